@@ -1,0 +1,1 @@
+"""Text shaping and outlines: flat artwork at true size, no kernel."""

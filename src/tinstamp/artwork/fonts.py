@@ -1,0 +1,127 @@
+"""Fonts: the ones that ship with the program, the system's, and those inside a job.
+
+A font is known by its file's bytes; `digest` (SHA-256) names them. The library lists
+faces without reading outlines.
+"""
+
+from __future__ import annotations
+
+import hashlib
+import os
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import cache, lru_cache
+from pathlib import Path
+
+from fontTools.ttLib import TTCollection, TTFont, TTLibError
+
+SHIPPED = Path(__file__).parent / "fonts"
+ENDINGS = {".ttf", ".otf", ".ttc", ".otc"}
+
+
+class FontError(ValueError):
+    """A font that cannot be found or read; the message is for the designer."""
+
+
+@dataclass(frozen=True, order=True)
+class FontFace:
+    """One face of a font file: what a list of fonts shows."""
+
+    family: str
+    style: str
+    path: Path
+    index: int = 0
+    shipped: bool = False
+
+    @property
+    def name(self) -> str:
+        return f"{self.family} {self.style}"
+
+
+@dataclass(frozen=True)
+class FontData:
+    """The bytes of a font file and the face within it. Values, safe to pickle."""
+
+    data: bytes
+    index: int = 0
+
+    @property
+    def digest(self) -> str:
+        return _digest(self.data)
+
+
+@lru_cache(maxsize=64)
+def _digest(data: bytes) -> str:
+    return hashlib.sha256(data).hexdigest()
+
+
+@lru_cache(maxsize=128)
+def read(path: Path, index: int = 0) -> FontData:
+    """The font file's bytes. Raises FontError when it cannot be read."""
+    try:
+        return FontData(path.read_bytes(), index)
+    except OSError as error:
+        raise FontError(f"the font file {path.name} cannot be read: {error.strerror}") from error
+
+
+@cache
+def shipped() -> tuple[FontFace, ...]:
+    """The faces that come with the program."""
+    return tuple(sorted(_scan(SHIPPED, True)))
+
+
+@cache
+def system() -> tuple[FontFace, ...]:
+    """The faces installed on this machine (in the usual XDG font folders)."""
+    found: dict[str, FontFace] = {}
+    for folder in _system_folders():
+        for face in _scan(folder, False):
+            found.setdefault(face.name, face)
+    return tuple(sorted(found.values()))
+
+
+def find(family: str, style: str) -> FontFace:
+    """The face of that family and style: shipped ones first, then the system's.
+
+    Raises FontError naming the font when there is none.
+    """
+    for faces in (shipped, system):
+        for face in faces():
+            if face.family == family and face.style == style:
+                return face
+    raise FontError(f"the font “{family} {style}” is not on this machine")
+
+
+def _system_folders() -> list[Path]:
+    data = os.environ.get("XDG_DATA_HOME") or str(Path.home() / ".local" / "share")
+    shared = (os.environ.get("XDG_DATA_DIRS") or "/usr/local/share:/usr/share").split(":")
+    folders = [Path(data) / "fonts", Path.home() / ".fonts"]
+    folders += [Path(base) / "fonts" for base in shared]
+    return [folder for folder in folders if folder.is_dir()]
+
+
+def _scan(folder: Path, ours: bool) -> Iterator[FontFace]:
+    for path in sorted(folder.rglob("*")):
+        if path.suffix.lower() not in ENDINGS:
+            continue
+        try:
+            yield from _faces(path, ours)
+        except (TTLibError, OSError, KeyError, AssertionError, UnicodeDecodeError):
+            continue  # not a font that text can be set in: it is left off the list
+
+
+def _faces(path: Path, ours: bool) -> Iterator[FontFace]:
+    if path.suffix.lower() in {".ttc", ".otc"}:
+        with TTCollection(str(path), lazy=True) as collection:
+            for index, font in enumerate(collection.fonts):
+                yield _named(font, path, index, ours)
+    else:
+        with TTFont(str(path), lazy=True) as font:
+            yield _named(font, path, 0, ours)
+
+
+def _named(font: TTFont, path: Path, index: int, ours: bool) -> FontFace:
+    names = font["name"]
+    family = names.getDebugName(16) or names.getDebugName(1) or path.stem
+    style = names.getDebugName(17) or names.getDebugName(2) or "Regular"
+    return FontFace(family, style, path, index, ours)

@@ -1,0 +1,128 @@
+"""Glyph outlines of one font, in font units, cleaned up and kept.
+
+HarfBuzz draws a glyph; overlapping contours are united; runs of quadratic curves are
+turned into fewer cubics.
+"""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from typing import Any
+
+import numpy as np
+import uharfbuzz as hb
+
+from tinstamp.artwork.fonts import FontData, FontError
+from tinstamp.artwork.outline import Region
+from tinstamp.artwork.unite import Contour, unite
+
+
+class Typeface:
+    """A font opened for shaping and drawing. Not a value: keep it within a process.
+
+    Attributes
+    ----------
+    units : font units per em.
+    cap_height : height of capitals, font units.
+    ascent, descent, line_gap : of a line of text, font units (descent negative).
+    """
+
+    def __init__(self, font: FontData) -> None:
+        try:
+            face = hb.Face(hb.Blob(font.data), font.index)
+        except (hb.HarfBuzzError, ValueError) as error:
+            raise FontError("the font file is damaged") from error
+        if face.glyph_count == 0:
+            raise FontError("the font file is damaged or holds no letters")
+        self.hb_font = hb.Font(face)
+        self.units = int(face.upem)
+        self._glyphs: dict[tuple[int, float], tuple[Region, ...]] = {}
+        self._contours: dict[int, tuple[Contour, ...]] = {}
+        extents = self.hb_font.get_font_extents("ltr")
+        self.ascent = float(extents.ascender)
+        self.descent = float(extents.descender)
+        self.line_gap = float(extents.line_gap)
+        self.cap_height = self._cap_height()
+
+    def contours(self, glyph: int) -> tuple[Contour, ...]:
+        """The glyph's contours as drawn, in font units."""
+        if glyph not in self._contours:
+            pen = _Recorder()
+            self.hb_font.draw_glyph(glyph, _DRAW, pen)
+            self._contours[glyph] = tuple(pen.contours())
+        return self._contours[glyph]
+
+    def regions(self, glyph: int, error: float) -> tuple[Region, ...]:
+        """The glyph's inked regions, united and cleaned, in font units.
+
+        `error` is the largest move when curves are merged, as a part of the em.
+        """
+        key = (glyph, error)
+        if key not in self._glyphs:
+            self._glyphs[key] = tuple(unite(self.contours(glyph), self.units, error))
+        return self._glyphs[key]
+
+    def _cap_height(self) -> float:
+        """Capital height: the font's own figure, else the height of its H, x or em."""
+        stated = self.hb_font.get_metric_position(hb.OTMetricsTag.CAP_HEIGHT)
+        if stated:
+            return float(stated)
+        for letter, part in (("H", 1.0), ("א", 1.0), ("ا", 1.0)):
+            glyph = self.hb_font.get_nominal_glyph(ord(letter))
+            if glyph:
+                tall = self.hb_font.get_glyph_extents(glyph)
+                if tall is not None and tall.y_bearing > 0:
+                    return float(tall.y_bearing) * part
+        return 0.7 * self.units  # common practice, no source: capitals are 0.7 em
+
+
+@lru_cache(maxsize=32)
+def typeface(font: FontData) -> Typeface:
+    """The opened font, kept for the next use."""
+    return Typeface(font)
+
+
+class _Recorder:
+    """Collects what HarfBuzz draws."""
+
+    def __init__(self) -> None:
+        self._done: list[Contour] = []
+        self._now: Contour = []
+
+    def contours(self) -> list[Contour]:
+        return [contour for contour in self._done if len(contour) > 1]
+
+    def move(self, x: float, y: float) -> None:
+        self._now = [("M", ((x, y),))]
+
+    def line(self, x: float, y: float) -> None:
+        self._now.append(("L", ((x, y),)))
+
+    def quad(self, a: float, b: float, x: float, y: float) -> None:
+        self._now.append(("Q", ((a, b), (x, y))))
+
+    def cubic(self, a: float, b: float, c: float, d: float, x: float, y: float) -> None:
+        self._now.append(("C", ((a, b), (c, d), (x, y))))
+
+    def close(self) -> None:
+        self._done.append(self._now)
+        self._now = []
+
+
+def _draw_funcs() -> Any:
+    funcs = hb.DrawFuncs()
+    funcs.set_move_to_func(lambda x, y, pen: pen.move(x, y))
+    funcs.set_line_to_func(lambda x, y, pen: pen.line(x, y))
+    funcs.set_quadratic_to_func(lambda a, b, x, y, pen: pen.quad(a, b, x, y))
+    funcs.set_cubic_to_func(lambda a, b, c, d, x, y, pen: pen.cubic(a, b, c, d, x, y))
+    funcs.set_close_path_func(lambda pen: pen.close())
+    return funcs
+
+
+_DRAW = _draw_funcs()
+
+
+def translated(region: Region, x: float, y: float, letters: tuple[int, ...]) -> Region:
+    """The region moved by (x, y), tagged with the letters it belongs to."""
+    moved = region.transformed(np.eye(2), np.array([x, y]))
+    return Region(moved.outer, moved.counters, letters)

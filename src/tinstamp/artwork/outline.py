@@ -1,0 +1,220 @@
+"""Outlines: closed loops of Bézier segments on a flat sheet, and regions made of them.
+
+Terms
+-----
+outline  one closed loop, an array of cubic Bézier segments; a straight piece is a cubic
+         with its control points at the thirds, and is marked as straight.
+region   an outer outline (counter-clockwise) with its counters (clockwise), the holes of
+         a letter.
+
+Lengths are mm (or font units, where a function says so). All functions are pure.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Outline:
+    """A closed loop of cubic Bézier segments.
+
+    Attributes
+    ----------
+    beziers : (n, 4, 2) float array; segment i ends where segment i + 1 starts,
+        and the last one ends where the first one starts.
+    straight : (n,) bool array; True where the segment is a straight line.
+    """
+
+    beziers: Array
+    straight: NDArray[np.bool_]
+
+    def __len__(self) -> int:
+        return len(self.beziers)
+
+    @property
+    def area(self) -> float:
+        """Signed area, positive when counter-clockwise."""
+        return area_of(self.beziers)
+
+    @property
+    def bounds(self) -> Array:
+        """(4,) least x, least y, greatest x, greatest y, from points on the curve."""
+        points = self.points(8)
+        return np.concatenate([points.min(axis=0), points.max(axis=0)])
+
+    def points(self, steps: int = 8) -> Array:
+        """Points along the loop, (m, 2), the first one not repeated at the end.
+
+        A straight segment gives its start only, a curved one `steps` points.
+        """
+        t = np.linspace(0.0, 1.0, steps, endpoint=False)
+        curved = evaluate(self.beziers, t)
+        keep = np.ones((len(self.beziers), steps), dtype=bool)
+        keep[self.straight, 1:] = False
+        points: Array = curved[keep]
+        return points
+
+    def reversed(self) -> Outline:
+        """The same loop run the other way."""
+        return Outline(
+            np.ascontiguousarray(self.beziers[::-1, ::-1]),
+            np.ascontiguousarray(self.straight[::-1]),
+        )
+
+    def transformed(self, matrix: Array, shift: Array) -> Outline:
+        """Every point p becomes matrix @ p + shift. (2, 2) and (2,)."""
+        return Outline(self.beziers @ matrix.T + shift, self.straight)
+
+
+@dataclass(frozen=True)
+class Region:
+    """An outer outline with its counters.
+
+    `letters` holds the indices (into the text) of the characters that it came from;
+    letters that overlap make one region.
+    """
+
+    outer: Outline
+    counters: tuple[Outline, ...] = ()
+    letters: tuple[int, ...] = field(default=())
+
+    @property
+    def outlines(self) -> tuple[Outline, ...]:
+        return (self.outer, *self.counters)
+
+    @property
+    def area(self) -> float:
+        """Inked area: the outer loop less its counters."""
+        return sum(outline.area for outline in self.outlines)
+
+    @property
+    def bounds(self) -> Array:
+        return self.outer.bounds
+
+    def transformed(self, matrix: Array, shift: Array) -> Region:
+        """An affine copy; a mirroring matrix keeps outer loops counter-clockwise."""
+        moved = [outline.transformed(matrix, shift) for outline in self.outlines]
+        if np.linalg.det(matrix) < 0:
+            moved = [outline.reversed() for outline in moved]
+        return Region(moved[0], tuple(moved[1:]), self.letters)
+
+
+def line(start: Sequence[float], end: Sequence[float]) -> Array:
+    """A straight segment as a cubic, (4, 2)."""
+    a, b = np.asarray(start, dtype=float), np.asarray(end, dtype=float)
+    return np.stack([a, a + (b - a) / 3.0, b - (b - a) / 3.0, b])
+
+
+def quadratic(p0: Sequence[float], p1: Sequence[float], p2: Sequence[float]) -> Array:
+    """A quadratic Bézier raised to a cubic, exactly, (4, 2)."""
+    a, b, c = (np.asarray(p, dtype=float) for p in (p0, p1, p2))
+    return np.stack([a, a + 2.0 / 3.0 * (b - a), c + 2.0 / 3.0 * (b - c), c])
+
+
+def polygon(points: Iterable[Sequence[float]]) -> Outline:
+    """The closed polygon through the points, in their order."""
+    corners = [np.asarray(p, dtype=float) for p in points]
+    following = corners[1:] + corners[:1]
+    beziers = np.stack([line(a, b) for a, b in zip(corners, following, strict=True)])
+    return Outline(beziers, np.ones(len(beziers), dtype=bool))
+
+
+def evaluate(beziers: Array, t: Array) -> Array:
+    """Points of (n, 4, k) cubics at parameters (m,), as (n, m, k)."""
+    s = 1.0 - t
+    basis = np.stack([s**3, 3 * s * s * t, 3 * s * t * t, t**3], axis=-1)
+    points: Array = np.einsum("mj,njk->nmk", basis, beziers)
+    return points
+
+
+def area_of(beziers: Array) -> float:
+    """Signed area within a closed chain of cubics, (n, 4, 2), by Green's theorem.
+
+    The integral of x dy over one cubic is exact: a bilinear form of its control points
+    (Bernstein products; any text on Bézier curves).
+    """
+    return float(np.einsum("ni,ij,nj->", beziers[..., 0], _GREEN, beziers[..., 1]))
+
+
+def _green() -> Array:
+    """M with area = sum x_i M_ij y_j: the integral of B_i(t) B_j'(t)."""
+    from math import comb
+
+    def product(i: int, m: int, j: int, n: int) -> float:
+        return comb(m, i) * comb(n, j) / comb(m + n, i + j) / (m + n + 1)
+
+    green = np.zeros((4, 4))
+    for i in range(4):
+        for j in range(4):
+            if j > 0:
+                green[i, j] += 3 * product(i, 3, j - 1, 2)
+            if j < 3:
+                green[i, j] -= 3 * product(i, 3, j, 2)
+    return green
+
+
+_GREEN = _green()
+
+
+def bounds_of(regions: Sequence[Region]) -> Array:
+    """(4,) bounds of all regions; zeros when there are none."""
+    if not regions:
+        return np.zeros(4)
+    boxes = np.stack([region.bounds for region in regions])
+    return np.concatenate([boxes[:, :2].min(axis=0), boxes[:, 2:].max(axis=0)])
+
+
+def inside(point: Array, loop: Array) -> bool:
+    """True when the point lies within the polygon `loop`, (m, 2), by ray crossing."""
+    x, y = loop[:, 0], loop[:, 1]
+    x2, y2 = np.roll(x, -1), np.roll(y, -1)
+    across = (y > point[1]) != (y2 > point[1])
+    with np.errstate(divide="ignore", invalid="ignore"):
+        at = x + (point[1] - y) * (x2 - x) / (y2 - y)
+    return bool(np.count_nonzero(across & (point[0] < at)) % 2)
+
+
+def nest(outlines: Sequence[Outline], letters: tuple[int, ...] = ()) -> list[Region]:
+    """Regions from loops that do not cross: even depth is ink, odd depth a counter.
+
+    Directions are put right: outer loops counter-clockwise, counters clockwise.
+    """
+    loops = [outline.points(6) for outline in outlines]
+    boxes = [np.concatenate([p.min(axis=0), p.max(axis=0)]) for p in loops]
+    parents: list[list[int]] = []
+    for i, loop in enumerate(loops):
+        around = [
+            j
+            for j, other in enumerate(loops)
+            if j != i and _box_within(boxes[i], boxes[j]) and inside(loop[0], other)
+        ]
+        parents.append(around)
+    owners = {i: i for i, around in enumerate(parents) if len(around) % 2 == 0}
+    counters: dict[int, list[Outline]] = {i: [] for i in owners}
+    for i, around in enumerate(parents):
+        if i in owners:
+            continue
+        owner = max((j for j in around if j in owners), key=lambda j: len(parents[j]))
+        counters[owner].append(_directed(outlines[i], -1))
+    return [Region(_directed(outlines[i], 1), tuple(counters[i]), letters) for i in owners]
+
+
+def _box_within(inner: Array, outer: Array) -> bool:
+    return bool(np.all(inner[:2] >= outer[:2]) and np.all(inner[2:] <= outer[2:]))
+
+
+def _directed(outline: Outline, sign: int) -> Outline:
+    return outline if outline.area * sign > 0 else outline.reversed()
+
+
+def same(a: Any, b: Any, tolerance: float) -> bool:
+    """True when two points are within the tolerance of one another."""
+    return bool(np.max(np.abs(np.asarray(a) - np.asarray(b))) <= tolerance)

@@ -1,0 +1,181 @@
+"""Uniting contours that overlap into clean regions, in font units near the origin.
+
+The union itself is Skia's (single precision, so contours are moved to the origin
+first); quadratic runs become fewer cubics with fontTools' qu2cu.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+
+import numpy as np
+import pathops
+from fontTools.qu2cu import quadratic_to_curves
+
+from tinstamp.artwork.outline import Array, Outline, Region, line, nest, quadratic, same
+
+Point = tuple[float, float]
+Command = tuple[str, tuple[Point, ...]]
+Contour = list[Command]
+"""M, L, Q or C commands with their points, in font units; closed by itself."""
+
+MERGE_ERROR = 1e-3
+"""mm; largest move when runs of quadratics become fewer cubics."""
+COARSEST = 1 / 4000
+"""The same as a part of the em, for very small letters."""
+
+STRAIGHT = 1 / 20000
+"""A curve that bends less than this, in em, is a line."""
+
+SPECK = 1 / 2000
+"""Segments shorter than this, in em, come from rounding and are closed up."""
+
+
+def merge_error(em: float) -> float:
+    """The largest move as a part of the em, for an em of that many mm.
+
+    Rounded down to a power of two, so that sizes alike share their outlines.
+    """
+    return min(COARSEST, 2.0 ** np.floor(np.log2(MERGE_ERROR / em)))
+
+
+def unite(
+    contours: Iterable[Contour], units: float, error: float, letters: tuple[int, ...] = ()
+) -> list[Region]:
+    """Unite contours (non-zero rule) into regions, in the same units.
+
+    `units` is the size of the em: tolerances follow it; `error` is the largest move, as
+    a part of the em, when curves are merged.
+    """
+    contours = list(contours)
+    if not contours:
+        return []
+    points = np.array([p for contour in contours for _, ps in contour for p in ps])
+    centre = np.round((points.min(axis=0) + points.max(axis=0)) / 2)
+    path = pathops.Path(fillType=pathops.FillType.WINDING)
+    for contour in contours:
+        _feed(path, contour, centre)
+    path.simplify(fix_winding=True, keep_starting_points=False)
+    outlines = [
+        outline
+        for chain in _chains(path)
+        if (outline := _outline(chain, units, error * units, centre)) is not None
+    ]
+    return nest(outlines, letters)
+
+
+def _feed(path: pathops.Path, contour: Contour, centre: Array) -> None:
+    for verb, points in contour:
+        moved = [(x - centre[0], y - centre[1]) for x, y in points]
+        if verb == "M":
+            path.moveTo(*moved[0])
+        elif verb == "L":
+            path.lineTo(*moved[0])
+        elif verb == "Q":
+            path.quadTo(*moved[0], *moved[1])
+        else:
+            path.cubicTo(*moved[0], *moved[1], *moved[2])
+    path.close()
+
+
+Piece = tuple[Point, ...]
+"""A segment with its start: 2 points a line, 3 a quadratic, 4 a cubic."""
+
+
+def _chains(path: pathops.Path) -> Iterable[list[Piece]]:
+    chain: list[Piece] = []
+    start = at = (0.0, 0.0)
+    for verb, points in path:
+        if verb == pathops.PathVerb.MOVE:
+            start = at = points[0]
+            chain = []
+        elif verb == pathops.PathVerb.CLOSE:
+            if at != start:
+                chain.append((at, start))
+            if chain:
+                yield chain
+            chain = []
+        else:
+            chain.append((at, *points))
+            at = points[-1]
+
+
+def _outline(chain: list[Piece], units: float, error: float, centre: Array) -> Outline | None:
+    chain = _without_specks(chain, SPECK * units)
+    if len(chain) < 2:
+        return None
+    beziers: list[Array] = []
+    straight: list[bool] = []
+    for run in _runs(chain):
+        for piece in _fewer(run, error):
+            is_line = len(piece) == 2 or _is_straight(piece, STRAIGHT * units)
+            beziers.append(_cubic((piece[0], piece[-1]) if is_line else piece))
+            straight.append(is_line)
+    outline = Outline(np.stack(beziers) + centre, np.array(straight))
+    # less than a speck of ink: what rounding left behind
+    return outline if abs(outline.area) > (SPECK * units) ** 2 * 4 else None
+
+
+def _without_specks(chain: list[Piece], least: float) -> list[Piece]:
+    """Drop segments that are shorter than `least`, moving the next start to close up."""
+    kept: list[Piece] = []
+    for piece in chain:
+        if same(piece[0], piece[-1], least) and _reach(piece) <= 2 * least:
+            continue
+        if kept and kept[-1][-1] != piece[0]:
+            piece = (kept[-1][-1], *piece[1:])
+        kept.append(piece)
+    if kept and kept[-1][-1] != kept[0][0]:
+        kept[-1] = (*kept[-1][:-1], kept[0][0])
+    return kept
+
+
+def _reach(piece: Piece) -> float:
+    points = np.array(piece)
+    return float(np.max(points.max(axis=0) - points.min(axis=0)))
+
+
+def _runs(chain: list[Piece]) -> Iterable[list[Piece]]:
+    """Runs of neighbouring quadratics together, everything else by itself."""
+    run: list[Piece] = []
+    for piece in chain:
+        if len(piece) == 3:
+            run.append(piece)
+            continue
+        if run:
+            yield run
+            run = []
+        yield [piece]
+    if run:
+        yield run
+
+
+def _fewer(run: list[Piece], error: float) -> Sequence[Piece]:
+    if len(run) < 2:
+        return run
+    merged: Sequence[Piece] = quadratic_to_curves(run, error, all_cubic=True)
+    pieces: list[Piece] = []
+    for spline in merged:
+        points = [(float(x), float(y)) for x, y in spline]
+        pieces.extend(tuple(points[i : i + 4]) for i in range(0, len(points) - 3, 3))
+    return pieces
+
+
+def _is_straight(piece: Piece, error: float) -> bool:
+    points = np.array(piece)
+    along = points[-1] - points[0]
+    length = float(np.hypot(*along))
+    if length == 0.0:
+        return False
+    offsets = points[1:-1] - points[0]
+    off = np.abs(along[0] * offsets[:, 1] - along[1] * offsets[:, 0]) / length
+    forward = offsets @ along / length**2
+    return bool(off.max() < error and forward.min() >= 0 and forward.max() <= 1)
+
+
+def _cubic(piece: Piece) -> Array:
+    if len(piece) == 2:
+        return line(*piece)
+    if len(piece) == 3:
+        return quadratic(*piece)
+    return np.array(piece, dtype=float)

@@ -1,0 +1,1 @@
+"""Features to an exact solid with named faces."""

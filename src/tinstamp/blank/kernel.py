@@ -1,0 +1,156 @@
+"""Small helpers on the geometry kernel: points, arrays, curves, walking shapes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+from OCP.BRep import BRep_Builder
+from OCP.BRepGProp import BRepGProp
+from OCP.Geom import Geom_BSplineCurve, Geom_BSplineSurface
+from OCP.Geom2d import Geom2d_BSplineCurve
+from OCP.gp import gp_Ax3, gp_Dir, gp_Pnt, gp_Pnt2d
+from OCP.GProp import GProp_GProps
+from OCP.TColgp import TColgp_Array1OfPnt, TColgp_Array1OfPnt2d, TColgp_Array2OfPnt
+from OCP.TColStd import TColStd_Array1OfInteger, TColStd_Array1OfReal
+from OCP.TopAbs import TopAbs_ShapeEnum
+from OCP.TopExp import TopExp_Explorer
+from OCP.TopoDS import (
+    TopoDS,
+    TopoDS_Compound,
+    TopoDS_Edge,
+    TopoDS_Face,
+    TopoDS_Shape,
+    TopoDS_Shell,
+    TopoDS_Solid,
+    TopoDS_Wire,
+)
+
+from tinstamp.chart.frame import Frame
+
+Array = NDArray[np.float64]
+BUILDER = BRep_Builder()
+TOLERANCE = 1e-7
+"""mm; the tolerance of vertices, edges and faces that the program makes."""
+
+
+def point(p: Any) -> gp_Pnt:
+    return gp_Pnt(float(p[0]), float(p[1]), float(p[2]))
+
+
+def direction(d: Any) -> gp_Dir:
+    return gp_Dir(float(d[0]), float(d[1]), float(d[2]))
+
+
+def placement(frame: Frame) -> gp_Ax3:
+    """The kernel's right-handed axes of a frame."""
+    return gp_Ax3(point(frame.origin), direction(frame.z), direction(frame.x))
+
+
+def _reals(values: Sequence[float]) -> TColStd_Array1OfReal:
+    array = TColStd_Array1OfReal(1, len(values))
+    for i, value in enumerate(values, 1):
+        array.SetValue(i, float(value))
+    return array
+
+
+def _integers(values: Sequence[int]) -> TColStd_Array1OfInteger:
+    array = TColStd_Array1OfInteger(1, len(values))
+    for i, value in enumerate(values, 1):
+        array.SetValue(i, value)
+    return array
+
+
+_UNIT = _reals([0.0, 1.0])
+_TWICE = _integers([2, 2])
+_ENDS = {degree: _integers([degree + 1, degree + 1]) for degree in range(1, 12)}
+
+
+def bezier(poles: list[list[float]]) -> Geom_BSplineCurve:
+    """A Bézier curve over 0 to 1, as a one-piece B-spline, from its poles."""
+    array = TColgp_Array1OfPnt(1, len(poles))
+    for i, p in enumerate(poles, 1):
+        array.SetValue(i, gp_Pnt(*p))
+    degree = len(poles) - 1
+    return Geom_BSplineCurve(array, _UNIT, _ENDS[degree], degree)
+
+
+def bezier2d(poles: list[list[float]]) -> Geom2d_BSplineCurve:
+    """The same in the (u, v) of a face."""
+    array = TColgp_Array1OfPnt2d(1, len(poles))
+    for i, p in enumerate(poles, 1):
+        array.SetValue(i, gp_Pnt2d(*p))
+    degree = len(poles) - 1
+    return Geom2d_BSplineCurve(array, _UNIT, _ENDS[degree], degree)
+
+
+def ruled(foot: list[list[float]], head: list[list[float]], height: float) -> Geom_BSplineSurface:
+    """The ruled surface between two Béziers: u over 0 to 1, v over 0 to `height`."""
+    array = TColgp_Array2OfPnt(1, len(foot), 1, 2)
+    for i, (p, q) in enumerate(zip(foot, head, strict=True), 1):
+        array.SetValue(i, 1, gp_Pnt(*p))
+        array.SetValue(i, 2, gp_Pnt(*q))
+    degree = len(foot) - 1
+    return Geom_BSplineSurface(
+        array, _UNIT, _reals([0.0, height]), _ENDS[degree], _TWICE, degree, 1
+    )
+
+
+def _walk(shape: TopoDS_Shape, kind: TopAbs_ShapeEnum) -> Iterator[TopoDS_Shape]:
+    explorer = TopExp_Explorer(shape, kind)
+    while explorer.More():
+        yield explorer.Current()
+        explorer.Next()
+
+
+def faces(shape: TopoDS_Shape) -> list[TopoDS_Face]:
+    return [TopoDS.Face_s(s) for s in _walk(shape, TopAbs_ShapeEnum.TopAbs_FACE)]
+
+
+def wires(shape: TopoDS_Shape) -> list[TopoDS_Wire]:
+    return [TopoDS.Wire_s(s) for s in _walk(shape, TopAbs_ShapeEnum.TopAbs_WIRE)]
+
+
+def edges(shape: TopoDS_Shape) -> list[TopoDS_Edge]:
+    return [TopoDS.Edge_s(s) for s in _walk(shape, TopAbs_ShapeEnum.TopAbs_EDGE)]
+
+
+def solids(shape: TopoDS_Shape) -> list[TopoDS_Solid]:
+    return [TopoDS.Solid_s(s) for s in _walk(shape, TopAbs_ShapeEnum.TopAbs_SOLID)]
+
+
+def solid_of(members: Sequence[TopoDS_Face]) -> TopoDS_Solid:
+    """One solid from faces that already share their edges and point outwards."""
+    shell = TopoDS_Shell()
+    BUILDER.MakeShell(shell)
+    for face in members:
+        BUILDER.Add(shell, face)
+    shell.Closed(True)
+    solid = TopoDS_Solid()
+    BUILDER.MakeSolid(solid)
+    BUILDER.Add(solid, shell)
+    return solid
+
+
+def compound(shapes: Sequence[TopoDS_Shape]) -> TopoDS_Compound:
+    whole = TopoDS_Compound()
+    BUILDER.MakeCompound(whole)
+    for shape in shapes:
+        BUILDER.Add(whole, shape)
+    return whole
+
+
+def volume(shape: TopoDS_Shape) -> float:
+    """Volume by the kernel's own integration, mm³."""
+    props = GProp_GProps()
+    BRepGProp.VolumeProperties_s(shape, props)
+    return float(props.Mass())
+
+
+def area(shape: TopoDS_Shape) -> float:
+    """Surface area by the kernel's own integration, mm²."""
+    props = GProp_GProps()
+    BRepGProp.SurfaceProperties_s(shape, props)
+    return float(props.Mass())

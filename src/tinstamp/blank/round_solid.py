@@ -1,0 +1,125 @@
+"""Tubes and solid rounds as kernel solids, each face with its name and its chart."""
+
+from __future__ import annotations
+
+import numpy as np
+from OCP.Geom import Geom_Circle, Geom_CylindricalSurface, Geom_Line, Geom_Plane
+from OCP.Geom2d import Geom2d_Line
+from OCP.gp import gp_Ax2, gp_Dir2d, gp_Pnt2d
+from OCP.TopAbs import TopAbs_Orientation
+from OCP.TopLoc import TopLoc_Location
+from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
+
+from tinstamp.artwork.shapes import circle
+from tinstamp.blank.kernel import BUILDER, TOLERANCE, direction, placement, point
+from tinstamp.blank.solid import Blank, NamedFace, joined
+from tinstamp.chart.cylinder import whole_cylinder
+from tinstamp.chart.frame import Frame
+from tinstamp.chart.plane import PlaneChart
+
+FORWARD = TopAbs_Orientation.TopAbs_FORWARD
+REVERSED = TopAbs_Orientation.TopAbs_REVERSED
+FRONT = Frame((0.0, 0.0, 0.0), (0.0, -1.0, 0.0), (1.0, 0.0, 0.0))
+"""Round faces: x looks to the front, −y of the part; z is up."""
+SEAM = 180.0
+"""Degrees from the front: at the back."""
+
+
+def tube(
+    name: str, outer: float, inner: float, height: float, seams: dict[str, float]
+) -> Blank:
+    """A tube standing on z = 0; a solid round when the inner diameter is 0. mm.
+
+    `seams` gives, by face name, the angle of its seam in degrees from the front.
+    Faces: outer, top, bottom, and inner when there is a bore.
+    """
+    members: list[NamedFace] = []
+    charts = {}
+    rims: list[tuple[TopoDS_Edge, TopoDS_Edge]] = []
+    bores = [(f"{name}.outer", outer / 2, False)]
+    if inner > 0:
+        bores.append((f"{name}.inner", inner / 2, True))
+    for face_name, radius, inside in bores:
+        seam = seams.get(face_name, SEAM)
+        low, high = _rim(radius, 0.0, seam), _rim(radius, height, seam)
+        members.append(NamedFace(face_name, _side(radius, height, seam, low, high, inside)))
+        charts[face_name] = whole_cylinder(FRONT, radius, height, inside, seam)
+        rims.append((low, high))
+    ring = (circle(outer / 2), *([circle(inner / 2, clockwise=True)] if inner > 0 else []))
+    for end, frame, k in (
+        ("top", Frame((0.0, 0.0, height)), 1),
+        ("bottom", Frame((0.0, 0.0, 0.0), (1.0, 0.0, 0.0), (0.0, -1.0, 0.0)), 0),
+    ):
+        up = end == "top"
+        edges = [pair[k] for pair in rims]
+        members.append(NamedFace(f"{name}.{end}", _end(frame, edges, up)))
+        charts[f"{name}.{end}"] = PlaneChart(ring, frame)
+    return Blank(joined(members), charts)
+
+
+def _rim(radius: float, z: float, seam: float) -> TopoDS_Edge:
+    frame = FRONT.turned(seam)
+    axes = gp_Ax2(point((0.0, 0.0, z)), direction(frame.z), direction(frame.x))
+    start = np.array([0.0, 0.0, z]) + radius * np.array(frame.x)
+    vertex = TopoDS_Vertex()
+    BUILDER.MakeVertex(vertex, point(start), TOLERANCE)
+    edge = TopoDS_Edge()
+    BUILDER.MakeEdge(edge, Geom_Circle(axes, radius), TOLERANCE)
+    BUILDER.Add(edge, vertex.Oriented(FORWARD))
+    BUILDER.Add(edge, vertex.Oriented(REVERSED))
+    BUILDER.Range(edge, 0.0, 2.0 * np.pi)
+    return edge
+
+
+def _side(
+    radius: float, height: float, seam: float, low: TopoDS_Edge, high: TopoDS_Edge, inside: bool
+) -> TopoDS_Face:
+    frame = FRONT.turned(seam)
+    surface = Geom_CylindricalSurface(placement(frame), radius)
+    foot = radius * np.array(frame.x)
+    upright = TopoDS_Edge()
+    BUILDER.MakeEdge(upright, Geom_Line(point(foot), direction((0, 0, 1))), TOLERANCE)
+    BUILDER.Add(upright, _first_vertex(low).Oriented(FORWARD))
+    BUILDER.Add(upright, _first_vertex(high).Oriented(REVERSED))
+    BUILDER.Range(upright, 0.0, height)
+    here = TopLoc_Location()
+    up, along = gp_Dir2d(0.0, 1.0), gp_Dir2d(1.0, 0.0)
+    turn = 2.0 * np.pi
+    BUILDER.UpdateEdge(
+        upright,
+        Geom2d_Line(gp_Pnt2d(turn, 0.0), up),
+        Geom2d_Line(gp_Pnt2d(0.0, 0.0), up),
+        surface,
+        here,
+        TOLERANCE,
+    )
+    for rim, v in ((low, 0.0), (high, height)):
+        BUILDER.UpdateEdge(rim, Geom2d_Line(gp_Pnt2d(0.0, v), along), surface, here, TOLERANCE)
+    wire = TopoDS_Wire()
+    BUILDER.MakeWire(wire)
+    for edge in (low, upright, high.Reversed(), upright.Reversed()):
+        BUILDER.Add(wire, edge)
+    wire.Closed(True)
+    face = TopoDS_Face()
+    BUILDER.MakeFace(face, surface, TOLERANCE)
+    BUILDER.Add(face, wire)
+    return TopoDS.Face_s(face.Reversed()) if inside else face
+
+
+def _first_vertex(edge: TopoDS_Edge) -> TopoDS_Vertex:
+    from OCP.TopExp import TopExp
+
+    return TopExp.FirstVertex_s(edge)
+
+
+def _end(frame: Frame, rims: list[TopoDS_Edge], up: bool) -> TopoDS_Face:
+    """A flat end; the first rim is the outer one."""
+    face = TopoDS_Face()
+    BUILDER.MakeFace(face, Geom_Plane(placement(frame)), TOLERANCE)
+    for k, rim in enumerate(rims):
+        wire = TopoDS_Wire()
+        BUILDER.MakeWire(wire)
+        BUILDER.Add(wire, rim if (k == 0) == up else rim.Reversed())
+        wire.Closed(True)
+        BUILDER.Add(face, wire)
+    return face

@@ -1,0 +1,1 @@
+"""Maps between a sheet and a face, in NumPy."""

@@ -1,0 +1,99 @@
+"""The chart of a cylinder, seen from outside or from inside. Exact: nothing stretches."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tinstamp.artwork.outline import polygon
+from tinstamp.chart.base import Array, Chart, Straight
+from tinstamp.chart.frame import Frame
+
+FLAT = 1e-9
+"""mm; a piece that rises or runs less than this is along a rim or along the axis."""
+
+
+@dataclass(frozen=True)
+class CylinderChart(Chart):
+    """Unrolled about the frame's z axis.
+
+    Sheet x is the arc length from the front (the frame's x direction), to the right for
+    someone on the free side; y is the height from the frame's origin.
+
+    Attributes
+    ----------
+    radius : mm.
+    inside : True for a bore: the free side is the axis' side.
+    seam : angle of the kernel's own seam, degrees from the front, counter-clockwise
+        about z.
+    """
+
+    frame: Frame
+    radius: float
+    inside: bool
+    seam: float = 180.0
+
+    @property
+    def kind(self) -> str:
+        return "cylinder, inside" if self.inside else "cylinder"
+
+    @property
+    def girth(self) -> float:
+        return float(2.0 * np.pi * self.radius)
+
+    @property
+    def mirrored(self) -> bool:
+        return self.inside
+
+    @property
+    def max_span(self) -> float:
+        return 0.6 * self.radius  # degree 7 then strays less than 1e-9 of the radius
+
+    @property
+    def sense(self) -> float:
+        """+1 where x grows counter-clockwise about z, −1 inside."""
+        return -1.0 if self.inside else 1.0
+
+    def to_space(self, xy: Array, lift: float = 0.0) -> Array:
+        angle = self.sense * xy[..., 0] / self.radius
+        reach = self.radius + self.sense * lift
+        local = np.stack([reach * np.cos(angle), reach * np.sin(angle), xy[..., 1]], axis=-1)
+        return self.frame.to_space(local)
+
+    def normal(self, xy: Array) -> Array:
+        angle = self.sense * xy[..., 0] / self.radius
+        local = np.stack([np.cos(angle), np.sin(angle), np.zeros_like(angle)], axis=-1)
+        return self.sense * (local @ self.frame.axes)
+
+    def from_space(self, points: Array) -> Array:
+        local = self.frame.to_local(points)
+        angle = np.arctan2(local[..., 1], local[..., 0])
+        return np.stack([self.sense * self.radius * angle, local[..., 2]], axis=-1)
+
+    def to_uv(self, xy: Array) -> Array:
+        u = self.sense * xy[..., 0] / self.radius - np.radians(self.seam)
+        return np.stack([u, xy[..., 1]], axis=-1)
+
+    def curvature(self) -> tuple[float, float]:
+        return self.sense / (2.0 * self.radius), 0.0
+
+    def straight(self, beziers: Array) -> NDArray[np.int_]:
+        run = np.abs(beziers[:, 3] - beziers[:, 0])
+        codes = np.full(len(beziers), Straight.FREE, dtype=int)
+        codes[run[:, 0] < FLAT] = Straight.LINE
+        codes[run[:, 1] < FLAT] = Straight.CIRCLE
+        return codes
+
+    def round_degrees(self, x: Array | float) -> Array | float:
+        return np.degrees(np.asarray(x) / self.radius)
+
+
+def whole_cylinder(
+    frame: Frame, radius: float, height: float, inside: bool, seam: float = 180.0
+) -> CylinderChart:
+    """The chart of a full turn from the frame's origin up to `height`."""
+    half = np.pi * radius
+    sheet = polygon([(-half, 0.0), (half, 0.0), (half, height), (-half, height)])
+    return CylinderChart((sheet,), frame, radius, inside, seam)

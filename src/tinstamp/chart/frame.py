@@ -1,0 +1,46 @@
+"""A right-handed frame in space: an origin and three unit directions."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+Vector = tuple[float, float, float]
+
+
+@dataclass(frozen=True)
+class Frame:
+    """Origin (mm) and the directions x, y; z is their cross product."""
+
+    origin: Vector = (0.0, 0.0, 0.0)
+    x: Vector = (1.0, 0.0, 0.0)
+    y: Vector = (0.0, 1.0, 0.0)
+
+    @property
+    def z(self) -> Vector:
+        a, b, c = np.cross(self.x, self.y)
+        return (float(a), float(b), float(c))
+
+    @property
+    def axes(self) -> Array:
+        """(3, 3), a row each for x, y, z."""
+        return np.array([self.x, self.y, self.z])
+
+    def to_space(self, local: Array) -> Array:
+        """Local coordinates (..., 3) to space."""
+        return local @ self.axes + np.array(self.origin)
+
+    def to_local(self, points: Array) -> Array:
+        """Space (..., 3) to local coordinates."""
+        return (points - np.array(self.origin)) @ self.axes.T
+
+    def turned(self, degrees: float) -> Frame:
+        """Turned about z."""
+        angle = np.radians(degrees)
+        x, y = np.array(self.x), np.array(self.y)
+        a = np.cos(angle) * x + np.sin(angle) * y
+        b = np.cos(angle) * y - np.sin(angle) * x
+        return Frame(self.origin, (*map(float, a),), (*map(float, b),))  # type: ignore[arg-type]

@@ -1,0 +1,1 @@
+"""Runs the whole chain, caches by content, lives in its own process."""

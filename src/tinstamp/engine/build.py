@@ -1,0 +1,358 @@
+"""The chain from a job to a marked solid: `result = build(document)`.
+
+Each stage is a pure function of what its key names, so an edit runs only what depends
+on it. A stamp that cannot be built becomes a finding; the rest is built without it.
+"""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable, Hashable
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+
+from tinstamp.artwork.fonts import FontError
+from tinstamp.artwork.text import Artwork, lay_text
+from tinstamp.blank.build import Sized, build_blank
+from tinstamp.blank.solid import Blank, NamedSolid
+from tinstamp.blank.thickness import thicknesses
+from tinstamp.chart.base import Chart
+from tinstamp.chart.cylinder import CylinderChart
+from tinstamp.engine.cache import Cache
+from tinstamp.engine.flat import font_data, spot_of, text_spec
+from tinstamp.engine.mesh import mesh_of
+from tinstamp.engine.report import Report, StampReport
+from tinstamp.job.archive import Document
+from tinstamp.job.formula import FormulaError
+from tinstamp.job.model import Job, Stamp, dotted
+from tinstamp.job.resolve import Resolved, formula_fields, resolve
+from tinstamp.proof import checks
+from tinstamp.proof.finding import Finding, sorted_findings
+from tinstamp.relief.make import Made, Order, make
+from tinstamp.relief.surfaces import ReliefError
+from tinstamp.relief.verify import Verdict, examine
+from tinstamp.setting.fit import Fit, fit
+from tinstamp.setting.place import Placed, PlaceError, clear_seam, place
+
+Progress = Callable[[str, float], None]
+"""Called with what is being done and the part that is done, 0 to 1."""
+
+
+class Stopped(Exception):
+    """The build was asked to stop."""
+
+
+@dataclass(frozen=True)
+class Laid:
+    """A stamp on its sheet, before anything is built."""
+
+    index: int
+    stamp: Stamp
+    artwork: Artwork
+    placed: Placed
+    chart: Chart
+    depth: float
+    flat_key: Hashable
+
+    @property
+    def key(self) -> Hashable:
+        """All that the relief depends on, but for the solid before it."""
+        return (self.flat_key, self.depth, self.stamp.relief.make, self.stamp.name)
+
+
+@dataclass
+class Built:
+    """A finished build with its kernel solid; `report` is what leaves the process."""
+
+    job: Job
+    report: Report
+    solid: NamedSolid | None
+    blank: Blank | None
+    laid: dict[str, Laid] = field(default_factory=dict)
+
+
+def build(
+    document: Document,
+    cache: Cache | None = None,
+    with_mesh: bool = False,
+    progress: Progress = lambda what, part: None,
+    stopped: Callable[[], None] = lambda: None,
+) -> Built:
+    """Build a job. Problems become findings; raises only Stopped (from `stopped`)."""
+    return _Run(document, cache or Cache(), progress, stopped).run(with_mesh)
+
+
+class _Run:
+    def __init__(
+        self,
+        document: Document,
+        cache: Cache,
+        progress: Progress,
+        stopped: Callable[[], None],
+    ) -> None:
+        self.document = document
+        self.job = document.job
+        self.cache = cache
+        self.progress = progress
+        self.stopped = stopped
+        self.findings: list[Finding] = []
+        self.start = time.perf_counter()
+
+    def run(self, with_mesh: bool) -> Built:
+        self.resolved = resolve(self.job)
+        self._field_errors()
+        sized = self.sized = self._sized()
+        if sized is None:
+            return Built(self.job, self._report(None, None, (), {}, None), None, None)
+        self.progress("blank", 0.05)
+        charts = self._blank(sized, {}).charts
+        laid = [found for i in self._ready() if (found := self._lay(i, charts)) is not None]
+        seams = self._seams(laid, charts)
+        blank = self._blank(sized, seams)
+        blank_key: Hashable = (sized, tuple(sorted(seams.items())))
+        whole = self.cache.get("examine", blank_key, lambda: examine(blank.solid))
+        laid = [self._on(item, blank.charts) for item in laid]
+        solid, verdict, reports = self._marked(blank, blank_key, whole, laid)
+        self.progress("picture", 0.9)
+        self.stopped()
+        mesh = None
+        if with_mesh:
+            mesh = self.cache.get("mesh", id(solid.shape), lambda: (solid, mesh_of(solid)))[1]
+        report = self._report(verdict, whole, reports, blank.charts, mesh)
+        return Built(self.job, report, solid, blank, {item.stamp.name: item for item in laid})
+
+    # -- before the kernel
+
+    def _field_errors(self) -> None:
+        for path, message in self.resolved.errors.items():
+            stamp, words = self._words(path)
+            self.findings.append(Finding("fix", "field", stamp, f"{words}: {message}"))
+
+    def _words(self, path: str) -> tuple[str, str]:
+        """The stamp and the field's name in words."""
+        steps = path.split(".")
+        name = steps[-1].replace("_", " ")
+        if steps[0] == "stamps":
+            return self.job.stamps[int(steps[1])].name, name
+        if steps[0] == "dimensions":
+            return "", f"dimension {self.job.dimensions[int(steps[1])].name}"
+        if steps[0] == "blank":
+            return "", f"{self.job.blank.features[int(steps[2])].name}, {name}"
+        return "", name
+
+    def _sized(self) -> Sized | None:
+        feature = self.job.blank.features[0]
+        values = []
+        for path, _, _ in formula_fields(feature, ("blank", "features", 0)):
+            value = self.resolved.values.get(dotted(path))
+            if value is None:
+                return None
+            values.append((str(path[-1]), value))
+        return Sized(feature, tuple(values))
+
+    def _blank(self, sized: Sized, seams: dict[str, float]) -> Blank:
+        key = (sized, tuple(sorted(seams.items())))
+        return self.cache.get("blank", key, lambda: build_blank(sized, seams))
+
+    def _ready(self) -> list[int]:
+        return [
+            i
+            for i, stamp in enumerate(self.job.stamps)
+            if stamp.on and self.resolved.error_under("stamps", i) is None
+        ]
+
+    def _lay(self, index: int, charts: dict[str, Chart]) -> Laid | None:
+        stamp = self.job.stamps[index]
+        chart = charts.get(stamp.setting.face)
+        if chart is None:
+            near = ", ".join(charts)
+            self._not_built(stamp, f"there is no face “{stamp.setting.face}”; there are {near}")
+            return None
+        try:
+            font = font_data(stamp.artwork.font, self.document.fonts)
+            spec = text_spec(self.job, self.resolved, index, font)
+            spot = spot_of(self.job, self.resolved, index)
+            artwork = self.cache.get("artwork", spec, lambda: lay_text(spec))
+            name = f"{stamp.artwork.font.family} {stamp.artwork.font.style}"
+            self.findings += checks.missing_letters(
+                stamp.name, artwork, stamp.artwork.text, name
+            )
+            if not artwork.regions:
+                self.findings.append(
+                    Finding("look", "nothing to make", stamp.name, "there is no ink to make")
+                )
+                return None
+            placed = place(artwork, spot, chart)
+        except (FontError, FormulaError, PlaceError) as error:
+            self._not_built(stamp, str(error))
+            return None
+        depth = self.resolved.of("stamps", index, "relief", "depth")
+        key = (spec, spot, stamp.setting.face, self.sized)
+        return Laid(index, stamp, artwork, placed, chart, depth, key)
+
+    def _not_built(self, stamp: Stamp, reason: str) -> None:
+        self.findings.append(Finding("fix", "not built", stamp.name, reason))
+
+    def _seams(self, laid: list[Laid], charts: dict[str, Chart]) -> dict[str, float]:
+        """Angles of seams that must leave their usual place, by face."""
+        seams = {}
+        for name in {item.stamp.setting.face for item in laid}:
+            chart = charts[name]
+            if not isinstance(chart, CylinderChart):
+                continue
+            spans = [
+                (float(r.bounds[0]), float(r.bounds[2]))
+                for item in laid
+                if item.stamp.setting.face == name
+                for r in item.placed.regions
+            ]
+            wished = chart.sense * np.radians(chart.seam) * chart.radius
+            x = clear_seam(spans, chart.girth, wished)
+            if x != wished:
+                seams[name] = float(np.degrees(chart.sense * x / chart.radius))
+        return seams
+
+    @staticmethod
+    def _on(item: Laid, charts: dict[str, Chart]) -> Laid:
+        return replace(item, chart=charts[item.stamp.setting.face])
+
+    # -- with the kernel
+
+    def _marked(
+        self, blank: Blank, key: Hashable, whole: Verdict, laid: list[Laid]
+    ) -> tuple[NamedSolid, Verdict, tuple[StampReport, ...]]:
+        solid, verdict = blank.solid, whole
+        reports = []
+        earlier: list[Laid] = []
+        limits = self._limits()
+        for n, item in enumerate(laid):
+            self.stopped()
+            self.progress(f"stamp “{item.stamp.name}”", 0.1 + 0.8 * n / len(laid))
+            face = item.stamp.setting.face
+            before = [e for e in earlier if e.stamp.setting.face == face]
+            key = (key, item.key)
+            found = self._fit(item, before)
+            if limits is not None:
+                self.findings += self._drawn(item, found, limits)
+            made = self._stamp(solid, verdict, item, found, key, limits)
+            reports.append(self._stamp_report(item, made))
+            if made is None:
+                continue
+            solid, verdict = made.solid, made.verdict
+            earlier.append(item)
+        return solid, verdict, tuple(reports)
+
+    def _fit(self, item: Laid, before: list[Laid]) -> Fit:
+        key = (item.flat_key, tuple((b.stamp.name, b.flat_key) for b in before))
+        others = [(b.stamp.name, b.placed) for b in before]
+        return self.cache.get("fit", key, lambda: fit(item.placed, item.chart, others))
+
+    def _limits(self) -> checks.Limits | None:
+        if self.resolved.error_under("limits") is not None:
+            return None
+        of = self.resolved.of
+        return checks.Limits(
+            *(of("limits", n) for n in ("least_wall", "edge_margin", "least_stroke", "least_gap"))
+        )
+
+    def _drawn(self, item: Laid, found: Fit, limits: checks.Limits) -> tuple[Finding, ...]:
+        """Findings that need no kernel."""
+        narrow = self.cache.get(
+            "strokes",
+            (item.flat_key, limits),
+            lambda: tuple(checks.strokes(item.stamp.name, item.placed, limits)),
+        )
+        return (*narrow, *checks.on_the_face(item.stamp.name, found, item.chart, limits))
+
+    def _stamp(
+        self,
+        solid: NamedSolid,
+        verdict: Verdict,
+        item: Laid,
+        found: Fit,
+        key: Hashable,
+        limits: checks.Limits | None,
+    ) -> Made | None:
+        if found.too_long > 0:
+            return None
+        thick = self.cache.get("thickness", key, lambda: _thickness(solid, item))
+        emboss = item.stamp.relief.make == "emboss"
+        if limits is not None:
+            self.findings += checks.walls(item.stamp.name, item.depth, emboss, thick, limits)
+        order = Order(item.stamp.name, item.stamp.setting.face, item.depth, emboss, thick)
+        try:
+            made = self.cache.get(
+                "relief",
+                key,
+                lambda: make(
+                    solid, verdict.volume, item.chart, item.placed, found, order, self.stopped
+                ),
+            )
+        except ReliefError as error:
+            self._not_built(item.stamp, str(error))
+            return None
+        self.findings += checks.loose_pieces(item.stamp.name, made.pieces)
+        if made.built_by == "boolean":
+            self.findings.append(
+                Finding("note", "way of building", item.stamp.name, _why_boolean(found, order))
+            )
+        return made
+
+    @staticmethod
+    def _stamp_report(item: Laid, made: Made | None) -> StampReport:
+        return StampReport(
+            item.stamp.name,
+            item.stamp.setting.face,
+            item.placed.area,
+            item.depth,
+            made.relief_volume if made else 0.0,
+            made.built_by if made else "",
+            made.seconds if made else 0.0,
+        )
+
+    def _report(self, verdict, whole, reports, charts, mesh) -> Report:  # type: ignore[no-untyped-def]
+        return Report(
+            self.resolved,
+            verdict is not None and verdict.sound,
+            verdict.volume if verdict else None,
+            whole.volume if whole else None,
+            reports,
+            sorted_findings(self.findings),
+            charts,
+            mesh,
+            time.perf_counter() - self.start,
+        )
+
+
+def _thickness(solid: NamedSolid, item: Laid) -> tuple[float, float]:
+    """Least and greatest material behind the artwork, mm, measured on the solid.
+
+    A few points of every region's outline are tried, so a wall that tapers is met.
+    """
+    points = np.concatenate(
+        [r.outer.beziers[:: max(1, len(r.outer) // 4), 0] for r in item.placed.regions]
+    )
+    if len(points) > 200:
+        points = points[:: len(points) // 200 + 1]
+    space = item.chart.to_space(points)
+    found = thicknesses(solid.shape, space, item.chart.normal(points))
+    found = found[np.isfinite(found)]
+    if not len(found):
+        return float("inf"), float("inf")
+    return float(found.min()), float(found.max())
+
+
+def _why_boolean(found: Fit, order: Order) -> str:
+    if order.through:
+        reason = "it cuts through"
+    elif found.touches:
+        reason = "it touches other relief"
+    elif found.crowded:
+        reason = "its outlines touch one another"
+    elif found.edge is None:
+        reason = "it reaches an edge of the face"
+    else:
+        reason = "it crosses the seam of the face"
+    return f"built by a general boolean, which takes longer: {reason}"
+

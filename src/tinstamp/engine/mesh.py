@@ -1,0 +1,80 @@
+"""Triangles of a solid, face by face, for drawing."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+from OCP.BRep import BRep_Tool
+from OCP.BRepMesh import BRepMesh_IncrementalMesh
+from OCP.TopAbs import TopAbs_Orientation
+from OCP.TopLoc import TopLoc_Location
+from OCP.TopoDS import TopoDS_Face
+
+from tinstamp.blank.solid import NamedSolid
+
+CHORD = 0.05
+"""mm; how far a drawn triangle may stray from the surface."""
+ANGLE = 0.25
+"""radians between neighbouring facets"""
+
+
+@dataclass(frozen=True)
+class Mesh:
+    """Triangles with the face that each belongs to. Values, safe to pickle.
+
+    Attributes
+    ----------
+    points : (n, 3) float32, mm; neighbouring faces do not share points.
+    triangles : (m, 3) int32, counter-clockwise from outside.
+    faces : (m,) int32 into `names`.
+    names : names of faces.
+    """
+
+    points: NDArray[np.float32]
+    triangles: NDArray[np.int32]
+    faces: NDArray[np.int32]
+    names: tuple[str, ...]
+
+
+def mesh_of(solid: NamedSolid, chord: float = CHORD) -> Mesh:
+    """Triangles of every face; faces meshed before are not meshed again."""
+    BRepMesh_IncrementalMesh(solid.shape, chord, False, ANGLE, True)
+    names = tuple(dict.fromkeys(f.name for f in solid.faces))
+    index = {name: k for k, name in enumerate(names)}
+    points, triangles, owners, start = [], [], [], 0
+    for named in solid.faces:
+        nodes, corners = _triangles(named.face)
+        points.append(nodes)
+        triangles.append(corners + start)
+        owners.append(np.full(len(corners), index[named.name], dtype=np.int32))
+        start += len(nodes)
+    return Mesh(
+        np.concatenate(points).astype(np.float32),
+        np.concatenate(triangles).astype(np.int32),
+        np.concatenate(owners),
+        names,
+    )
+
+
+def _triangles(face: TopoDS_Face) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
+    location = TopLoc_Location()
+    found = BRep_Tool.Triangulation_s(face, location)
+    if found is None:
+        return np.zeros((0, 3)), np.zeros((0, 3), dtype=np.int64)
+    node, triangle = found.Node, found.Triangle
+    flat: list[float] = []
+    for i in range(1, found.NbNodes() + 1):
+        p = node(i)
+        flat += (p.X(), p.Y(), p.Z())
+    corners = np.array([triangle(i).Get() for i in range(1, found.NbTriangles() + 1)]) - 1
+    points = np.array(flat).reshape(-1, 3)
+    if not location.IsIdentity():
+        move = location.Transformation()
+        rows = [[move.Value(r, c) for c in range(1, 5)] for r in range(1, 4)]
+        matrix = np.array(rows)
+        points = points @ matrix[:, :3].T + matrix[:, 3]
+    if face.Orientation() == TopAbs_Orientation.TopAbs_REVERSED:
+        corners = corners[:, ::-1]
+    return points, corners.reshape(-1, 3)

@@ -1,0 +1,72 @@
+"""A finished build to files for the maker."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from pathlib import Path
+from typing import Literal
+
+from tinstamp.engine.build import Built
+from tinstamp.output.dxf import FlatSheet, Inked, write_dxf
+from tinstamp.output.step import OutputError, write_step
+from tinstamp.output.stl import CHORD, write_stl
+
+Ending = Literal["step", "stl", "dxf"]
+ENDINGS: tuple[Ending, ...] = ("step", "stl", "dxf")
+
+
+def write_files(
+    built: Built, folder: Path, name: str, endings: Sequence[Ending], chord: float = CHORD
+) -> list[Path]:
+    """Write `folder/name.ending` for each ending; the paths written, in that order.
+
+    `chord` is the STL's tolerance in mm. A file is written beside its place first and
+    then renamed, so a file that was there is lost only to a whole new one. Raises
+    OutputError.
+    """
+    if built.solid is None or not built.report.valid:
+        raise OutputError("there is no sound part to write: look at the findings")
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+    except OSError as error:
+        raise OutputError(f"the folder cannot be made: {error.strerror}") from error
+    written = []
+    for ending in endings:
+        path = folder / f"{name}.{ending}"
+        part = folder / f".{name}.part.{ending}"
+        try:
+            if ending == "step":
+                write_step(built.solid, part, name, _colours(built))
+            elif ending == "stl":
+                write_stl(built.solid, part, chord)
+            else:
+                write_dxf(sheets_of(built), part)
+            part.replace(path)
+        except OSError as error:
+            raise OutputError(f"{path.name} cannot be written: {error.strerror}") from error
+        finally:
+            part.unlink(missing_ok=True)
+        written.append(path)
+    return written
+
+
+def _colours(built: Built) -> dict[str, str]:
+    return {f"{stamp.name}/cap": stamp.relief.colour for stamp in built.job.stamps}
+
+
+def sheets_of(built: Built) -> list[FlatSheet]:
+    """The faces that carry artwork, laid out flat; without any, the first face."""
+    charts = built.report.charts
+    marked = [item.stamp.setting.face for item in built.laid.values()]
+    return [
+        FlatSheet(
+            face,
+            charts[face].outline,
+            tuple(
+                Inked(item.stamp.name, item.placed.regions, item.stamp.relief.colour)
+                for item in built.laid.values()
+                if item.stamp.setting.face == face
+            ),
+        )
+        for face in (dict.fromkeys(marked) or list(charts)[:1])
+    ]

@@ -1,0 +1,1 @@
+"""The document as an immutable value: models, formulas, units, file format."""

@@ -1,0 +1,183 @@
+"""The `.tinstamp` file: a zip of one JSON document and the fonts that the job uses.
+
+Reading trusts nothing: names, sizes and digests are checked before anything is used.
+Saving writes beside the file, syncs, and renames; the version before stays as
+`NAME (previous).tinstamp`.
+"""
+
+from __future__ import annotations
+
+import hashlib
+import json
+import os
+import re
+import tempfile
+import zipfile
+import zlib
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from io import BytesIO
+from pathlib import Path
+
+from pydantic import ValidationError
+
+from tinstamp.job.model import FORMAT, Job
+
+ENDING = ".tinstamp"
+DOCUMENT = "job.json"
+_FONT = re.compile(r"fonts/([0-9a-f]{64})\.font")
+MOST_MEMBERS = 300
+MOST_BYTES = 96 * 1024 * 1024
+MOST_JSON = 8 * 1024 * 1024
+
+
+class ArchiveError(ValueError):
+    """A file that cannot be read or written; the message is for the designer."""
+
+
+@dataclass(frozen=True)
+class Document:
+    """A job with the bytes of the fonts it uses, by digest."""
+
+    job: Job
+    fonts: Mapping[str, bytes] = field(default_factory=dict)
+
+    def trimmed(self) -> Document:
+        """Only the fonts that the job still uses."""
+        used = {stamp.artwork.font.digest for stamp in self.job.stamps}
+        return Document(self.job, {d: b for d, b in self.fonts.items() if d in used})
+
+
+def dump(document: Document) -> bytes:
+    """The file's bytes; the same document always gives the same bytes."""
+    document = document.trimmed()
+    text = json.dumps(document.job.model_dump(mode="json"), indent=1, ensure_ascii=False)
+    out = BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
+        archive.writestr(_entry(DOCUMENT), text)
+        for digest, data in sorted(document.fonts.items()):
+            archive.writestr(_entry(f"fonts/{digest}.font"), data)
+    return out.getvalue()
+
+
+def _entry(name: str) -> zipfile.ZipInfo:
+    entry = zipfile.ZipInfo(name, (2026, 1, 1, 0, 0, 0))
+    entry.compress_type = zipfile.ZIP_DEFLATED
+    return entry
+
+
+def load(data: bytes, name: str = "the file") -> Document:
+    """Read a file's bytes. Raises ArchiveError saying what is wrong with it."""
+    try:
+        with zipfile.ZipFile(BytesIO(data)) as archive:
+            return _read(archive, name)
+    except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError) as error:
+        raise ArchiveError(f"{name} is damaged or not a Tin Stamp job") from error
+
+
+def _read(archive: zipfile.ZipFile, name: str) -> Document:
+    members = archive.infolist()
+    if len(members) > MOST_MEMBERS or sum(m.file_size for m in members) > MOST_BYTES:
+        raise ArchiveError(f"{name} is refused: it unpacks to more than a job may hold")
+    names = [member.filename for member in members]
+    if len(set(names)) != len(names):
+        raise ArchiveError(f"{name} is refused: it holds the same part twice")
+    for member in members:
+        if member.filename != DOCUMENT and not _FONT.fullmatch(member.filename):
+            raise ArchiveError(f"{name} is refused: it holds an unknown part “{member.filename}”")
+    if DOCUMENT not in names:
+        raise ArchiveError(f"{name} holds no job")
+    job = _job(_bytes(archive, DOCUMENT, MOST_JSON, name), name)
+    fonts = {}
+    for member in members:
+        if match := _FONT.fullmatch(member.filename):
+            font = _bytes(archive, member.filename, MOST_BYTES, name)
+            if hashlib.sha256(font).hexdigest() != match[1]:
+                raise ArchiveError(f"a font inside {name} is damaged")
+            fonts[match[1]] = font
+    return Document(job, fonts)
+
+
+def _bytes(archive: zipfile.ZipFile, member: str, most: int, name: str) -> bytes:
+    with archive.open(member) as stream:
+        data = stream.read(most + 1)
+    if len(data) > most:
+        raise ArchiveError(f"{name} is refused: it unpacks to more than a job may hold")
+    return data
+
+
+def _job(data: bytes, name: str) -> Job:
+    try:
+        raw = json.loads(data)
+    except (ValueError, RecursionError) as error:
+        raise ArchiveError(f"the job inside {name} is damaged") from error
+    if not isinstance(raw, dict):
+        raise ArchiveError(f"the job inside {name} is damaged")
+    version = raw.get("format")
+    if isinstance(version, int) and version > FORMAT:
+        raise ArchiveError(
+            f"{name} was made by a newer version of Tin Stamp (format {version}, "
+            f"this one reads up to {FORMAT})"
+        )
+    try:
+        return Job.model_validate(raw)
+    except (ValidationError, RecursionError) as error:
+        raise ArchiveError(f"the job inside {name} is not valid: {_first(error)}") from error
+
+
+def _first(error: Exception) -> str:
+    if not isinstance(error, ValidationError):
+        return "it is nested too deeply"
+    problem = error.errors(include_url=False)[0]
+    where = ".".join(map(str, problem["loc"])) or "job"
+    return f"{where}: {problem['msg']}"
+
+
+def open_file(path: Path) -> Document:
+    """Read a job file. Raises ArchiveError."""
+    try:
+        if path.stat().st_size > MOST_BYTES:
+            raise ArchiveError(f"{path.name} is too large to be a job")
+        data = path.read_bytes()
+    except OSError as error:
+        raise ArchiveError(f"{path.name} cannot be read: {error.strerror}") from error
+    return load(data, path.name)
+
+
+def save_file(document: Document, path: Path) -> None:
+    """Write a job file atomically, keeping the version before. Raises ArchiveError."""
+    try:
+        write_atomically(path, dump(document), keep=previous(path))
+    except OSError as error:
+        raise ArchiveError(f"{path.name} cannot be written: {error.strerror}") from error
+
+
+def previous(path: Path) -> Path:
+    """Where the version before is kept."""
+    return path.with_name(f"{path.stem} (previous){path.suffix}")
+
+
+def write_atomically(path: Path, data: bytes, keep: Path | None = None) -> None:
+    """Write, sync, rename; `keep` gets what stood there before. Raises OSError."""
+    handle, temporary = tempfile.mkstemp(dir=path.parent, prefix=f".{path.name}.")
+    try:
+        with os.fdopen(handle, "wb") as stream:
+            stream.write(data)
+            stream.flush()
+            os.fsync(stream.fileno())
+        mask = os.umask(0)
+        os.umask(mask)
+        os.chmod(temporary, 0o666 & ~mask)
+        if keep is not None and path.exists():
+            spare = f"{temporary}.keep"
+            os.link(path, spare)
+            os.replace(spare, keep)
+        os.replace(temporary, path)
+    except BaseException:
+        Path(temporary).unlink(missing_ok=True)
+        raise
+    folder = os.open(path.parent, os.O_RDONLY)
+    try:
+        os.fsync(folder)
+    finally:
+        os.close(folder)

@@ -1,0 +1,243 @@
+"""Working out every formula of a job, each name once, with errors at their fields."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, field
+from typing import Any
+
+from tinstamp.job.formula import FormulaError, Quantity, check_name, evaluate, unknown
+from tinstamp.job.measures import face_measures
+from tinstamp.job.model import Dimension, Feature, Job, Path, Stamp, Value, Wants, dotted
+
+
+@dataclass(frozen=True)
+class FieldError:
+    """What is wrong with one field, in words for the designer."""
+
+    path: str
+    message: str
+
+
+@dataclass(frozen=True)
+class Resolved:
+    """All values of a job.
+
+    Attributes
+    ----------
+    values : by dotted path, mm, degrees or plain numbers.
+    angles : the paths of places that were given as an angle (degrees).
+    errors : by dotted path; a field with an error has no value.
+    names : every name a formula may use, with its quantity.
+    """
+
+    values: Mapping[str, float] = field(default_factory=dict)
+    angles: frozenset[str] = frozenset()
+    errors: Mapping[str, str] = field(default_factory=dict)
+    names: Mapping[str, Quantity] = field(default_factory=dict)
+
+    def of(self, *path: str | int) -> float:
+        """The value at a path. Raises FormulaError with the field's error."""
+        key = dotted(path)
+        if key not in self.values:
+            raise FormulaError(self.errors.get(key, f"{key} has no value"))
+        return self.values[key]
+
+    def error_under(self, *path: str | int) -> str | None:
+        """The first error at or below a path."""
+        start = dotted(path)
+        for key, message in self.errors.items():
+            if key == start or key.startswith(start + "."):
+                return message
+        return None
+
+
+def formula_fields(value: Value, path: Path = ()) -> Iterator[tuple[Path, str, Wants]]:
+    """Every formula field below a value: its path, its formula, what it wants."""
+    idle = getattr(value, "idle", "")
+    for name, info in type(value).model_fields.items():
+        if name == idle:
+            continue  # such as the inner diameter of a tube that is given by its wall
+        inner = getattr(value, name)
+        wants = next((m for m in info.metadata if isinstance(m, Wants)), None)
+        if wants is not None:
+            yield (*path, name), inner, wants
+        elif isinstance(inner, Value):
+            yield from formula_fields(inner, (*path, name))
+        elif isinstance(inner, tuple):
+            for i, item in enumerate(inner):
+                if isinstance(item, Value):
+                    yield from formula_fields(item, (*path, name, i))
+
+
+def resolve(job: Job) -> Resolved:
+    """Work out all formulas of a job. Never raises: errors stand at their fields."""
+    return _Resolver(job).run()
+
+
+class _Resolver:
+    """One pass over a job; names are worked out when first asked for."""
+
+    def __init__(self, job: Job) -> None:
+        self.job = job
+        self.values: dict[str, float] = {}
+        self.angles: set[str] = set()
+        self.errors: dict[str, str] = {}
+        self.known: dict[str, Quantity] = {}
+        self.underway: list[str] = []
+        self.dimensions: dict[str, tuple[int, Dimension]] = {}
+        self.features: dict[str, tuple[int, Feature]] = {}
+
+    def run(self) -> Resolved:
+        self._collect()
+        for name, (i, _) in self.dimensions.items():
+            self._guard(("dimensions", i, "formula"), lambda name=name: self._name(name))
+        for i, feature in enumerate(self.job.blank.features):
+            self._feature(i, feature)
+        for i, stamp in enumerate(self.job.stamps):
+            self._fields(stamp, ("stamps", i), self._local(stamp))
+        self._fields(self.job.limits, ("limits",), {})
+        return Resolved(self.values, frozenset(self.angles), self.errors, self.known)
+
+    def _collect(self) -> None:
+        for i, dimension in enumerate(self.job.dimensions):
+            path = dotted(("dimensions", i, "name"))
+            try:
+                check_name(dimension.name)
+            except FormulaError as error:
+                self.errors[path] = str(error)
+                continue
+            if dimension.name in self.dimensions:
+                self.errors[path] = f"there are two dimensions called “{dimension.name}”"
+                continue
+            self.dimensions[dimension.name] = (i, dimension)
+        for i, feature in enumerate(self.job.blank.features):
+            self.features[feature.name] = (i, feature)
+
+    def _guard(self, path: Path, work: Any) -> None:
+        try:
+            work()
+        except FormulaError as error:
+            self.errors[dotted(path)] = str(error)
+
+    def _fields(self, value: Value, base: Path, local: Mapping[str, str]) -> None:
+        for path, formula, wants in formula_fields(value, base):
+            self._guard(path, lambda p=path, f=formula, w=wants: self._field(p, f, w, local))
+
+    def _field(self, path: Path, formula: str, wants: Wants, local: Mapping[str, str]) -> None:
+        key = dotted(path)
+        if key in self.values:
+            return
+        bare = "deg" if "girth" in local and path[-1] == "across" else "mm"
+        quantity = evaluate(
+            formula, wants.kind, lambda name: self._name(local.get(name, name), local), bare
+        )
+        value = quantity.value
+        unit = {"length": " mm", "angle": "°"}.get(wants.kind, "")
+        if wants.above is not None and not value > wants.above:
+            raise FormulaError(f"this must be more than {wants.above:g}{unit}")
+        if wants.at_least is not None and value < wants.at_least:
+            raise FormulaError(f"this must not be less than {wants.at_least:g}{unit}")
+        if abs(value) > 1e5:
+            raise FormulaError(f"{value:g}{unit} is beyond what can be built")
+        self.values[key] = value
+        if quantity.angle == 1 and wants.kind == "place":
+            self.angles.add(key)
+
+    def _feature(self, index: int, feature: Feature) -> None:
+        base: Path = ("blank", "features", index)
+        self._fields(feature, base, {})
+        values = self._own(index, feature)
+        if values is None:
+            return
+        for name, message in feature.problems(values).items():
+            key = dotted((*base, name))
+            self.errors[key] = message
+            self.values.pop(key, None)
+
+    def _own(self, index: int, feature: Feature) -> dict[str, float] | None:
+        """The feature's values by field name; None when one has an error."""
+        own = {}
+        for path, _, _ in formula_fields(feature, ("blank", "features", index)):
+            key = dotted(path)
+            if key not in self.values:
+                return None
+            own[str(path[-1])] = self.values[key]
+        return own
+
+    def _local(self, stamp: Stamp) -> dict[str, str]:
+        """Short names within a stamp: `girth` for `tank.outer.girth`."""
+        start = stamp.setting.face + "."
+        short = {name[len(start) :]: name for name in self._measured() if name.startswith(start)}
+        if "diameter" not in short:
+            short.pop("girth", None)  # a flat face has a rim, but no way round it
+        return {k: v for k, v in short.items() if k not in self.dimensions}
+
+    def _measured(self) -> dict[str, Quantity]:
+        """Measures of all faces of features that stand, by full name."""
+        found = {}
+        for name, (i, feature) in self.features.items():
+            values = self._own(i, feature)
+            if values is None:
+                continue
+            for face, measures in face_measures(feature, values).items():
+                for measure, value in measures.items():
+                    found[f"{name}.{face}.{measure}"] = Quantity(value, length=1)
+        return found
+
+    def _name(self, name: str, local: Mapping[str, str] | None = None) -> Quantity:
+        if name in self.known:
+            return self.known[name]
+        if name in self.underway:
+            circle = " → ".join([*self.underway[self.underway.index(name) :], name])
+            raise FormulaError(f"this goes round in a circle: {circle}")
+        self.underway.append(name)
+        try:
+            self.known[name] = self._find(name, local or {})
+        finally:
+            self.underway.pop()
+        return self.known[name]
+
+    def _find(self, name: str, local: Mapping[str, str]) -> Quantity:
+        if name in self.dimensions:
+            return self._dimension(*self.dimensions[name])
+        head, _, rest = name.partition(".")
+        if head in self.features and rest:
+            index, feature = self.features[head]
+            for path, formula, wants in formula_fields(feature, ("blank", "features", index)):
+                if path[-1] == rest:
+                    try:
+                        self._field(path, formula, wants, {})
+                    except FormulaError as error:
+                        if "circle" in str(error):
+                            raise
+                        raise FormulaError(f"{name} has an error: {error}") from error
+                    return Quantity(self.values[dotted(path)], length=1)
+            measured = self._needed(index, feature)
+            if name in measured:
+                return measured[name]
+        raise unknown(name, [*self.dimensions, *self.known, *self._measured(), *local])
+
+    def _needed(self, index: int, feature: Feature) -> dict[str, Quantity]:
+        """Measures of a feature whose fields may not have been worked out yet."""
+        for path, formula, wants in formula_fields(feature, ("blank", "features", index)):
+            self._field(path, formula, wants, {})
+        return self._measured()
+
+    def _dimension(self, index: int, dimension: Dimension) -> Quantity:
+        path = dotted(("dimensions", index, "formula"))
+        quantity = self._any(dimension.formula)
+        self.values[path] = quantity.value
+        return quantity
+
+    def _any(self, formula: str) -> Quantity:
+        """A dimension's own kind: length, angle or number, whichever it gives."""
+        problem: FormulaError | None = None
+        for kind in ("number", "place"):
+            try:
+                return evaluate(formula, kind, self._name)  # type: ignore[arg-type]
+            except FormulaError as error:
+                problem = problem or error
+                if "is needed" not in str(error):
+                    raise
+        raise FormulaError("a dimension must be a length, an angle or a plain number") from problem

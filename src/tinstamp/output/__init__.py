@@ -1,0 +1,1 @@
+"""Files for the maker: STEP, STL, DXF."""

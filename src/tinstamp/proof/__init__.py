@@ -1,0 +1,1 @@
+"""Findings: what was measured, the limit, and where."""

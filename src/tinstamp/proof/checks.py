@@ -1,0 +1,153 @@
+"""Checks on one stamp: from measurements to findings.
+
+Default limits are common practice, no source.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from tinstamp.artwork.text import Artwork
+from tinstamp.chart.base import Chart
+from tinstamp.proof.finding import Finding
+from tinstamp.proof.strokes import thinnest_stroke, tightest_gap
+from tinstamp.setting.fit import Fit
+from tinstamp.setting.place import Placed
+
+SIDES = ("left edge", "right edge", "lower edge", "upper edge")
+ROUND_SIDES = ("left edge", "right edge", "lower rim", "upper rim")
+
+
+@dataclass(frozen=True)
+class Limits:
+    """What is measured against, mm."""
+
+    least_wall: float
+    edge_margin: float
+    least_stroke: float
+    least_gap: float
+
+
+def missing_letters(stamp: str, artwork: Artwork, text: str, font: str) -> Iterator[Finding]:
+    """A finding per character that the font lacks."""
+    for letter in artwork.missing:
+        yield Finding(
+            "fix",
+            "missing letter",
+            stamp,
+            f"{font} has no “{letter}” (U+{ord(letter):04X}): an empty box stands in for it",
+            measured=float(text.count(letter)),
+            limit=0.0,
+            unit="times",
+        )
+
+
+def strokes(stamp: str, placed: Placed, limits: Limits) -> Iterator[Finding]:
+    """Strokes and gaps that are too narrow to make."""
+    stroke = thinnest_stroke(placed.regions)
+    if stroke is not None and stroke.width < limits.least_stroke:
+        yield Finding(
+            "fix",
+            "thin stroke",
+            stamp,
+            f"thinnest stroke {stroke.width:.2f} mm, limit {limits.least_stroke:.2f} mm",
+            stroke.width,
+            limits.least_stroke,
+            "mm",
+            (stroke.at,),
+        )
+    gap = tightest_gap(placed.regions)
+    if gap is not None and gap.width < limits.least_gap:
+        yield Finding(
+            "look",
+            "tight gap",
+            stamp,
+            f"tightest gap {gap.width:.2f} mm, limit {limits.least_gap:.2f} mm",
+            gap.width,
+            limits.least_gap,
+            "mm",
+            (gap.at,),
+        )
+
+
+def on_the_face(stamp: str, fit: Fit, chart: Chart, limits: Limits) -> Iterator[Finding]:
+    """Length against girth, edges, and other stamps' ink."""
+    if fit.too_long > 0 and chart.girth is not None:
+        yield Finding(
+            "fix",
+            "longer than the girth",
+            stamp,
+            f"the artwork is {fit.ink_width:.3f} mm long, the girth {chart.girth:.3f} mm: "
+            f"{fit.too_long:.3f} mm too long",
+            fit.ink_width,
+            chart.girth,
+            "mm",
+        )
+        return
+    if fit.edge is None:
+        sides = ROUND_SIDES if chart.girth is not None else SIDES
+        beyond = max(range(4), key=lambda k: fit.over[k])
+        reach = fit.over[beyond]
+        told = f"reaches {reach:.3f} mm over the {sides[beyond]}" if reach > 0 else (
+            "touches the edge of the face" if fit.off_area == 0 else "lies partly off the face"
+        )
+        yield Finding("fix", "over the edge", stamp, f"the artwork {told}", reach, 0.0, "mm")
+    elif fit.edge < limits.edge_margin:
+        yield Finding(
+            "look",
+            "near the edge",
+            stamp,
+            f"only {fit.edge:.2f} mm to the edge of the face, limit {limits.edge_margin:.2f} mm",
+            fit.edge,
+            limits.edge_margin,
+            "mm",
+        )
+    for other in fit.touches:
+        yield Finding("look", "touches another stamp", stamp, f"the ink touches that of “{other}”")
+
+
+def walls(
+    stamp: str, depth: float, emboss: bool, thickness: tuple[float, float], limits: Limits
+) -> Iterator[Finding]:
+    """Material left behind an engraving; `thickness` as measured, least and greatest."""
+    if emboss or thickness[0] == float("inf"):
+        return
+    left = thickness[0] - depth
+    if left <= 0:
+        yield Finding(
+            "fix",
+            "cut through",
+            stamp,
+            f"the depth of {depth:.3f} mm is not less than the wall, {thickness[0]:.3f} mm "
+            f"thick here: the letters are cut through",
+            depth,
+            thickness[0],
+            "mm",
+        )
+    elif left < limits.least_wall:
+        yield Finding(
+            "look",
+            "wall left",
+            stamp,
+            f"wall left {left:.2f} mm, limit {limits.least_wall:.2f} mm",
+            left,
+            limits.least_wall,
+            "mm",
+        )
+
+
+def loose_pieces(stamp: str, pieces: tuple[float, ...]) -> Iterator[Finding]:
+    """Middles of letters that fall out of a through-cut."""
+    if pieces:
+        count = len(pieces)
+        what = "a piece falls" if count == 1 else f"{count} pieces fall"
+        yield Finding(
+            "fix",
+            "loose piece",
+            stamp,
+            f"{what} out, the largest of {pieces[0]:.2f} mm³: a stencil font holds its middles",
+            float(count),
+            0.0,
+            "pieces",
+        )

@@ -1,0 +1,1 @@
+"""Placed regions, a chart and a solid to a new solid."""

@@ -1,0 +1,180 @@
+"""Placed artwork and a depth to relief on a solid: directly where it can be, by a
+general boolean where it must, verified either way."""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Literal
+
+from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.base import Chart
+from tinstamp.relief.boolean import Cut, combine, tool
+from tinstamp.relief.imprint import imprint
+from tinstamp.relief.laid import LayingError
+from tinstamp.relief.surfaces import ReliefError
+from tinstamp.relief.verify import Verdict, agrees, examine
+from tinstamp.setting.fit import Fit
+from tinstamp.setting.place import Placed
+
+OVERSHOOT = 0.5
+"""mm; how far a tool reaches beyond the faces that it must cut clear of."""
+BITE = 0.05
+"""mm; how far a raised tool reaches into the material that it joins."""
+
+
+@dataclass(frozen=True)
+class Order:
+    """What is to be made.
+
+    Attributes
+    ----------
+    depth : mm, positive.
+    emboss : raised instead of sunk.
+    thickness : least and greatest material behind the artwork, mm.
+    """
+
+    stamp: str
+    face: str
+    depth: float
+    emboss: bool
+    thickness: tuple[float, float]
+
+    @property
+    def signed(self) -> float:
+        return self.depth if self.emboss else -self.depth
+
+    @property
+    def through(self) -> bool:
+        """An engraving as deep as the material or deeper."""
+        return not self.emboss and self.depth >= self.thickness[0]
+
+
+@dataclass(frozen=True)
+class Made:
+    """A solid with the relief on it.
+
+    Attributes
+    ----------
+    built_by : "imprint" or "boolean".
+    relief_volume : measured change of volume, mm³, signed.
+    expected : the computed change, mm³; None where outlines leave the face or cut
+        through, since there is no closed form then.
+    pieces : volumes of what came loose in a through-cut, mm³.
+    seconds : time taken, verification included.
+    """
+
+    solid: NamedSolid
+    verdict: Verdict
+    built_by: Literal["imprint", "boolean"]
+    relief_volume: float
+    expected: float | None
+    pieces: tuple[float, ...]
+    seconds: float
+
+
+def make(
+    solid: NamedSolid,
+    before: float,
+    chart: Chart,
+    placed: Placed,
+    fit: Fit,
+    order: Order,
+    stopped: Callable[[], None] = lambda: None,
+) -> Made:
+    """Build and verify. `before` is the solid's volume; `stopped` may raise to give up.
+
+    Raises ReliefError when no sound solid can be made.
+    """
+    start = time.perf_counter()
+    if fit.off_area > placed.area * (1 - 1e-6):
+        raise ReliefError("all of the artwork lies off the face")
+    expected = chart.relief_volume(placed.area, order.signed)
+    if fit.wholly_inside and not order.through:
+        direct = _directly(solid, before, chart, placed, order, expected, start)
+        if direct is not None:
+            return direct
+    stopped()
+    closed_form = fit.wholly_inside and not order.through
+    cut = _generally(solid, chart, placed, order, stopped)
+    verdict = examine(cut.solid)
+    change = verdict.volume - before
+    if not verdict.sound:
+        raise ReliefError("the outlines and the part do not combine into a sound solid")
+    _plausible(change, expected, closed_form, order)
+    return Made(
+        cut.solid,
+        verdict,
+        "boolean",
+        change,
+        expected if closed_form else None,
+        cut.pieces,
+        time.perf_counter() - start,
+    )
+
+
+def _directly(
+    solid: NamedSolid,
+    before: float,
+    chart: Chart,
+    placed: Placed,
+    order: Order,
+    expected: float,
+    start: float,
+) -> Made | None:
+    """The direct imprint; None when it does not pass, so that the boolean is tried."""
+    try:
+        marked = imprint(solid, order.face, chart, placed.regions, order.signed, order.stamp)
+    except LayingError:
+        return None  # across the seam: not for this way
+    verdict = examine(marked)
+    change = verdict.volume - before
+    if not verdict.sound or not agrees(change, expected):
+        return None
+    taken = time.perf_counter() - start
+    return Made(marked, verdict, "imprint", change, expected, (), taken)
+
+
+def _generally(
+    solid: NamedSolid,
+    chart: Chart,
+    placed: Placed,
+    order: Order,
+    stopped: Callable[[], None],
+) -> Cut:
+    if order.emboss:
+        low, high = -_bite(order), order.depth
+    elif order.through:
+        low, high = -(order.thickness[1] + OVERSHOOT), OVERSHOOT
+    else:
+        low, high = -order.depth, OVERSHOOT
+    high = min(high, _room(chart))
+    tools = []
+    for region in placed.regions:
+        tools.append(tool(region, chart, low, high, cap_is_high=order.emboss))
+        stopped()
+    return combine(solid, tools, order.emboss, order.stamp)
+
+
+def _bite(order: Order) -> float:
+    return min(BITE, order.thickness[0] / 2)
+
+
+def _room(chart: Chart) -> float:
+    """How far outwards a tool may reach: in a bore, not past the axis."""
+    mean, _ = chart.curvature()
+    return 0.45 / abs(mean) if mean < 0 else float("inf")
+
+
+def _plausible(change: float, expected: float, closed_form: bool, order: Order) -> None:
+    """The change has the right sign and does not exceed what was asked for."""
+    wrong_way = change * expected <= 0
+    most = abs(expected)
+    if order.emboss:
+        most *= 1.01 + _bite(order) / order.depth  # hangs over an edge, bite and all
+    too_much = abs(change) > most * (1 + 1e-6) and not order.through
+    if wrong_way or too_much or (closed_form and not agrees(change, expected)):
+        raise ReliefError(
+            f"the volume changed by {change:.3f} mm³ where {expected:.3f} mm³ was expected"
+        )

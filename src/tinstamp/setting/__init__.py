@@ -1,0 +1,1 @@
+"""Artwork placed on a sheet, and whether it fits there."""

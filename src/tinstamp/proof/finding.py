@@ -33,6 +33,13 @@ class Finding:
     unit: str = ""
     where: tuple[tuple[float, float], ...] = ()
 
+    @property
+    def short(self) -> str:
+        """A few words for a card."""
+        if self.measured is None or self.unit != "mm":
+            return self.check
+        return f"{self.check} {self.measured:.2f} {self.unit}"
+
     def as_dict(self) -> dict[str, Any]:
         """For JSON: all but the places."""
         record = asdict(self)

@@ -18,8 +18,9 @@ import shapely
 from tinstamp.artwork.outline import Array, Outline, Region
 from tinstamp.setting.fit import ink
 
-OPPOSITE = np.cos(np.radians(130.0))
-"""The two touching points, seen from the centre, must be at least 130° apart."""
+OPPOSITE = np.cos(np.radians(160.0))
+"""The two touching points, seen from the centre, must be at least 160° apart: where a
+stroke is narrowest its sides are parallel, and the points are 180° apart."""
 
 
 @dataclass(frozen=True)

@@ -1,0 +1,36 @@
+"""All colours and sizes of the desk."""
+
+from __future__ import annotations
+
+PAPER = "#F1EDE4"
+PANEL = "#FBF9F4"
+SHEET = "#FFFFFF"
+INK = "#22303A"
+SECOND_INK = "#5F6C73"
+RULE = "#D9D2C3"
+RULE_STRONG = "#B9B09C"
+ACCENT = "#C2452D"
+ACCENT_DARK = "#A33722"
+ACCENT_WASH = "#F7E4DD"
+PRESSED = "#E8E1D1"
+TABLE = "#E9E4D9"
+GREY_STAMP = "#A7A08E"
+
+FIX = "#B3261E"
+LOOK = "#8A5A00"
+NOTE = "#2F6F5E"
+ON_DARK = {"fix": "#FF8A7A", "look": "#FFCB6B", "note": "#8FD0BC"}
+LEVEL = {"fix": FIX, "look": LOOK, "note": NOTE}
+LEVEL_WORD = {"fix": "to fix", "look": "to look at", "note": "note"}
+
+TIN = "#BCC4C8"
+TIN_HOVER = "#D5DBDD"
+TIN_EDGE = "#4C575D"
+SKY = "#E6E9EA"
+GROUND = "#F6F3EC"
+
+SMALL, BODY, LARGE, TITLE = 10, 11, 12, 14
+"""Sizes of type, px: 10, 11, 12, 14 at the usual 96 dots an inch are pt × 4 / 3."""
+CONTROL_HEIGHT = 26
+GRID = 4
+FAMILY = "Public Sans"

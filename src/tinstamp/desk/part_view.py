@@ -1,0 +1,316 @@
+"""The part: turn it, pick a face of it, drag a stamp along it."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+import numpy as np
+from PySide6.QtCore import QPointF, QSize, Qt, QTimer, Signal
+from PySide6.QtGui import (
+    QColor,
+    QImage,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QResizeEvent,
+    QWheelEvent,
+)
+from PySide6.QtWidgets import QWidget
+
+from tinstamp.artwork.outline import Array
+from tinstamp.desk import palette as p
+from tinstamp.desk.preview import Preview
+from tinstamp.desk.scene import Hit, Scene
+from tinstamp.desk.session import Session
+from tinstamp.desk.stamp_drag import StampDrag
+from tinstamp.desk.style import type_at
+
+ViewName = Literal["whole", "square", "end", "section"]
+FINE = 220
+"""ms of rest after which the picture is drawn once more, twice as fine"""
+STILL = 4
+"""px; a press that moves less is a click"""
+
+
+class PartView(QWidget):
+    """Draws the scene and lets the mouse work on it."""
+
+    face_clicked = Signal(str)
+
+    def __init__(self, session: Session, drag: StampDrag) -> None:
+        super().__init__()
+        self.session = session
+        self.drag = drag
+        self.scene = Scene()
+        self.setMouseTracking(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setAccessibleName("Part")
+        self.setToolTip("")
+        self.view: ViewName = "whole"
+        self._image: QImage | None = None
+        self._hover: Hit | None = None
+        self._press: QPointF | None = None
+        self._last = QPointF()
+        self._mode: Literal["", "turn", "shift", "stamp"] = ""
+        self._framed = False
+        self._draw_soon = QTimer(self)
+        self._draw_soon.setSingleShot(True)
+        self._draw_soon.setInterval(0)
+        self._draw_soon.timeout.connect(lambda: self._draw())
+        self._fine_soon = QTimer(self)
+        self._fine_soon.setSingleShot(True)
+        self._fine_soon.setInterval(FINE)
+        self._fine_soon.timeout.connect(lambda: self._draw(2))
+        session.report_changed.connect(self.take_report)
+        session.selection_changed.connect(self.refresh)
+        session.job_changed.connect(self.refresh)
+        session.file_changed.connect(self._forget)
+        drag.previewed.connect(self.refresh)
+
+    def sizeHint(self) -> QSize:
+        return QSize(740, 400)
+
+    # -- what is shown
+
+    def _forget(self) -> None:
+        if self.session.report is None:
+            self._framed = False
+            self.scene.show(None)
+            self.refresh()
+
+    def take_report(self) -> None:
+        """Show the part last built; a job with errors leaves the last good one."""
+        report = self.session.report
+        if report is None:
+            return
+        if report.mesh is not None:
+            self.scene.show(report.mesh)
+            if not self._framed:
+                self.show_view("whole")
+                self._framed = True
+            elif self.view == "section":
+                self._cut()
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Colours, overlay and picture anew."""
+        self._paint_faces()
+        preview = self.drag.preview
+        if preview is not None and self.session.stale:
+            self.scene.overlay(*preview.in_space())
+        else:
+            self.scene.overlay(None, None)
+        self._draw_soon.start()
+
+    def _paint_faces(self) -> None:
+        colours = {}
+        stale = self.session.stale
+        for i, stamp in enumerate(self.session.job.stamps):
+            moving = stale and i == self.session.selected
+            if not moving:
+                colours[f"{stamp.name}/cap"] = stamp.relief.colour
+        hovered = self._hover.face if self._hover and "/" not in self._hover.face else None
+        self.scene.paint(colours, hovered)
+
+    def _draw(self, fine: int = 1) -> None:
+        """Draw now; `fine` is how many pixels stand for one on the screen."""
+        ratio = self.devicePixelRatioF() * fine
+        width, height = round(self.width() * ratio), round(self.height() * ratio)
+        rows = self.scene.picture(width, height)
+        image = QImage(rows.data, width, height, 3 * width, QImage.Format.Format_RGB888).copy()
+        image.setDevicePixelRatio(ratio)
+        self._image = image
+        if fine == 1:
+            self._fine_soon.start()
+        self.update()
+
+    # -- views
+
+    def show_view(self, name: ViewName) -> None:
+        """Whole part; square on to the stamp; end on; section through the stamp."""
+        self.view = name
+        self.scene.cut(None, None)
+        preview = self.drag.preview
+        if name == "whole" or preview is None:
+            towards = np.array([0.0, 0.82, -0.57])
+            self.scene.look(towards, np.array([0.0, 0.0, 1.0]))
+        else:
+            self._look_at_stamp(name, preview)
+        self.refresh()
+
+    def _look_at_stamp(self, name: ViewName, preview: Preview) -> None:
+        middle, normal, up = self._stamp_frame(preview)
+        bounds = preview.placed.bounds
+        reach = 0.62 * float(np.hypot(bounds[2] - bounds[0], bounds[3] - bounds[1]))
+        low, high = self.scene.bounds
+        whole = float(np.linalg.norm(high - low)) / 2
+        if name == "square":
+            self.scene.look(-normal, up, middle, min(max(reach, 5.0), whole))
+        elif name == "end":
+            self.scene.look(-up, normal, (low + high) / 2)
+        else:
+            across = np.cross(up, normal)
+            self._cut()
+            near = middle - normal * min(whole, 10.0) * 0.2
+            self.scene.look(-across, up, near, min(max(0.8 * reach, 8.0), whole))
+
+    def _cut(self) -> None:
+        preview = self.drag.preview
+        if preview is None:
+            return
+        middle, normal, up = self._stamp_frame(preview)
+        self.scene.cut(middle, np.cross(up, normal))
+
+    @staticmethod
+    def _stamp_frame(preview: Preview) -> tuple[Array, Array, Array]:
+        """The middle of the stamp in space, the normal there, and the sheet's upwards."""
+        bounds = preview.placed.bounds
+        xy = np.array([[(bounds[0] + bounds[2]) / 2, (bounds[1] + bounds[3]) / 2]])
+        here = preview.chart.to_space(xy)[0]
+        above = preview.chart.to_space(xy + [0.0, 1e-3])[0]
+        up = (above - here) / np.linalg.norm(above - here)
+        return here, preview.chart.normal(xy)[0], up
+
+    # -- the mouse
+
+    def hit(self, spot: QPointF) -> Hit | None:
+        return self.scene.hit(spot.x(), spot.y(), self.width(), self.height())
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        spot = event.position()
+        self._press = self._last = spot
+        if event.button() == Qt.MouseButton.MiddleButton:
+            self._mode = "shift"
+        elif event.button() == Qt.MouseButton.LeftButton:
+            self._mode = "turn"
+            found = self.hit(spot)
+            if found is not None and self._takes_stamp(found):
+                self._mode = "stamp"
+                self.setCursor(Qt.CursorShape.ClosedHandCursor)
+
+    def _takes_stamp(self, found: Hit) -> bool:
+        """True when a stamp lies under the point; it becomes the selected one."""
+        index = self.drag.stamp_at_point(found.face, found.point)
+        if index is None:
+            return False
+        self.session.select(index)
+        return self.drag.begin_in_space(found.point)
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        spot = event.position()
+        step = spot - self._last
+        if self._mode == "turn":
+            self.scene.turn(step.x() * 0.4, step.y() * 0.4)
+            self._draw_soon.start()
+        elif self._mode == "shift":
+            self.scene.shift(step.x(), step.y(), self.height())
+            self._draw_soon.start()
+        elif self._mode == "stamp" and self._press is not None:
+            away = spot - self._press
+            if self.drag.active and (self.drag.moving or away.manhattanLength() > STILL):
+                self._drag_to(spot)
+        else:
+            self._hover_at(spot)
+        self._last = spot
+
+    def _drag_to(self, spot: QPointF) -> None:
+        found = self.hit(spot)
+        if found is not None and self.drag.on_same_face(found):
+            self.drag.move_in_space(found.point)
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        moved = self._press is not None and (
+            (event.position() - self._press).manhattanLength() > STILL
+        )
+        mode, self._mode = self._mode, ""
+        self.setCursor(Qt.CursorShape.ArrowCursor)
+        self.drag.end()
+        if mode == "turn" and not moved:
+            found = self.hit(event.position())
+            if found is not None:
+                self.face_clicked.emit(found.face)
+        self._press = None
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        self.show_view("square" if self.drag.stamp_under(self.hit(event.position())) else "whole")
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        self.scene.nearer(1.0015 ** event.angleDelta().y())
+        self._draw_soon.start()
+
+    def leaveEvent(self, event: object) -> None:
+        self._set_hover(None)
+
+    def _hover_at(self, spot: QPointF) -> None:
+        self._set_hover(self.hit(spot))
+
+    def _set_hover(self, found: Hit | None) -> None:
+        before = self._hover.face if self._hover else None
+        self._hover = found
+        if (found.face if found else None) != before:
+            self._paint_faces()
+            self._draw_soon.start()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        turns = {
+            Qt.Key.Key_Left: (-10, 0),
+            Qt.Key.Key_Right: (10, 0),
+            Qt.Key.Key_Up: (0, 10),
+            Qt.Key.Key_Down: (0, -10),
+        }
+        if event.key() in turns:
+            self.scene.turn(*turns[Qt.Key(event.key())])
+        elif event.key() in (Qt.Key.Key_Plus, Qt.Key.Key_Equal):
+            self.scene.nearer(1.15)
+        elif event.key() == Qt.Key.Key_Minus:
+            self.scene.nearer(1 / 1.15)
+        else:
+            super().keyPressEvent(event)
+            return
+        self._draw_soon.start()
+
+    # -- painting
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        self._draw_soon.start()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.fillRect(self.rect(), QColor(p.GROUND))
+        if self._image is not None:
+            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+            painter.drawImage(0, 0, self._image)
+        painter.setFont(type_at(p.SMALL, strong=True))
+        painter.setPen(QColor(p.SECOND_INK))
+        painter.drawText(16, 22, "PART")
+        painter.setFont(type_at(p.BODY))
+        painter.drawText(60, 22, self._caption())
+        if self.scene.mesh is None:
+            painter.setFont(type_at(p.LARGE))
+            words = "The part is being built …" if self.session.building else (
+                "The part cannot be built yet: see what is to fix below."
+            )
+            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, words)
+        if self.hasFocus():
+            painter.setPen(QColor(p.RULE_STRONG))
+            painter.drawRect(self.rect().adjusted(0, 0, -1, -1))
+
+    def _caption(self) -> str:
+        """The face under the pointer, or the one in hand, with kind and sizes."""
+        name = self._hover.face if self._hover else self.session.face
+        if not name:
+            return "click a face to choose it for the next stamp"
+        if "/" in name:
+            stamp, _, role = name.partition("/")
+            return f"{stamp} · {role} of the stamp"
+        chart = self.session.charts.get(name)
+        if chart is None:
+            return name
+        low_x, low_y, high_x, high_y = chart.bounds
+        if chart.girth is not None:
+            return (
+                f"{name} · {chart.kind} {chart.girth / np.pi:.3f} mm · "
+                f"girth {chart.girth:.3f} mm · height {high_y - low_y:.3f} mm"
+            )
+        return f"{name} · {chart.kind} · {high_x - low_x:.3f} × {high_y - low_y:.3f} mm"

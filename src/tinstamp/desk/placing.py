@@ -1,0 +1,93 @@
+"""Moving, turning and sizing stamps by hand: what a drag does to the formulas.
+
+Pure functions on the job; no Qt.
+"""
+
+from __future__ import annotations
+
+import re
+
+import numpy as np
+
+from tinstamp.artwork.outline import Array
+from tinstamp.chart.base import Chart
+from tinstamp.job.formula import FormulaError, names
+from tinstamp.job.model import Job, changed
+from tinstamp.setting.place import nearest_turn
+
+_OFFSET = re.compile(r"^(?P<base>.+?)\s*(?P<sign>[+-])\s*(?P<by>\d+(\.\d+)?)\s*(?P<unit>mm|deg)$")
+
+
+def shifted(formula: str, by: float, unit: str, value: float) -> str:
+    """A formula whose value is moved by an amount.
+
+    A plain figure is replaced by the new one; a formula with names is kept and gets, or
+    adjusts, an offset at its end, so the stamp still follows the part. `value` is its
+    value now, in the unit.
+    """
+    if not _named(formula):
+        return f"{_figure(value + by)} {unit}"
+    base, offset = formula, by
+    if (match := _OFFSET.match(formula)) and match["unit"] == unit and _named(match["base"]):
+        base = match["base"]
+        offset = by + float(match["by"]) * (1 if match["sign"] == "+" else -1)
+    if abs(offset) < 5e-4:
+        return base
+    return f"{base} {'+' if offset > 0 else '-'} {_figure(abs(offset))} {unit}"
+
+
+def _named(formula: str) -> bool:
+    try:
+        return bool(list(names(formula)))
+    except FormulaError:
+        return False
+
+
+def _figure(value: float) -> str:
+    text = f"{value:.3f}".rstrip("0").rstrip(".")
+    return "0" if text in ("-0", "") else text
+
+
+def moved(
+    job: Job, index: int, chart: Chart, start: Array, by: Array, angle: bool, across: float, up: float
+) -> Job:
+    """Stamp `index` moved on its sheet.
+
+    Parameters
+    ----------
+    job : the job when the drag began; its formulas are what is shifted.
+    start : (2,) the placing point then, mm. by : (2,) the move, mm.
+    angle : the place across is given as an angle.
+    across, up : the values of the two fields then (degrees when `angle`, mm).
+    """
+    setting = job.stamps[index].setting
+    x = nearest_turn(float(start[0] + by[0]), chart)
+    if angle and chart.girth is not None:
+        degrees = 360.0 * x / chart.girth - across
+        new_across = shifted(setting.across, degrees, "deg", across)
+    else:
+        new_across = shifted(setting.across, x - float(start[0]), "mm", across)
+    new_up = shifted(setting.up, float(by[1]), "mm", up)
+    job = changed(job, ("stamps", index, "setting", "across"), new_across)
+    return changed(job, ("stamps", index, "setting", "up"), new_up)
+
+
+def turned(job: Job, index: int, by: float, turn: float) -> Job:
+    """Stamp `index` turned by degrees; `turn` is the field's value when it began."""
+    formula = job.stamps[index].setting.turn
+    wrapped = (turn + by + 180.0) % 360.0 - 180.0
+    path = ("stamps", index, "setting", "turn")
+    return changed(job, path, shifted(formula, wrapped - turn, "deg", turn))
+
+
+def sized(job: Job, index: int, factor: float, height: float) -> Job:
+    """Stamp `index`'s letters scaled; `height` is the field's value when it began, mm."""
+    formula = job.stamps[index].artwork.height
+    grown = max(0.1, height * factor)
+    path = ("stamps", index, "artwork", "height")
+    return changed(job, path, shifted(formula, grown - height, "mm", height))
+
+
+def snapped(value: float, step: float) -> float:
+    """The value at the nearest whole step."""
+    return float(np.round(value / step) * step)

@@ -1,0 +1,317 @@
+"""What the desk works on: the document, its history, the selection, and the engine.
+
+The views read from it and call its verbs; it tells them by signals. All geometry it
+does itself is NumPy; the kernel is behind `EngineClient`.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from pathlib import Path
+from typing import Any
+
+from PySide6.QtCore import QObject, QSocketNotifier, QTimer, Signal
+
+from tinstamp.artwork import fonts
+from tinstamp.chart.base import Chart
+from tinstamp.desk.autosave import Autosave, Left
+from tinstamp.desk.history import History
+from tinstamp.engine import messages as m
+from tinstamp.engine.client import EngineClient
+from tinstamp.engine.report import Report
+from tinstamp.job.archive import ArchiveError, Document, open_file, save_file
+from tinstamp.job.model import Blank, FontRef, Job, Path as JobPath, Tube, changed
+from tinstamp.job.resolve import Resolved, resolve
+
+REST = 120
+"""ms that the hand must rest before the exact solid is asked for"""
+KEEP = 2000
+"""ms of rest before a copy of unsaved work is kept"""
+PATIENCE = 2500
+"""ms that a stopped build may take to give up before the engine is restarted"""
+BLANK = -1
+"""The selection when the blank's card is selected."""
+
+
+def new_job() -> Job:
+    """A job to start from: a plain tube."""
+    return Job(blank=Blank(features=(Tube(name="tube"),)))
+
+
+class Session(QObject):
+    """One open document."""
+
+    job_changed = Signal()
+    selection_changed = Signal()
+    report_changed = Signal()
+    progress = Signal(str, float)
+    failed = Signal(str)
+    wrote = Signal(list)
+    file_changed = Signal()
+    engine_restarted = Signal(bool)
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self.path: Path | None = None
+        self.selected = BLANK
+        self.face: str | None = None
+        self.report: Report | None = None
+        self.reported: Document | None = None
+        self.charts: Mapping[str, Chart] = {}
+        self._start(Document(new_job()))
+        self.autosave = Autosave()
+        self._asked: dict[int, Document] = {}
+        self.engine = EngineClient()
+        self._listen()
+        self._rest = self._timer(REST, self.build_now)
+        self._keep = self._timer(KEEP, self._keep_copy)
+        self._patience = self._timer(PATIENCE, self._restart_stuck)
+        self.building = False
+
+    def _timer(self, after: int, work: Any) -> QTimer:
+        timer = QTimer(self)
+        timer.setSingleShot(True)
+        timer.setInterval(after)
+        timer.timeout.connect(work)
+        return timer
+
+    # -- reading
+
+    @property
+    def document(self) -> Document:
+        return self.history.now
+
+    @property
+    def job(self) -> Job:
+        return self.history.now.job
+
+    @property
+    def stale(self) -> bool:
+        """True while the solid shown is not yet that of the job."""
+        return self.reported is None or self.reported.job != self.job
+
+    @property
+    def unsaved(self) -> bool:
+        return self.job != self.saved.job
+
+    @property
+    def name(self) -> str:
+        return self.path.stem if self.path else "Untitled"
+
+    def chart_of(self, index: int) -> Chart | None:
+        """The chart of the stamp's face, as last built."""
+        if not 0 <= index < len(self.job.stamps):
+            return None
+        return self.charts.get(self.job.stamps[index].setting.face)
+
+    # -- editing
+
+    def edit(self, path: JobPath, new: Any, label: str, merge: str = "") -> None:
+        """Put a new value at a path. Raises ValueError when the job would not hold."""
+        self.replace(changed(self.job, path, new), label, merge)
+
+    def replace(self, job: Job, label: str, merge: str = "") -> None:
+        """Take a new job as the next step of the history."""
+        if job == self.job:
+            return
+        document = self._with_fonts(job)
+        self.history.push(document, label, merge)
+        self._moved()
+
+    def settle(self) -> None:
+        """End of a run of small edits (a drag, typing in one field)."""
+        self.history.settle()
+
+    def undo(self) -> None:
+        if self.history.undo():
+            self._moved()
+
+    def redo(self) -> None:
+        if self.history.redo():
+            self._moved()
+
+    def select(self, index: int) -> None:
+        """Select a stamp, or BLANK."""
+        index = index if 0 <= index < len(self.job.stamps) else BLANK
+        if index != BLANK:
+            self.face = self.job.stamps[index].setting.face
+        if index != self.selected:
+            self.selected = index
+            self.history.settle()
+        self.selection_changed.emit()
+
+    def pick_face(self, face: str | None) -> None:
+        """The face that the next stamp goes on."""
+        if face != self.face:
+            self.face = face
+            self.selection_changed.emit()
+
+    def _moved(self) -> None:
+        self.resolved: Resolved = resolve(self.job)
+        if self.selected >= len(self.job.stamps):
+            self.selected = len(self.job.stamps) - 1
+        self._rest.start()
+        self._keep.start()
+        self.job_changed.emit()
+
+    def _with_fonts(self, job: Job) -> Document:
+        """The job with each font's digest filled in, and the bytes it needs.
+
+        A font that cannot be found stays without a digest: the engine's finding says so.
+        """
+        held = dict(self.history.now.fonts)
+        for i, stamp in enumerate(job.stamps):
+            ref = stamp.artwork.font
+            if ref.digest in held:
+                continue
+            try:
+                face = fonts.find(ref.family, ref.style)
+                data = fonts.read(face.path, face.index)
+            except fonts.FontError:
+                continue
+            held[data.digest] = data.data
+            filled = FontRef(
+                family=ref.family, style=ref.style, digest=data.digest, index=data.index
+            )
+            job = changed(job, ("stamps", i, "artwork", "font"), filled)
+        return Document(job, held)
+
+    # -- files
+
+    def _start(self, document: Document) -> None:
+        self.history = History(document)
+        self.saved = document
+        self.resolved = resolve(document.job)
+        self.selected = 0 if document.job.stamps else BLANK
+        self.face = document.job.stamps[0].setting.face if document.job.stamps else None
+
+    def begin(self, document: Document, path: Path | None) -> None:
+        """Take up a document in place of this one."""
+        self._start(document)
+        self.path = path
+        self.report = self.reported = None
+        self.charts = {}
+        self.autosave.forget()
+        self.file_changed.emit()
+        self.job_changed.emit()
+        self.selection_changed.emit()
+        self.report_changed.emit()
+        self.build_now()
+
+    def open(self, path: Path) -> None:
+        """Open a file. Raises ArchiveError and leaves everything as it was."""
+        self.begin(open_file(path), path)
+
+    def recover(self, left: Left) -> None:
+        """Take up work that was left behind. Raises ArchiveError."""
+        document = left.read()
+        original = left.original
+        self.begin(document, original)
+        try:
+            self.saved = open_file(original) if original else Document(new_job())
+        except ArchiveError:
+            self.saved = Document(new_job())  # the original is gone: all of it is unsaved
+        left.discard()
+        self._keep_copy()
+        self.file_changed.emit()
+
+    def save(self, path: Path) -> None:
+        """Save under that path. Raises ArchiveError."""
+        save_file(self.document, path)
+        self.path = path
+        self.saved = self.document
+        self._keep.stop()
+        self.autosave.forget()
+        self.file_changed.emit()
+
+    def _keep_copy(self) -> None:
+        if not self.unsaved:
+            self.autosave.forget()
+            return
+        try:
+            self.autosave.keep(self.document, self.path)
+        except ArchiveError as error:
+            self.failed.emit(str(error))
+
+    # -- the engine
+
+    def build_now(self) -> None:
+        """Ask for the exact solid of the job in hand."""
+        self._rest.stop()
+        self._patience.stop()
+        document = self.document.trimmed()
+        self.building = True
+        self._asked = {self.engine.build(document): self.document}
+
+    def write(self, folder: Path, name: str, endings: tuple[str, ...], chord: float) -> None:
+        """Ask for files; `wrote` or `failed` follows."""
+        self._rest.stop()
+        self.engine.write(self.document.trimmed(), str(folder), name, endings, chord)
+
+    def stop(self) -> None:
+        """Give up the build under way; the part last built stays."""
+        if self.engine.busy:
+            self.engine.stop()
+            self._patience.start()
+
+    def _restart_stuck(self) -> None:
+        if self.engine.busy:
+            self.engine.restart()
+            self._listen()
+            self.building = False
+            self.progress.emit("stopped", 1.0)
+
+    def _listen(self) -> None:
+        if hasattr(self, "_notifier"):
+            self._notifier.setEnabled(False)
+            self._notifier.deleteLater()
+        self._notifier = QSocketNotifier(
+            self.engine.fileno(), QSocketNotifier.Type.Read, self
+        )
+        self._notifier.activated.connect(self._hear)
+
+    def _hear(self) -> None:
+        for event in self.engine.poll():
+            if isinstance(event, m.Progress):
+                self.progress.emit(event.what, event.part)
+            elif isinstance(event, m.Done):
+                self._done(event)
+            elif isinstance(event, m.Wrote):
+                self.progress.emit("", 1.0)
+                self.wrote.emit([Path(p) for p in event.paths])
+            elif isinstance(event, m.Stopped):
+                self._given_up(event.number)
+            elif isinstance(event, m.Failed):
+                self._given_up(event.number)
+                self.failed.emit(event.message)
+            elif isinstance(event, m.Died):
+                self._listen()
+                self.engine_restarted.emit(event.again)
+                if not event.again:
+                    self._given_up(event.number)
+
+    def _given_up(self, number: int) -> None:
+        self._patience.stop()
+        if not self.engine.busy:
+            self.building = False
+            self.progress.emit("stopped", 1.0)
+
+    def _done(self, event: m.Done) -> None:
+        document = self._asked.pop(event.number, None)
+        if document is None:
+            return
+        self._patience.stop()
+        self.building = False
+        self.report, self.reported = event.report, document
+        if event.report.charts:
+            self.charts = event.report.charts
+        self.progress.emit("", 1.0)
+        self.report_changed.emit()
+
+    def close(self) -> None:
+        """Leave in good order: no copy stays behind, the engine ends."""
+        self._rest.stop()
+        self._keep.stop()
+        self.autosave.forget()
+        self._notifier.setEnabled(False)
+        self.engine.close()

@@ -1,0 +1,363 @@
+"""Painting of the sheet: face, rulers, margins, seam, artwork and handles."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import TYPE_CHECKING
+
+import numpy as np
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath, QPen, QPolygonF
+
+from tinstamp.artwork.outline import Array, Outline, Region
+from tinstamp.chart.base import Chart
+from tinstamp.chart.cylinder import CylinderChart
+from tinstamp.desk import palette as p
+from tinstamp.desk.preview import Preview
+from tinstamp.desk.session import BLANK
+from tinstamp.desk.style import type_at
+
+if TYPE_CHECKING:
+    from tinstamp.desk.sheet_view import SheetView
+
+SIDE, ABOVE, BELOW = 34, 84, 44
+"""px kept free round the sheet for rulers and words"""
+
+
+@dataclass(frozen=True)
+class Scale:
+    """Between sheet mm (y up) and pixels (y down)."""
+
+    per_mm: float
+    x0: float
+    y0: float
+
+    def to_pixel(self, x: float, y: float) -> QPointF:
+        return QPointF(self.x0 + x * self.per_mm, self.y0 - y * self.per_mm)
+
+    def to_sheet(self, spot: QPointF) -> Array:
+        return np.array([(spot.x() - self.x0) / self.per_mm, (self.y0 - spot.y()) / self.per_mm])
+
+    def shifted(self, by: QPointF) -> Scale:
+        return replace(self, x0=self.x0 + by.x(), y0=self.y0 + by.y())
+
+    def zoomed(self, at: QPointF, factor: float) -> Scale:
+        factor = float(np.clip(self.per_mm * factor, 0.05, 2000) / self.per_mm)
+        x0 = at.x() - (at.x() - self.x0) * factor
+        y0 = at.y() - (at.y() - self.y0) * factor
+        return Scale(self.per_mm * factor, x0, y0)
+
+
+@dataclass(frozen=True)
+class Handles:
+    """Pixels of the selected stamp's handles."""
+
+    corners: tuple[QPointF, ...]
+    turn: QPointF
+    stem: QPointF
+
+
+def fitted(bounds: Array, width: int, height: int) -> Scale:
+    """The whole sheet within the widget, centred."""
+    low_x, low_y, high_x, high_y = map(float, bounds)
+    room_x = max(width - 2 * SIDE, 20)
+    room_y = max(height - ABOVE - BELOW, 20)
+    per_mm = min(room_x / (high_x - low_x), room_y / (high_y - low_y))
+    x0 = width / 2 - (low_x + high_x) / 2 * per_mm
+    y0 = ABOVE + room_y / 2 + (low_y + high_y) / 2 * per_mm
+    return Scale(per_mm, x0, y0)
+
+
+def handles(preview: Preview, scale: Scale) -> Handles:
+    """Corners of the artwork's box and the turning handle above it."""
+    low_x, low_y, high_x, high_y = map(float, preview.artwork.bounds)
+    placed = preview.placed
+
+    def at(x: float, y: float) -> QPointF:
+        q = placed.matrix @ np.array([x, y]) + placed.shift
+        return scale.to_pixel(float(q[0]), float(q[1]))
+
+    pad = 4 / scale.per_mm
+    box = [(low_x - pad, low_y - pad), (high_x + pad, low_y - pad),
+           (high_x + pad, high_y + pad), (low_x - pad, high_y + pad)]  # fmt: skip
+    middle = (low_x + high_x) / 2
+    return Handles(
+        tuple(at(x, y) for x, y in box),
+        at(middle, high_y + pad + 18 / scale.per_mm),
+        at(middle, high_y + pad),
+    )
+
+
+def paint(painter: QPainter, view: SheetView) -> None:
+    """Everything."""
+    painter.fillRect(view.rect(), QColor(p.TABLE))
+    _title(painter, view)
+    chart = view.session.charts.get(view.face or "")
+    scale = view.scale
+    if chart is None or scale is None:
+        _empty(painter, view)
+        return
+    _face(painter, view, chart, scale)
+    painter.save()
+    painter.setClipPath(path_of(chart.outline, scale))
+    _others(painter, view, chart, scale)
+    preview = view.drag.preview
+    if preview is not None:
+        _ink(painter, preview.placed.regions, scale, chart, QColor(_colour(view)))
+    painter.restore()
+    _rulers(painter, view, chart, scale)
+    if preview is not None and preview.placed.regions:
+        _beyond(painter, view, preview, chart, scale)
+        _guides(painter, preview, chart, scale)
+        _handles(painter, handles(preview, scale))
+    if view.spot is not None:
+        at = scale.to_pixel(*view.spot)
+        painter.setPen(QPen(QColor(p.FIX), 2))
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.drawEllipse(at, 12, 12)
+    if view.hasFocus():
+        painter.setPen(QColor(p.RULE_STRONG))
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.drawRect(view.rect().adjusted(0, 0, -1, -1))
+
+
+def _colour(view: SheetView) -> str:
+    return view.session.job.stamps[view.session.selected].relief.colour
+
+
+def _title(painter: QPainter, view: SheetView) -> None:
+    painter.setFont(type_at(p.SMALL, strong=True))
+    painter.setPen(QColor(p.SECOND_INK))
+    painter.drawText(16, 22, "SHEET")
+    if view.face is None:
+        return
+    painter.setFont(type_at(p.BODY))
+    scale = view.scale
+    percent = ""
+    if scale is not None:
+        dots = view.logicalDpiX() / 25.4
+        percent = f"  ·  {100 * scale.per_mm / dots:.0f} %"
+    chart = view.session.charts.get(view.face)
+    unrolled = "unrolled at true size" if chart is not None and chart.girth else "at true size"
+    painter.drawText(70, 22, f"{view.face}, {unrolled}{percent}")
+    painter.setPen(QColor(p.INK))
+    painter.drawText(16, 44, "    ".join(measures(view)))
+
+
+def measures(view: SheetView) -> list[str]:
+    """What people read off a layout: length, room at the ends, height, seam."""
+    preview, index = view.drag.preview, view.session.selected
+    chart = view.session.charts.get(view.face or "")
+    if chart is None:
+        return []
+    if preview is None or index == BLANK or not preview.placed.regions:
+        if index == BLANK:
+            return ["no stamp selected: “+ Stamp” lays text on this face"]
+        return []
+    bounds = preview.placed.bounds
+    length = float(bounds[2] - bounds[0])
+    low_x, low_y, high_x, _ = map(float, chart.bounds)
+    told = [f"artwork {length:.3f} mm long"]
+    if chart.girth is not None:
+        free = chart.girth - length
+        told.append(
+            f"free each side {free / 2:.3f} mm" if free >= 0 else f"{-free:.3f} mm too long"
+        )
+        told.append(f"{float(bounds[1]) - low_y:.3f} mm from lower rim")
+    else:
+        told.append(
+            f"to the edges {float(bounds[0]) - low_x:.3f} mm left, "
+            f"{high_x - float(bounds[2]):.3f} mm right"
+        )
+    if isinstance(chart, CylinderChart):
+        told.append(f"seam at {_turned(chart.seam * chart.sense):.1f}°")
+    return told
+
+
+def _turned(degrees: float) -> float:
+    wrapped = (degrees + 180.0) % 360.0 - 180.0
+    return 180.0 if wrapped == -180.0 else wrapped
+
+
+def _empty(painter: QPainter, view: SheetView) -> None:
+    painter.setFont(type_at(p.LARGE))
+    painter.setPen(QColor(p.SECOND_INK))
+    words = (
+        "Click a face of the part above.\nIt is laid out flat here, at true size, "
+        "ready for text."
+        if view.session.charts
+        else "The sheet follows as soon as the part is built."
+    )
+    painter.drawText(view.rect(), Qt.AlignmentFlag.AlignCenter, words)
+
+
+def path_of(outlines: Sequence[Outline], scale: Scale, dx: float = 0.0) -> QPainterPath:
+    """Outlines as a path in pixels, moved along x by `dx` mm."""
+    path = QPainterPath()
+    path.setFillRule(Qt.FillRule.OddEvenFill)
+    for outline in outlines:
+        points = outline.beziers * [scale.per_mm, -scale.per_mm]
+        points += [scale.x0 + dx * scale.per_mm, scale.y0]
+        path.moveTo(*points[0, 0])
+        for b, straight in zip(points.tolist(), outline.straight, strict=True):
+            if straight:
+                path.lineTo(*b[3])
+            else:
+                path.cubicTo(*b[1], *b[2], *b[3])
+        path.closeSubpath()
+    return path
+
+
+def _face(painter: QPainter, view: SheetView, chart: Chart, scale: Scale) -> None:
+    painter.setPen(QPen(QColor(p.RULE_STRONG), 1))
+    painter.setBrush(QColor(p.SHEET))
+    painter.drawPath(path_of(chart.outline, scale))
+    margin = view.session.resolved.values.get("limits.edge_margin", 0.0)
+    low_x, low_y, high_x, high_y = map(float, chart.bounds)
+    pen = QPen(QColor(p.RULE_STRONG), 1, Qt.PenStyle.DotLine)
+    painter.setPen(pen)
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    if chart.girth is not None:
+        for y in (low_y + margin, high_y - margin):
+            painter.drawLine(scale.to_pixel(low_x, y), scale.to_pixel(high_x, y))
+    elif all(outline.straight.all() for outline in chart.outline):
+        a = scale.to_pixel(low_x + margin, high_y - margin)
+        b = scale.to_pixel(high_x - margin, low_y + margin)
+        painter.drawRect(QRectF(a, b))
+    if isinstance(chart, CylinderChart):
+        x = _turned(chart.seam * chart.sense) / 360.0 * chart.girth
+        painter.setPen(QPen(QColor(p.SECOND_INK), 1, Qt.PenStyle.DashLine))
+        painter.drawLine(scale.to_pixel(x, low_y), scale.to_pixel(x, high_y))
+
+
+def _laps(chart: Chart) -> list[float]:
+    return [0.0] if chart.girth is None else [0.0, -chart.girth, chart.girth]
+
+
+def _others(painter: QPainter, view: SheetView, chart: Chart, scale: Scale) -> None:
+    for i, stamp in enumerate(view.session.job.stamps):
+        if i == view.session.selected or stamp.setting.face != view.face or not stamp.on:
+            continue
+        other = view.drag.of(i)
+        if other is not None:
+            _ink(painter, other.placed.regions, scale, chart, QColor(p.GREY_STAMP))
+
+
+def _ink(
+    painter: QPainter, regions: Sequence[Region], scale: Scale, chart: Chart, colour: QColor
+) -> None:
+    painter.setPen(Qt.PenStyle.NoPen)
+    painter.setBrush(QBrush(colour))
+    outlines = [o for region in regions for o in region.outlines]
+    for lap in _laps(chart):
+        painter.drawPath(path_of(outlines, scale, lap))
+
+
+def _beyond(
+    painter: QPainter, view: SheetView, preview: Preview, chart: Chart, scale: Scale
+) -> None:
+    """Ink off the face stays visible, hatched; on a round face only over the rims."""
+    whole = QPainterPath()
+    whole.addRect(QRectF(view.rect()))
+    face = path_of(chart.outline, scale)
+    if chart.girth is not None:
+        _, low_y, _, high_y = map(float, chart.bounds)
+        face = QPainterPath()
+        top, bottom = scale.to_pixel(0, high_y).y(), scale.to_pixel(0, low_y).y()
+        face.addRect(QRectF(-1e5, top, 2e5, bottom - top))
+    painter.save()
+    painter.setClipPath(whole.subtracted(face))
+    painter.setPen(QPen(QColor(p.FIX), 1))
+    painter.setBrush(QBrush(QColor(p.FIX), Qt.BrushStyle.BDiagPattern))
+    painter.drawPath(
+        path_of([o for region in preview.placed.regions for o in region.outlines], scale)
+    )
+    painter.restore()
+
+
+def _guides(painter: QPainter, preview: Preview, chart: Chart, scale: Scale) -> None:
+    """The line that the artwork rests on, and the point that it is placed by."""
+    low_x, _, high_x, _ = map(float, chart.bounds)
+    x, y = preview.placed.origin
+    painter.setPen(QPen(QColor(p.ACCENT), 1, Qt.PenStyle.DashLine))
+    painter.drawLine(scale.to_pixel(low_x, y), scale.to_pixel(high_x, y))
+    at = scale.to_pixel(x, y)
+    painter.setPen(QPen(QColor(p.ACCENT), 1.5))
+    painter.drawLine(at + QPointF(-4, 0), at + QPointF(4, 0))
+    painter.drawLine(at + QPointF(0, -4), at + QPointF(0, 4))
+
+
+def _handles(painter: QPainter, marks: Handles) -> None:
+    painter.setPen(QPen(QColor(p.ACCENT), 1))
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    painter.drawPolygon(QPolygonF(list(marks.corners)))
+    painter.drawLine(marks.stem, marks.turn)
+    painter.setBrush(QColor(p.SHEET))
+    for corner in marks.corners:
+        painter.drawRect(QRectF(corner - QPointF(3.5, 3.5), corner + QPointF(3.5, 3.5)))
+    painter.drawEllipse(marks.turn, 4.5, 4.5)
+
+
+def ruler_step(per_mm: float, least: float = 46.0) -> float:
+    """mm between figures so that they stand at least `least` px apart: 1, 2 or 5 × 10ⁿ."""
+    wanted = least / per_mm
+    power = 10.0 ** np.floor(np.log10(wanted))
+    return float(next(power * k for k in (1, 2, 5, 10) if power * k >= wanted * 0.999))
+
+
+def _rulers(painter: QPainter, view: SheetView, chart: Chart, scale: Scale) -> None:
+    low_x, low_y, high_x, high_y = map(float, chart.bounds)
+    painter.setFont(type_at(p.SMALL))
+    _ruler_mm(painter, view, scale, (low_x, high_x), scale.to_pixel(0, low_y).y() + 5)
+    _ruler_upright(painter, view, scale, (low_y, high_y), scale.to_pixel(low_x, 0).x() - 5)
+    if chart.girth is not None:
+        _ruler_degrees(painter, view, chart, scale, scale.to_pixel(0, high_y).y() - 5)
+
+
+def _ruler_mm(
+    painter: QPainter, view: SheetView, scale: Scale, span: tuple[float, float], y: float
+) -> None:
+    y = min(y, view.height() - 34.0)
+    step = ruler_step(scale.per_mm)
+    painter.setPen(QColor(p.SECOND_INK))
+    fine = step / 5
+    for k in range(int(np.ceil(span[0] / fine)), int(np.floor(span[1] / fine)) + 1):
+        x = scale.to_pixel(k * fine, 0).x()
+        if not 0 <= x <= view.width():
+            continue
+        main = k % 5 == 0
+        painter.drawLine(QPointF(x, y), QPointF(x, y + (7 if main else 4)))
+        if main:
+            box = QRectF(x - 30, y + 8, 60, 14)
+            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, f"{k * fine:g}")
+    painter.drawText(QRectF(view.width() - 60, y + 20, 50, 14), Qt.AlignmentFlag.AlignRight, "mm")
+
+
+def _ruler_upright(
+    painter: QPainter, view: SheetView, scale: Scale, span: tuple[float, float], x: float
+) -> None:
+    x = max(x, 28.0)
+    step = ruler_step(scale.per_mm, 30.0)
+    for k in range(int(np.ceil(span[0] / step)), int(np.floor(span[1] / step)) + 1):
+        y = scale.to_pixel(0, k * step).y()
+        if not 50 <= y <= view.height() - 20:
+            continue
+        painter.drawLine(QPointF(x - 5, y), QPointF(x, y))
+        box = QRectF(x - 38, y - 7, 30, 14)
+        painter.drawText(box, int(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter), f"{k * step:g}")
+
+
+def _ruler_degrees(
+    painter: QPainter, view: SheetView, chart: Chart, scale: Scale, y: float
+) -> None:
+    y = max(y, 72.0)
+    assert chart.girth is not None
+    per_degree = chart.girth / 360.0 * scale.per_mm
+    step = next((s for s in (1, 5, 10, 15, 45, 90) if s * per_degree >= 44), 180)
+    painter.setPen(QColor(p.SECOND_INK))
+    for k in range(-180, 181, step):
+        x = scale.to_pixel(k / 360.0 * chart.girth, 0).x()
+        if -20 <= x <= view.width() + 20:
+            painter.drawLine(QPointF(x, y - 7), QPointF(x, y))
+            painter.drawText(QRectF(x - 30, y - 22, 60, 14), Qt.AlignmentFlag.AlignCenter, f"{k}°")

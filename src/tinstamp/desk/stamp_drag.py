@@ -1,0 +1,219 @@
+"""A stamp held by the hand: one drag, from either view, at preview speed.
+
+Both views feed it sheet points; it edits the job (one undo step a drag), keeps the live
+preview, and tells both views to draw.
+"""
+
+from __future__ import annotations
+
+import time
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+from PySide6.QtCore import QObject, Signal
+
+from tinstamp.artwork.outline import Array
+from tinstamp.desk.placing import moved, sized, turned
+from tinstamp.desk.preview import Preview, Previewer
+from tinstamp.desk.scene import Hit
+from tinstamp.desk.session import Session
+from tinstamp.job.model import Job
+from tinstamp.setting.place import nearest_turn
+
+Mode = Literal["move", "turn", "size"]
+GRIP = 1.5
+"""mm round the ink that still counts as the stamp"""
+
+
+@dataclass
+class _Held:
+    mode: Mode
+    job: Job
+    index: int
+    start: Array
+    origin: Array
+    values: dict[str, float]
+    angle: bool
+
+
+class StampDrag(QObject):
+    """The selected stamp's preview, and the drag on it.
+
+    Attributes
+    ----------
+    preview : of the selected stamp; None when there is none to show.
+    seconds : time the last preview took to compute.
+    """
+
+    previewed = Signal()
+
+    def __init__(self, session: Session) -> None:
+        super().__init__(session)
+        self.session = session
+        self.preview: Preview | None = None
+        self.seconds = 0.0
+        self.moving = False
+        self._maker = Previewer()
+        self._others = Previewer()
+        self._held: _Held | None = None
+        session.job_changed.connect(self.update)
+        session.selection_changed.connect(self.update)
+        session.report_changed.connect(self.update)
+
+    @property
+    def active(self) -> bool:
+        return self._held is not None
+
+    @property
+    def mode(self) -> Mode | None:
+        """What the drag under way does."""
+        return self._held.mode if self._held else None
+
+    def update(self) -> None:
+        """Compute the selected stamp's preview anew."""
+        start = time.perf_counter()
+        s = self.session
+        self.preview = self._maker.preview(
+            s.job, s.resolved, s.selected, s.document.fonts, s.chart_of(s.selected)
+        )
+        if self.preview is not None:
+            self.preview.in_space()
+        self.seconds = time.perf_counter() - start
+        self.previewed.emit()
+
+    def of(self, index: int) -> Preview | None:
+        """Another stamp's preview, for showing it in grey."""
+        s = self.session
+        return self._others.preview(
+            s.job, s.resolved, index, s.document.fonts, s.chart_of(index)
+        )
+
+    # -- which stamp is where
+
+    def stamp_under(self, found: Hit | None) -> bool:
+        return found is not None and self.stamp_at_point(found.face, found.point) is not None
+
+    def stamp_at_point(self, face: str, point: Array) -> int | None:
+        """The stamp whose ink box is at a point in space, on that face."""
+        for i, stamp in enumerate(self.session.job.stamps):
+            if face.startswith(f"{stamp.name}/"):
+                return i
+        order = [self.session.selected, *range(len(self.session.job.stamps))]
+        for i in order:
+            chart = self.session.chart_of(i)
+            if chart is None or self.session.job.stamps[i].setting.face != face:
+                continue
+            if self.on_ink(i, chart.from_space(point)):
+                return i
+        return None
+
+    def on_ink(self, index: int, xy: Array) -> bool:
+        """True when a sheet point lies in the stamp's box (any turn of a closed face)."""
+        shown = self.preview if index == self.session.selected else self.of(index)
+        if shown is None or not shown.placed.regions:
+            return False
+        low_x, low_y, high_x, high_y = shown.artwork.bounds
+        girth = shown.chart.girth
+        laps = [0.0] if girth is None else [-girth, 0.0, girth]
+        for lap in laps:
+            x, y = np.linalg.solve(shown.placed.matrix, xy + [lap, 0.0] - shown.placed.shift)
+            if low_x - GRIP <= x <= high_x + GRIP and low_y - GRIP <= y <= high_y + GRIP:
+                return True
+        return False
+
+    # -- the drag
+
+    def begin(self, mode: Mode, at: Array) -> bool:
+        """Take hold of the selected stamp at a sheet point; False when it cannot be."""
+        s = self.session
+        if self.preview is None:
+            return False
+        i = s.selected
+        base = f"stamps.{i}"
+        s.settle()
+        self._held = _Held(
+            mode,
+            s.job,
+            i,
+            np.array(at, dtype=float),
+            np.array(self.preview.placed.origin),
+            {
+                name: s.resolved.values[f"{base}.{path}"]
+                for name, path in (
+                    ("across", "setting.across"),
+                    ("up", "setting.up"),
+                    ("turn", "setting.turn"),
+                    ("height", "artwork.height"),
+                )
+            },
+            f"{base}.setting.across" in s.resolved.angles,
+        )
+        self.moving = False
+        return True
+
+    def begin_in_space(self, point: Array) -> bool:
+        return self.preview is not None and self.begin(
+            "move", self.preview.chart.from_space(point)
+        )
+
+    def move_in_space(self, point: Array) -> None:
+        if self.preview is not None:
+            self.move(self.preview.chart.from_space(point))
+
+    def on_same_face(self, found: Hit) -> bool:
+        """True when a hit is on the selected stamp's face, or on relief upon it."""
+        if self.preview is None:
+            return False
+        stamps = self.session.job.stamps
+        face = stamps[self.session.selected].setting.face
+        owner, mark, _ = found.face.partition("/")
+        if not mark:
+            return found.face == face
+        return any(s.name == owner and s.setting.face == face for s in stamps)
+
+    def move(self, at: Array, fine: float = 0.0) -> None:
+        """The hand is at a sheet point now; `fine` is a step to snap to (mm, degrees)."""
+        held = self._held
+        if held is None or self.preview is None:
+            return
+        self.moving = True
+        v = held.values
+        if held.mode == "move":
+            chart = self.preview.chart
+            by = np.array(at) - held.start
+            by[0] = nearest_turn(float(by[0]), chart)
+            if fine:
+                by = np.round(by / fine) * fine
+            job = moved(
+                held.job, held.index, chart, held.origin, by, held.angle, v["across"], v["up"]
+            )
+            label = "move"
+        elif held.mode == "turn":
+            a, b = held.start - held.origin, np.array(at) - held.origin
+            by_degrees = float(np.degrees(np.arctan2(b[1], b[0]) - np.arctan2(a[1], a[0])))
+            if fine:
+                by_degrees = round((v["turn"] + by_degrees) / fine) * fine - v["turn"]
+            job = turned(held.job, held.index, by_degrees, v["turn"])
+            label = "turn"
+        else:
+            a, b = held.start - held.origin, np.array(at) - held.origin
+            factor = float(np.linalg.norm(b) / max(np.linalg.norm(a), 1e-6))
+            job = sized(held.job, held.index, factor, v["height"])
+            label = "size"
+        name = held.job.stamps[held.index].name
+        self.session.replace(job, f"{label} “{name}”", merge=f"drag {held.index} {held.mode}")
+
+    def nudge(self, dx: float, dy: float) -> None:
+        """Move the selected stamp by a step, mm."""
+        if self.preview is None or not self.begin("move", np.zeros(2)):
+            return
+        self.move(np.array([dx, dy]))
+        self.end()
+
+    def end(self) -> None:
+        """Let go."""
+        if self._held is not None:
+            self._held = None
+            self.moving = False
+            self.session.settle()

@@ -1,0 +1,159 @@
+"""Fields of a stamp: artwork, setting, relief."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from tinstamp.artwork import fonts
+from tinstamp.desk.fields import FieldsPage
+from tinstamp.desk.session import Session
+from tinstamp.job.model import FontRef
+
+
+class StampPage(FieldsPage):
+    """The page of a stamp's card."""
+
+    @staticmethod
+    def make_up(session: Session) -> object:
+        """What decides which fields there are."""
+        return StampPage._round(session)
+
+    @staticmethod
+    def _round(session: Session) -> bool:
+        chart = session.chart_of(session.selected)
+        return chart is not None and chart.girth is not None
+
+    def __init__(self, session: Session) -> None:
+        super().__init__(session)
+        base = ("stamps", session.selected)
+        name = session.job.stamps[session.selected].name
+        self.section("Artwork")
+        self.words("Name", (*base, "name"), "the stamp's name")
+        self.text("Text", (*base, "artwork", "text"), f"the text of “{name}”")
+        self._font()
+        self.formula(
+            "Letter height", (*base, "artwork", "height"), "mm", f"letter height of “{name}”"
+        )
+        self.choice(
+            "Measured as",
+            (*base, "artwork", "sizing"),
+            (("capitals", "Capitals"), ("em", "Font size")),
+            f"what measures the letters of “{name}”",
+        )
+        self.formula(
+            "Letter spacing", (*base, "artwork", "spacing"), "mm", f"spacing of “{name}”", 0.1
+        )
+        self.choice(
+            "Lines",
+            (*base, "artwork", "align"),
+            (("start", "Start"), ("centre", "Centre"), ("end", "End")),
+            f"alignment of “{name}”",
+        )
+        self.formula(
+            "Line spacing", (*base, "artwork", "line_spacing"), "×", f"line spacing of “{name}”", 0.1
+        )
+        self._setting(base, name)
+        self.section("Relief")
+        self.choice(
+            "Make",
+            (*base, "relief", "make"),
+            (("engrave", "Engrave"), ("emboss", "Emboss")),
+            f"what is made of “{name}”",
+        )
+        self.formula("Depth", (*base, "relief", "depth"), "mm", f"depth of “{name}”", 0.1)
+        self.colour("Cap colour", (*base, "relief", "colour"), f"colour of “{name}”")
+        self.done()
+
+    def _setting(self, base: tuple[str, int], name: str) -> None:
+        round_face = self._round(self.session)
+        self.section("Setting")
+        self.pick("Face", (*base, "setting", "face"), self._faces, f"the face of “{name}”")
+        if round_face:
+            across = self.formula(
+                "Round", (*base, "setting", "across"), "°", f"the place of “{name}”", 5.0
+            )
+            across.line.setToolTip("0° is the front; a length, such as 12 mm, is taken too")
+            self._unit_follows(across, base)
+            up_label = "Above rim"
+        else:
+            self.formula(
+                "Across", (*base, "setting", "across"), "mm", f"the place of “{name}”"
+            ).line.setToolTip("From the middle of the face, to the right")
+            up_label = "Up"
+        up = self.formula(up_label, (*base, "setting", "up"), "mm", f"the height of “{name}”")
+        up.line.setToolTip(
+            "From the lower rim, along the face" if round_face else "From the middle of the face"
+        )
+        self.pick(
+            "Rests on",
+            (*base, "setting", "rests_on"),
+            lambda: (
+                ("baseline", "baseline"),
+                ("middle", "middle of the ink"),
+                ("bottom", "bottom of the ink"),
+                ("top", "top of the ink"),
+            ),
+            f"what “{name}” rests on",
+        )
+        self.formula("Turn", (*base, "setting", "turn"), "°", f"the turn of “{name}”", 5.0)
+
+    def _unit_follows(self, field, base: tuple[str, int]) -> None:  # type: ignore[no-untyped-def]
+        key = f"{base[0]}.{base[1]}.setting.across"
+
+        def renew() -> None:
+            known = self.session.resolved.values
+            is_length = key in known and key not in self.session.resolved.angles
+            field.unit.setText("mm" if is_length else "°")
+
+        self._renewers.insert(0, renew)
+
+    def _faces(self) -> Sequence[tuple[str, str]]:
+        charts = self.session.charts
+        return [(name, f"{name} · {chart.kind}") for name, chart in charts.items()]
+
+    def _font(self) -> None:
+        from PySide6.QtWidgets import QComboBox, QCompleter
+
+        path = ("stamps", self.session.selected, "artwork", "font")
+        box = QComboBox()
+        box.setEditable(True)
+        box.setInsertPolicy(QComboBox.InsertPolicy.NoInsert)
+        box.setAccessibleName("Font")
+        box.setMinimumWidth(60)
+        box.setMaxVisibleItems(16)
+        faces = list(fonts.shipped())
+        ours = len(faces)
+        known = {face.name for face in faces}
+        faces += [face for face in fonts.system() if face.name not in known]
+        for face in faces:
+            box.addItem(face.name, face)
+        if len(faces) > ours:
+            box.insertSeparator(ours)
+        completer = box.completer()
+        completer.setFilterMode(_contains())
+        completer.setCompletionMode(QCompleter.CompletionMode.PopupCompletion)
+
+        def renew() -> None:
+            ref = self.session.job.stamps[self.session.selected].artwork.font
+            if not box.lineEdit().hasFocus():
+                box.setEditText(f"{ref.family} {ref.style}")
+                box.lineEdit().setCursorPosition(0)
+
+        def take(index: int) -> None:
+            face = box.itemData(index)
+            if face is not None:
+                ref = FontRef(family=face.family, style=face.style, index=face.index)
+                self.put(path, ref, "the font")
+                box.lineEdit().clearFocus()
+                renew()
+
+        box.activated.connect(take)
+        box.lineEdit().editingFinished.connect(renew)
+        self._bind("font", box, renew)
+        self.row("Font", box)
+
+
+def _contains():  # type: ignore[no-untyped-def]
+    from PySide6.QtCore import Qt
+
+    return Qt.MatchFlag.MatchContains

@@ -1,0 +1,80 @@
+"""What the desk and the engine's process say to one another. Plain values."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tinstamp.engine.report import Report
+from tinstamp.job.archive import Document
+
+
+@dataclass(frozen=True)
+class Build:
+    """Build this job; supersedes any job under way."""
+
+    number: int
+    document: Document
+
+
+@dataclass(frozen=True)
+class Write:
+    """Build the job if need be and write files."""
+
+    number: int
+    document: Document
+    folder: str
+    name: str
+    endings: tuple[str, ...]
+    chord: float
+
+
+@dataclass(frozen=True)
+class Stop:
+    """Give up what is under way."""
+
+
+@dataclass(frozen=True)
+class Ready:
+    """The process has started and loaded its kernel."""
+
+
+@dataclass(frozen=True)
+class Progress:
+    number: int
+    what: str
+    part: float
+
+
+@dataclass(frozen=True)
+class Done:
+    number: int
+    report: Report
+
+
+@dataclass(frozen=True)
+class Wrote:
+    number: int
+    paths: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Stopped:
+    number: int
+
+
+@dataclass(frozen=True)
+class Failed:
+    number: int
+    message: str
+
+
+@dataclass(frozen=True)
+class Died:
+    """The process ended by itself; `again` when the job was given to a new one."""
+
+    number: int
+    again: bool
+
+
+Request = Build | Write | Stop
+Event = Ready | Progress | Done | Wrote | Stopped | Failed | Died

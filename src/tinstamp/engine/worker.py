@@ -1,0 +1,78 @@
+"""The engine's own process: takes jobs from a connection, gives back events.
+
+Run as `python -m tinstamp.engine.worker FD`. A newer job supersedes the one under way
+at its next stage; end of file ends the process.
+"""
+
+from __future__ import annotations
+
+import sys
+import traceback
+from collections import deque
+from multiprocessing.connection import Connection
+from pathlib import Path
+
+from tinstamp.engine import messages as m
+
+
+def serve(connection: Connection) -> None:
+    """Work until the other side closes the connection."""
+    from tinstamp.engine.build import Stopped, build
+    from tinstamp.engine.cache import Cache
+    from tinstamp.engine.write import write_files
+    from tinstamp.output.step import OutputError, quiet
+
+    quiet()
+    cache = Cache()
+    waiting: deque[m.Request] = deque()
+    connection.send(m.Ready())
+
+    def stopped() -> None:
+        while connection.poll():
+            waiting.append(connection.recv())
+        if any(isinstance(request, m.Build | m.Stop) for request in waiting):
+            raise Stopped
+
+    while True:
+        request = waiting.popleft() if waiting else connection.recv()
+        if isinstance(request, m.Stop):
+            continue
+        number = request.number
+
+        def told(what: str, part: float, number: int = number) -> None:
+            connection.send(m.Progress(number, what, part))
+
+        try:
+            if isinstance(request, m.Build):
+                if any(isinstance(other, m.Build) for other in waiting):
+                    raise Stopped
+                built = build(request.document, cache, True, told, stopped)
+                connection.send(m.Done(number, built.report))
+            else:
+                built = build(request.document, cache, False, told)
+                told("writing", 0.9)
+                paths = write_files(
+                    built, Path(request.folder), request.name, request.endings, request.chord
+                )
+                connection.send(m.Wrote(number, tuple(map(str, paths))))
+        except Stopped:
+            connection.send(m.Stopped(number))
+        except OutputError as error:
+            connection.send(m.Failed(number, str(error)))
+        except (EOFError, ConnectionError):
+            raise
+        except Exception as error:  # told to the desk, which shows it and goes on
+            traceback.print_exc()
+            connection.send(m.Failed(number, f"{type(error).__name__}: {error}"))
+
+
+def main() -> None:
+    connection = Connection(int(sys.argv[1]))
+    try:
+        serve(connection)
+    except (EOFError, ConnectionError, KeyboardInterrupt):
+        return
+
+
+if __name__ == "__main__":
+    main()

@@ -48,11 +48,12 @@ def _parser() -> argparse.ArgumentParser:
 
 
 def _endings(text: str) -> tuple[str, ...]:
-    known = ("step", "stl", "dxf")
+    from tinstamp.output.kinds import ENDINGS
+
     wanted = tuple(part.strip().lower() for part in text.split(",") if part.strip())
     for ending in wanted:
-        if ending not in known:
-            raise argparse.ArgumentTypeError(f"“{ending}” is not one of {', '.join(known)}")
+        if ending not in ENDINGS:
+            raise argparse.ArgumentTypeError(f"“{ending}” is not one of {', '.join(ENDINGS)}")
     return wanted or ("step",)
 
 
@@ -64,9 +65,7 @@ def _make(options: argparse.Namespace) -> int:
 
     try:
         built = build(open_file(options.job))
-        written = write_files(
-            built, options.out, options.job.stem, options.endings, options.chord
-        )
+        written = write_files(built, options.out, options.job.stem, options.endings, options.chord)
     except (ArchiveError, OutputError) as error:
         return _complain(error)
     for path in written:

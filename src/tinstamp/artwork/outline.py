@@ -17,7 +17,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 import numpy as np
-from numpy.typing import NDArray
+from numpy.typing import ArrayLike, NDArray
 
 Array = NDArray[np.float64]
 
@@ -107,13 +107,13 @@ class Region:
         return Region(moved[0], tuple(moved[1:]), self.letters)
 
 
-def line(start: Sequence[float], end: Sequence[float]) -> Array:
+def line(start: ArrayLike, end: ArrayLike) -> Array:
     """A straight segment as a cubic, (4, 2)."""
     a, b = np.asarray(start, dtype=float), np.asarray(end, dtype=float)
     return np.stack([a, a + (b - a) / 3.0, b - (b - a) / 3.0, b])
 
 
-def quadratic(p0: Sequence[float], p1: Sequence[float], p2: Sequence[float]) -> Array:
+def quadratic(p0: ArrayLike, p1: ArrayLike, p2: ArrayLike) -> Array:
     """A quadratic Bézier raised to a cubic, exactly, (4, 2)."""
     a, b, c = (np.asarray(p, dtype=float) for p in (p0, p1, p2))
     return np.stack([a, a + 2.0 / 3.0 * (b - a), c + 2.0 / 3.0 * (b - c), c])

@@ -108,14 +108,13 @@ def lay_text(spec: TextSpec) -> Artwork:
         widest = max(widest, width)
         start += len(text) + 1
     regions = [
-        region.transformed(np.eye(2) * scale, np.zeros(2)) for region in _united(face, letters, merge_error(face.units * scale))
+        region.transformed(np.eye(2) * scale, np.zeros(2))
+        for region in _united(face, letters, merge_error(face.units * scale))
     ]
     scaled = tuple(
         Letter(g.index, g.glyph, g.x * scale, g.y * scale, g.advance * scale) for g in letters
     )
-    return Artwork(
-        tuple(regions), scaled, tuple(missing), widest * scale, face.cap_height * scale
-    )
+    return Artwork(tuple(regions), scaled, tuple(missing), widest * scale, face.cap_height * scale)
 
 
 def _shape(

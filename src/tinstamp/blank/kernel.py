@@ -37,10 +37,12 @@ TOLERANCE = 1e-7
 
 
 def point(p: Any) -> gp_Pnt:
+    """A point of the kernel from three numbers, mm."""
     return gp_Pnt(float(p[0]), float(p[1]), float(p[2]))
 
 
 def direction(d: Any) -> gp_Dir:
+    """A unit direction of the kernel; its length does not matter."""
     return gp_Dir(float(d[0]), float(d[1]), float(d[2]))
 
 
@@ -106,18 +108,22 @@ def _walk(shape: TopoDS_Shape, kind: TopAbs_ShapeEnum) -> Iterator[TopoDS_Shape]
 
 
 def faces(shape: TopoDS_Shape) -> list[TopoDS_Face]:
+    """The faces of a shape, oriented as they stand in it."""
     return [TopoDS.Face_s(s) for s in _walk(shape, TopAbs_ShapeEnum.TopAbs_FACE)]
 
 
 def wires(shape: TopoDS_Shape) -> list[TopoDS_Wire]:
+    """The wires of a shape."""
     return [TopoDS.Wire_s(s) for s in _walk(shape, TopAbs_ShapeEnum.TopAbs_WIRE)]
 
 
 def edges(shape: TopoDS_Shape) -> list[TopoDS_Edge]:
+    """The edges of a shape, once for each face they bound."""
     return [TopoDS.Edge_s(s) for s in _walk(shape, TopAbs_ShapeEnum.TopAbs_EDGE)]
 
 
 def solids(shape: TopoDS_Shape) -> list[TopoDS_Solid]:
+    """The solids of a shape."""
     return [TopoDS.Solid_s(s) for s in _walk(shape, TopAbs_ShapeEnum.TopAbs_SOLID)]
 
 
@@ -135,6 +141,7 @@ def solid_of(members: Sequence[TopoDS_Face]) -> TopoDS_Solid:
 
 
 def compound(shapes: Sequence[TopoDS_Shape]) -> TopoDS_Compound:
+    """Shapes together as one, without joining them."""
     whole = TopoDS_Compound()
     BUILDER.MakeCompound(whole)
     for shape in shapes:

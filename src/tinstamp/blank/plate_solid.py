@@ -10,6 +10,7 @@ from OCP.TopoDS import TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
 from tinstamp.artwork.shapes import rectangle
 from tinstamp.blank.kernel import BUILDER, TOLERANCE, direction, placement, point
 from tinstamp.blank.solid import Blank, NamedFace, joined
+from tinstamp.chart.base import Chart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
 
@@ -40,7 +41,7 @@ def plate(name: str, length: float, width: float, thickness: float) -> Blank:
 
     def edge(a: tuple[int, ...], b: tuple[int, ...]) -> TopoDS_Edge:
         if (b, a) in edges:
-            return edges[b, a].Reversed()  # type: ignore[no-any-return]
+            return edges[b, a].Reversed()
         p, q = centre + half * a, centre + half * b
         made = TopoDS_Edge()
         BUILDER.MakeEdge(made, Geom_Line(point(p), direction(q - p)), TOLERANCE)
@@ -50,7 +51,8 @@ def plate(name: str, length: float, width: float, thickness: float) -> Blank:
         edges[a, b] = made
         return made
 
-    members, charts = [], {}
+    members: list[NamedFace] = []
+    charts: dict[str, Chart] = {}
     for side, (x, y) in SIDES.items():
         ax, ay = np.array(x), np.array(y)
         out = np.cross(ax, ay)

@@ -7,12 +7,14 @@ from OCP.Geom import Geom_Circle, Geom_CylindricalSurface, Geom_Line, Geom_Plane
 from OCP.Geom2d import Geom2d_Line
 from OCP.gp import gp_Ax2, gp_Dir2d, gp_Pnt2d
 from OCP.TopAbs import TopAbs_Orientation
+from OCP.TopExp import TopExp
 from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
 
 from tinstamp.artwork.shapes import circle
 from tinstamp.blank.kernel import BUILDER, TOLERANCE, direction, placement, point
 from tinstamp.blank.solid import Blank, NamedFace, joined
+from tinstamp.chart.base import Chart
 from tinstamp.chart.cylinder import whole_cylinder
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
@@ -25,16 +27,14 @@ SEAM = 180.0
 """Degrees from the front: at the back."""
 
 
-def tube(
-    name: str, outer: float, inner: float, height: float, seams: dict[str, float]
-) -> Blank:
+def tube(name: str, outer: float, inner: float, height: float, seams: dict[str, float]) -> Blank:
     """A tube standing on z = 0; a solid round when the inner diameter is 0. mm.
 
     `seams` gives, by face name, the angle of its seam in degrees from the front.
     Faces: outer, top, bottom, and inner when there is a bore.
     """
     members: list[NamedFace] = []
-    charts = {}
+    charts: dict[str, Chart] = {}
     rims: list[tuple[TopoDS_Edge, TopoDS_Edge]] = []
     bores = [(f"{name}.outer", outer / 2, False)]
     if inner > 0:
@@ -107,8 +107,6 @@ def _side(
 
 
 def _first_vertex(edge: TopoDS_Edge) -> TopoDS_Vertex:
-    from OCP.TopExp import TopExp
-
     return TopExp.FirstVertex_s(edge)
 
 

@@ -7,7 +7,7 @@ from typing import Any
 
 from pydantic import ValidationError
 from PySide6.QtCore import Qt, QTimer
-from PySide6.QtGui import QColor, QPixmap, QIcon
+from PySide6.QtGui import QColor, QIcon, QPixmap
 from PySide6.QtWidgets import (
     QButtonGroup,
     QColorDialog,

@@ -150,23 +150,48 @@ class PartView(QWidget):
         elif name == "end":
             self.scene.look(-up, normal, (low + high) / 2)
         else:
-            across = np.cross(up, normal)
             self._cut()
-            near = middle - normal * min(whole, 10.0) * 0.2
-            self.scene.look(-across, up, near, min(max(0.8 * reach, 8.0), whole))
+            here, normal, up = self._frame_at(preview, self._through_ink(preview))
+            tall = float(bounds[3] - bounds[1])
+            towards = -np.cross(up, normal) - 0.25 * normal - 0.1 * up
+            self.scene.look(towards, up, here, min(max(0.75 * tall, 3.0), whole))
 
     def _cut(self) -> None:
         preview = self.drag.preview
         if preview is None:
             return
-        middle, normal, up = self._stamp_frame(preview)
-        self.scene.cut(middle, np.cross(up, normal))
+        here, normal, up = self._frame_at(preview, self._through_ink(preview))
+        self.scene.cut(here, np.cross(up, normal))
 
     @staticmethod
-    def _stamp_frame(preview: Preview) -> tuple[Array, Array, Array]:
+    def _through_ink(preview: Preview) -> Array:
+        """A sheet point near the middle whose upright line runs through much ink."""
+        bounds = preview.placed.bounds
+        middle = (bounds[:2] + bounds[2:]) / 2
+        near = min(
+            preview.placed.regions,
+            key=lambda r: abs(float(r.bounds[0] + r.bounds[2]) / 2 - middle[0]),
+        )
+        low, high = float(near.bounds[0]), float(near.bounds[2])
+        points = near.outer.points(2)
+        tries = low + (high - low) * np.linspace(0.08, 0.92, 29)
+        reach = [
+            float(np.ptp(points[np.abs(points[:, 0] - x) < (high - low) / 8][:, 1]))
+            if np.any(np.abs(points[:, 0] - x) < (high - low) / 8)
+            else 0.0
+            for x in tries
+        ]
+        return np.array([tries[int(np.argmax(reach))], middle[1]])
+
+    def _stamp_frame(self, preview: Preview) -> tuple[Array, Array, Array]:
         """The middle of the stamp in space, the normal there, and the sheet's upwards."""
         bounds = preview.placed.bounds
-        xy = np.array([[(bounds[0] + bounds[2]) / 2, (bounds[1] + bounds[3]) / 2]])
+        return self._frame_at(preview, (bounds[:2] + bounds[2:]) / 2)
+
+    @staticmethod
+    def _frame_at(preview: Preview, at: Array) -> tuple[Array, Array, Array]:
+        """A sheet point in space, the normal there, and the sheet's upwards."""
+        xy = at[None, :]
         here = preview.chart.to_space(xy)[0]
         above = preview.chart.to_space(xy + [0.0, 1e-3])[0]
         up = (above - here) / np.linalg.norm(above - here)
@@ -288,8 +313,10 @@ class PartView(QWidget):
         painter.drawText(60, 22, self._caption())
         if self.scene.mesh is None:
             painter.setFont(type_at(p.LARGE))
-            words = "The part is being built …" if self.session.building else (
-                "The part cannot be built yet: see what is to fix below."
+            words = (
+                "The part is being built …"
+                if self.session.building
+                else ("The part cannot be built yet: see what is to fix below.")
             )
             painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, words)
         if self.hasFocus():

@@ -49,7 +49,14 @@ def _figure(value: float) -> str:
 
 
 def moved(
-    job: Job, index: int, chart: Chart, start: Array, by: Array, angle: bool, across: float, up: float
+    job: Job,
+    index: int,
+    chart: Chart,
+    start: Array,
+    by: Array,
+    angle: bool,
+    across: float,
+    up: float,
 ) -> Job:
     """Stamp `index` moved on its sheet.
 

@@ -13,10 +13,14 @@ import numpy as np
 import vtkmodules.vtkRenderingOpenGL2  # noqa: F401  (registers the renderer)
 from numpy.typing import NDArray
 from vtkmodules.util.numpy_support import numpy_to_vtk, numpy_to_vtkIdTypeArray, vtk_to_numpy
-from vtkmodules.vtkCommonCore import vtkPoints, vtkUnsignedCharArray
-from vtkmodules.vtkCommonDataModel import vtkCellArray, vtkPlane, vtkPlaneCollection, vtkPolyData
-from vtkmodules.vtkCommonDataModel import vtkStaticCellLocator
-from vtkmodules.vtkCommonCore import reference
+from vtkmodules.vtkCommonCore import reference, vtkPoints, vtkUnsignedCharArray
+from vtkmodules.vtkCommonDataModel import (
+    vtkCellArray,
+    vtkPlane,
+    vtkPlaneCollection,
+    vtkPolyData,
+    vtkStaticCellLocator,
+)
 from vtkmodules.vtkFiltersCore import vtkCleanPolyData, vtkFeatureEdges, vtkPolyDataNormals
 from vtkmodules.vtkFiltersGeneral import vtkClipClosedSurface
 from vtkmodules.vtkRenderingCore import (
@@ -27,7 +31,7 @@ from vtkmodules.vtkRenderingCore import (
 )
 
 from tinstamp.desk import palette as p
-from tinstamp.engine.mesh import Mesh
+from tinstamp.engine.triangles import Mesh
 
 Array = NDArray[np.float64]
 
@@ -200,7 +204,12 @@ class Scene:
         """How far back the whole part is seen, with a margin, in the window's shape."""
         low, high = self.bounds
         corners = np.array(
-            [[x, y, z] for x in (low[0], high[0]) for y in (low[1], high[1]) for z in (low[2], high[2])]
+            [
+                [x, y, z]
+                for x in (low[0], high[0])
+                for y in (low[1], high[1])
+                for z in (low[2], high[2])
+            ]
         )
         right = np.cross(along, up)
         right /= np.linalg.norm(right)

@@ -20,7 +20,8 @@ from tinstamp.engine import messages as m
 from tinstamp.engine.client import EngineClient
 from tinstamp.engine.report import Report
 from tinstamp.job.archive import ArchiveError, Document, open_file, save_file
-from tinstamp.job.model import Blank, FontRef, Job, Path as JobPath, Tube, changed
+from tinstamp.job.model import Blank, FontRef, Job, Tube, changed
+from tinstamp.job.model import Path as JobPath
 from tinstamp.job.resolve import Resolved, resolve
 
 REST = 120
@@ -265,9 +266,7 @@ class Session(QObject):
         if hasattr(self, "_notifier"):
             self._notifier.setEnabled(False)
             self._notifier.deleteLater()
-        self._notifier = QSocketNotifier(
-            self.engine.fileno(), QSocketNotifier.Type.Read, self
-        )
+        self._notifier = QSocketNotifier(self.engine.fileno(), QSocketNotifier.Type.Read, self)
         self._notifier.activated.connect(self._hear)
 
     def _hear(self) -> None:

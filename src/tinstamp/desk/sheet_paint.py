@@ -184,8 +184,7 @@ def _empty(painter: QPainter, view: SheetView) -> None:
     painter.setFont(type_at(p.LARGE))
     painter.setPen(QColor(p.SECOND_INK))
     words = (
-        "Click a face of the part above.\nIt is laid out flat here, at true size, "
-        "ready for text."
+        "Click a face of the part above.\nIt is laid out flat here, at true size, ready for text."
         if view.session.charts
         else "The sheet follows as soon as the part is built."
     )
@@ -345,7 +344,9 @@ def _ruler_upright(
             continue
         painter.drawLine(QPointF(x - 5, y), QPointF(x, y))
         box = QRectF(x - 38, y - 7, 30, 14)
-        painter.drawText(box, int(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter), f"{k * step:g}")
+        painter.drawText(
+            box, int(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter), f"{k * step:g}"
+        )
 
 
 def _ruler_degrees(

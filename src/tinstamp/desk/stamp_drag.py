@@ -85,9 +85,7 @@ class StampDrag(QObject):
     def of(self, index: int) -> Preview | None:
         """Another stamp's preview, for showing it in grey."""
         s = self.session
-        return self._others.preview(
-            s.job, s.resolved, index, s.document.fonts, s.chart_of(index)
-        )
+        return self._others.preview(s.job, s.resolved, index, s.document.fonts, s.chart_of(index))
 
     # -- which stamp is where
 
@@ -153,9 +151,7 @@ class StampDrag(QObject):
         return True
 
     def begin_in_space(self, point: Array) -> bool:
-        return self.preview is not None and self.begin(
-            "move", self.preview.chart.from_space(point)
-        )
+        return self.preview is not None and self.begin("move", self.preview.chart.from_space(point))
 
     def move_in_space(self, point: Array) -> None:
         if self.preview is not None:

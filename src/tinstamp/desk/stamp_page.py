@@ -50,7 +50,11 @@ class StampPage(FieldsPage):
             f"alignment of “{name}”",
         )
         self.formula(
-            "Line spacing", (*base, "artwork", "line_spacing"), "×", f"line spacing of “{name}”", 0.1
+            "Line spacing",
+            (*base, "artwork", "line_spacing"),
+            "×",
+            f"line spacing of “{name}”",
+            0.1,
         )
         self._setting(base, name)
         self.section("Relief")

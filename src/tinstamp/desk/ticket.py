@@ -285,8 +285,10 @@ class _Card(QStyledItemDelegate):
             self._mark(painter, x, box.bottom() - 20, room, "fix", "a size is to fix")
         else:
             count = len(job.dimensions)
-            words = "no dimensions" if not count else (
-                "1 dimension" if count == 1 else f"{count} dimensions"
+            words = (
+                "no dimensions"
+                if not count
+                else ("1 dimension" if count == 1 else f"{count} dimensions")
             )
             self._line(painter, x, box.top() + 48, room, words)
 
@@ -335,7 +337,13 @@ class _Card(QStyledItemDelegate):
         return f"{make} {depth:.2f} mm"
 
     def _mark(
-        self, painter: QPainter, x: float, y: float, room: float, level, text: str  # type: ignore[no-untyped-def]
+        self,
+        painter: QPainter,
+        x: float,
+        y: float,
+        room: float,
+        level,
+        text: str,  # type: ignore[no-untyped-def]
     ) -> None:
         draw_mark(painter, QRectF(x, y + 3, 10, 10), level)
         painter.setPen(QColor(p.LEVEL[level]))

@@ -199,7 +199,9 @@ class Window(QMainWindow):
         ):
             action.setEnabled(label is not None)
             keys = action.shortcut().toString()
-            action.setToolTip(f"{word} “{label}” ({keys})" if label else f"Nothing to {word.lower()}")
+            action.setToolTip(
+                f"{word} “{label}” ({keys})" if label else f"Nothing to {word.lower()}"
+            )
         has_stamp = self.session.selected >= 0
         for k in (1, 2, 3):
             self.views.button(k).setEnabled(has_stamp)

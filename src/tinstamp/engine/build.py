@@ -26,7 +26,7 @@ from tinstamp.engine.report import Report, StampReport
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import Job, Stamp, dotted
-from tinstamp.job.resolve import Resolved, formula_fields, resolve
+from tinstamp.job.resolve import formula_fields, resolve
 from tinstamp.proof import checks
 from tinstamp.proof.finding import Finding, sorted_findings
 from tinstamp.relief.make import Made, Order, make
@@ -175,9 +175,7 @@ class _Run:
             spot = spot_of(self.job, self.resolved, index)
             artwork = self.cache.get("artwork", spec, lambda: lay_text(spec))
             name = f"{stamp.artwork.font.family} {stamp.artwork.font.style}"
-            self.findings += checks.missing_letters(
-                stamp.name, artwork, stamp.artwork.text, name
-            )
+            self.findings += checks.missing_letters(stamp.name, artwork, stamp.artwork.text, name)
             if not artwork.regions:
                 self.findings.append(
                     Finding("look", "nothing to make", stamp.name, "there is no ink to make")
@@ -355,4 +353,3 @@ def _why_boolean(found: Fit, order: Order) -> str:
     else:
         reason = "it crosses the seam of the face"
     return f"built by a general boolean, which takes longer: {reason}"
-

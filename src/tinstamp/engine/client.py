@@ -15,6 +15,7 @@ from multiprocessing.connection import Connection
 
 from tinstamp.engine import messages as m
 from tinstamp.job.archive import Document
+from tinstamp.output.kinds import Ending
 
 
 class EngineClient:
@@ -54,7 +55,7 @@ class EngineClient:
         return self._number
 
     def write(
-        self, document: Document, folder: str, name: str, endings: tuple[str, ...], chord: float
+        self, document: Document, folder: str, name: str, endings: tuple[Ending, ...], chord: float
     ) -> int:
         """Ask for files; the request's number."""
         self._number += 1

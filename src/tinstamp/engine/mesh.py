@@ -1,8 +1,6 @@
-"""Triangles of a solid, face by face, for drawing."""
+"""The kernel's meshing of a solid, face by face, for drawing."""
 
 from __future__ import annotations
-
-from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,29 +11,12 @@ from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS_Face
 
 from tinstamp.blank.solid import NamedSolid
+from tinstamp.engine.triangles import Mesh
 
 CHORD = 0.05
 """mm; how far a drawn triangle may stray from the surface."""
 ANGLE = 0.25
 """radians between neighbouring facets"""
-
-
-@dataclass(frozen=True)
-class Mesh:
-    """Triangles with the face that each belongs to. Values, safe to pickle.
-
-    Attributes
-    ----------
-    points : (n, 3) float32, mm; neighbouring faces do not share points.
-    triangles : (m, 3) int32, counter-clockwise from outside.
-    faces : (m,) int32 into `names`.
-    names : names of faces.
-    """
-
-    points: NDArray[np.float32]
-    triangles: NDArray[np.int32]
-    faces: NDArray[np.int32]
-    names: tuple[str, ...]
 
 
 def mesh_of(solid: NamedSolid, chord: float = CHORD) -> Mesh:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from tinstamp.engine.report import Report
 from tinstamp.job.archive import Document
+from tinstamp.output.kinds import Ending
 
 
 @dataclass(frozen=True)
@@ -24,7 +25,7 @@ class Write:
     document: Document
     folder: str
     name: str
-    endings: tuple[str, ...]
+    endings: tuple[Ending, ...]
     chord: float
 
 
@@ -40,6 +41,8 @@ class Ready:
 
 @dataclass(frozen=True)
 class Progress:
+    """How far a build has come: what is done now, and the part done, 0 to 1."""
+
     number: int
     what: str
     part: float
@@ -47,23 +50,31 @@ class Progress:
 
 @dataclass(frozen=True)
 class Done:
+    """A build is finished."""
+
     number: int
     report: Report
 
 
 @dataclass(frozen=True)
 class Wrote:
+    """Files are written."""
+
     number: int
     paths: tuple[str, ...]
 
 
 @dataclass(frozen=True)
 class Stopped:
+    """A build was given up."""
+
     number: int
 
 
 @dataclass(frozen=True)
 class Failed:
+    """A request failed; the message is for the designer."""
+
     number: int
     message: str
 

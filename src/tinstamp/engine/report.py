@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from tinstamp.chart.base import Chart
-from tinstamp.engine.mesh import Mesh
+from tinstamp.engine.triangles import Mesh
 from tinstamp.job.resolve import Resolved
 from tinstamp.proof.finding import Finding, worst
 

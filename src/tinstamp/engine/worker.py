@@ -67,6 +67,7 @@ def serve(connection: Connection) -> None:
 
 
 def main() -> None:
+    """Serve the connection whose descriptor is the first argument."""
     connection = Connection(int(sys.argv[1]))
     try:
         serve(connection)

@@ -4,15 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from pathlib import Path
-from typing import Literal
 
 from tinstamp.engine.build import Built
 from tinstamp.output.dxf import FlatSheet, Inked, write_dxf
+from tinstamp.output.kinds import Ending
 from tinstamp.output.step import OutputError, write_step
 from tinstamp.output.stl import CHORD, write_stl
-
-Ending = Literal["step", "stl", "dxf"]
-ENDINGS: tuple[Ending, ...] = ("step", "stl", "dxf")
 
 
 def write_files(

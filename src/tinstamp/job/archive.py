@@ -167,12 +167,12 @@ def write_atomically(path: Path, data: bytes, keep: Path | None = None) -> None:
             os.fsync(stream.fileno())
         mask = os.umask(0)
         os.umask(mask)
-        os.chmod(temporary, 0o666 & ~mask)
+        Path(temporary).chmod(0o666 & ~mask)
         if keep is not None and path.exists():
             spare = f"{temporary}.keep"
             os.link(path, spare)
-            os.replace(spare, keep)
-        os.replace(temporary, path)
+            Path(spare).replace(keep)
+        Path(temporary).replace(path)
     except BaseException:
         Path(temporary).unlink(missing_ok=True)
         raise

@@ -252,8 +252,13 @@ def _call(name: str, args: list[Quantity]) -> Quantity:
         return Quantity(math.sqrt(first.value), first.length // 2, first.angle // 2)
     if name == "abs":
         return Quantity(abs(first.value), first.length, first.angle)
-    whole = {"round": round, "floor": math.floor, "ceil": math.ceil}[name]
-    return Quantity(float(whole(first.value)), first.length, first.angle)
+    return Quantity(_whole(name, first.value), first.length, first.angle)
+
+
+def _whole(name: str, value: float) -> float:
+    if name == "floor":
+        return float(math.floor(value))
+    return float(math.ceil(value)) if name == "ceil" else float(round(value))
 
 
 def unknown(name: str, known: Iterable[str]) -> FormulaError:

@@ -14,7 +14,7 @@ from pydantic import BaseModel, ConfigDict, Field, field_validator, model_valida
 
 from tinstamp.job.formula import LONGEST, FormulaError, Kind, check_name
 
-FORMAT = 1
+FORMAT: Literal[1] = 1
 """Version of the document; a file with a greater one is refused."""
 
 
@@ -75,10 +75,7 @@ class Plate(Value):
         return {}
 
     def sizes(self, values: Mapping[str, float]) -> str:
-        return (
-            f"plate {values['length']:g} × {values['width']:g}, "
-            f"{values['thickness']:g} mm thick"
-        )
+        return f"plate {values['length']:g} × {values['width']:g}, {values['thickness']:g} mm thick"
 
 
 class Tube(Value):

@@ -46,5 +46,3 @@ def _in_formulas(job: Job, pattern: str, new: str) -> Job:
         if renamed != formula:
             job = changed(job, path, renamed)
     return job
-
-

@@ -235,7 +235,7 @@ class _Resolver:
         problem: FormulaError | None = None
         for kind in ("number", "place"):
             try:
-                return evaluate(formula, kind, self._name)  # type: ignore[arg-type]
+                return evaluate(formula, kind, self._name)
             except FormulaError as error:
                 problem = problem or error
                 if "is needed" not in str(error):

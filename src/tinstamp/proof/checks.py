@@ -89,8 +89,12 @@ def on_the_face(stamp: str, fit: Fit, chart: Chart, limits: Limits) -> Iterator[
         sides = ROUND_SIDES if chart.girth is not None else SIDES
         beyond = max(range(4), key=lambda k: fit.over[k])
         reach = fit.over[beyond]
-        told = f"reaches {reach:.3f} mm over the {sides[beyond]}" if reach > 0 else (
-            "touches the edge of the face" if fit.off_area == 0 else "lies partly off the face"
+        told = (
+            f"reaches {reach:.3f} mm over the {sides[beyond]}"
+            if reach > 0
+            else (
+                "touches the edge of the face" if fit.off_area == 0 else "lies partly off the face"
+            )
         )
         yield Finding("fix", "over the edge", stamp, f"the artwork {told}", reach, 0.0, "mm")
     elif fit.edge < limits.edge_margin:

@@ -2,9 +2,10 @@
 
 At a point of an outline, the largest circle that touches the outline there from the
 inked side and holds no other point of it measures the stroke (the medial circle; Blum's
-medial axis). Only circles that touch two nearly opposite sides count, so sharp corners
-are not taken for thin strokes. Gaps within a counter are measured the same way from the
-bare side, gaps between regions as plain distances.
+medial axis). Only circles between two nearly parallel sides count: where a stroke is
+narrowest its sides are parallel, and sharp corners are not taken for thin strokes. Gaps
+within a counter are measured the same way from the bare side, gaps between regions as
+plain distances.
 """
 
 from __future__ import annotations
@@ -18,9 +19,10 @@ import shapely
 from tinstamp.artwork.outline import Array, Outline, Region
 from tinstamp.setting.fit import ink
 
-OPPOSITE = np.cos(np.radians(160.0))
-"""The two touching points, seen from the centre, must be at least 160° apart: where a
-stroke is narrowest its sides are parallel, and the points are 180° apart."""
+PARALLEL = np.cos(np.radians(172.0))
+"""The normals of the two sides must be at least 172° apart."""
+MOST = 2500
+"""points along the outlines of one region"""
 
 
 @dataclass(frozen=True)
@@ -45,54 +47,52 @@ def tightest_gap(regions: Sequence[Region]) -> Width | None:
 
 
 def _region_stroke(region: Region) -> Width | None:
-    samples = [_samples(outline) for outline in region.outlines]
-    points = np.concatenate([p for p, _ in samples])
-    inward = np.concatenate([n for _, n in samples])
-    return _least_circle(points, inward)
+    return _least_circle(*_samples(region.outlines), 1.0)
 
 
 def _counter_gap(counter: Outline) -> Width | None:
-    points, inward = _samples(counter)
-    return _least_circle(points, -inward)
+    return _least_circle(*_samples([counter]), -1.0)
 
 
-def _samples(outline: Outline) -> tuple[Array, Array]:
-    """Points inside the pieces and unit normals to the left (the inked side)."""
-    b = outline.beziers
-    t = (np.arange(6) + 0.5) / 6
+def _samples(outlines: Sequence[Outline]) -> tuple[Array, Array]:
+    """Points along the pieces, evenly spaced or nearly, and unit normals to the left
+    (the inked side)."""
+    b = np.concatenate([outline.beziers for outline in outlines])
+    length = np.linalg.norm(np.diff(b, axis=1), axis=2).sum(axis=1)
+    height = float(b[..., 1].max() - b[..., 1].min())
+    spacing = max(height / 60, float(length.sum()) / MOST, 1e-6)
+    counts = np.maximum(3, np.ceil(length / spacing).astype(int))
+    which = np.repeat(np.arange(len(b)), counts)
+    first = np.repeat(np.cumsum(counts) - counts, counts)
+    t = (np.arange(len(which)) - first + 0.5) / counts[which]
     s = 1 - t
-    basis = np.stack([s**3, 3 * s * s * t, 3 * s * t * t, t**3])
-    slope = np.stack([-3 * s * s, 3 * s * s - 6 * s * t, 6 * s * t - 3 * t * t, 3 * t * t])
-    points = np.einsum("jm,njk->nmk", basis, b).reshape(-1, 2)
-    along = np.einsum("jm,njk->nmk", slope, b).reshape(-1, 2)
-    length = np.linalg.norm(along, axis=1)
-    keep = length > 1e-12
-    along = along[keep] / length[keep, None]
+    basis = np.stack([s**3, 3 * s * s * t, 3 * s * t * t, t**3], axis=1)
+    slope = np.stack([-3 * s * s, 3 * s * s - 6 * s * t, 6 * s * t - 3 * t * t, 3 * t * t], axis=1)
+    points = np.einsum("nj,njk->nk", basis, b[which])
+    along = np.einsum("nj,njk->nk", slope, b[which])
+    size = np.linalg.norm(along, axis=1)
+    keep = size > 1e-12
+    along = along[keep] / size[keep, None]
     return points[keep], np.stack([-along[:, 1], along[:, 0]], axis=1)
 
 
-def _least_circle(points: Array, towards: Array) -> Width | None:
-    """The least touching circle on the `towards` side that bridges two sides."""
-    across = points[None, :, :] - points[:, None, :]
-    square = np.einsum("ijk,ijk->ij", across, across)
-    rise = np.einsum("ijk,ik->ij", across, towards)
+def _least_circle(points: Array, normals: Array, side: float) -> Width | None:
+    """The least width bridged by a touching circle on that side of the outline."""
+    towards = side * normals
+    dx = points[None, :, 0] - points[:, None, 0]
+    dy = points[None, :, 1] - points[:, None, 1]
+    rise = dx * towards[:, None, 0] + dy * towards[:, None, 1]
     with np.errstate(divide="ignore", invalid="ignore"):
-        radius = np.where(rise > 1e-9, square / (2 * rise), np.inf)
+        radius = np.where(rise > 1e-9, (dx * dx + dy * dy) / (2 * rise), np.inf)
     other = radius.argmin(axis=1)
     mine = np.arange(len(points))
-    r = radius[mine, other]
-    touching = np.isfinite(r)
-    if not touching.any():
+    parallel = np.einsum("ik,ik->i", normals, normals[other]) < PARALLEL
+    width = np.where(np.isfinite(radius[mine, other]) & parallel, rise[mine, other], np.inf)
+    k = int(width.argmin())
+    if not np.isfinite(width[k]):
         return None
-    centre = points + np.where(touching, r, 0.0)[:, None] * towards
-    a, b = points - centre, points[other] - centre
-    with np.errstate(divide="ignore", invalid="ignore"):
-        cosine = np.einsum("ik,ik->i", a, b) / (r * r)
-    r = np.where(touching & (cosine < OPPOSITE), r, np.inf)
-    k = int(r.argmin())
-    if not np.isfinite(r[k]):
-        return None
-    return Width(float(2 * r[k]), (float(centre[k, 0]), float(centre[k, 1])))
+    at = points[k] + towards[k] * width[k] / 2
+    return Width(float(width[k]), (float(at[0]), float(at[1])))
 
 
 def _between(regions: Sequence[Region]) -> Width | None:

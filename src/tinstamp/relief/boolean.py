@@ -135,4 +135,3 @@ def _became(operation: BRepAlgoAPI_BooleanOperation, face: TopoDS_Face) -> list[
         return []
     changed = list(operation.Modified(face))
     return changed or [face]
-

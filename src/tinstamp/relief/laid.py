@@ -158,7 +158,7 @@ def _degree(p: int) -> _Degree:
     between = np.sort(np.concatenate([0.5 * (nodes[1:] + nodes[:-1]), [0.02, 0.98]]))
     return _Degree(
         _bernstein(nodes, 3),
-        np.linalg.inv(_bernstein(nodes, p)),
+        np.asarray(np.linalg.inv(_bernstein(nodes, p)), dtype=float),
         _bernstein(between, 3),
         _bernstein(between, p),
     )

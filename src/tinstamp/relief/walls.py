@@ -121,9 +121,7 @@ def _edge(
         trace = Geom2d_Line(gp_Pnt2d(u0, v0), gp_Dir2d(u1 - u0, v1 - v0))
         if code == Straight.LINE:
             a, b = poles[0], poles[-1]
-            curve: Geom_Curve = Geom_Line(
-                gp_Pnt(*a), gp_Dir(b[0] - a[0], b[1] - a[1], b[2] - a[2])
-            )
+            curve: Geom_Curve = Geom_Line(gp_Pnt(*a), gp_Dir(b[0] - a[0], b[1] - a[1], b[2] - a[2]))
         else:
             curve = _circle(array[0], 1.0 if u1 > u0 else -1.0, frame)
         edge = _made(curve, start, end, length)
@@ -194,7 +192,9 @@ def _trace(u: float, v: float, along: gp_Dir2d) -> Geom2d_Line:
     return Geom2d_Line(gp_Pnt2d(u, v), along)
 
 
-def _ring(low: TopoDS_Edge, last: TopoDS_Edge, high: TopoDS_Edge, first: TopoDS_Edge) -> TopoDS_Wire:
+def _ring(
+    low: TopoDS_Edge, last: TopoDS_Edge, high: TopoDS_Edge, first: TopoDS_Edge
+) -> TopoDS_Wire:
     wire = TopoDS_Wire()
     BUILDER.MakeWire(wire)
     BUILDER.Add(wire, low)

@@ -77,9 +77,7 @@ def fit(placed: Placed, chart: Chart, earlier: Sequence[tuple[str, Placed]] = ()
         edge = distance if distance > CLEAR else None
     else:
         off = sum(float(p.difference(face).area) for p in polygons)
-    touches = tuple(
-        name for name, other in earlier if _touch(placed, other, girth)
-    )
+    touches = tuple(name for name, other in earlier if _touch(placed, other, girth))
     return Fit(
         width,
         max(0.0, width - girth) if girth is not None else 0.0,
@@ -120,9 +118,7 @@ def face_polygon(outline: Sequence[Outline]) -> BaseGeometry:
     holes = [loop for loop in outline if loop.area < 0]
     whole: BaseGeometry = shapely.union_all([shapely.Polygon(o.points(32)) for o in outer])
     if holes:
-        whole = whole.difference(
-            shapely.union_all([shapely.Polygon(h.points(32)) for h in holes])
-        )
+        whole = whole.difference(shapely.union_all([shapely.Polygon(h.points(32)) for h in holes]))
     return whole
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Literal
 
 import numpy as np
@@ -123,7 +124,7 @@ def _gaps(occupied: Sequence[tuple[float, float]], girth: float) -> list[tuple[f
             merged[-1][1] = max(merged[-1][1], b)
         else:
             merged.append([a, b])
-    gaps = [(m[1], n[0]) for m, n in zip(merged[:-1], merged[1:], strict=True)]
+    gaps = [(m[1], n[0]) for m, n in pairwise(merged)]
     last = max(m[1] for m in merged)
     gaps.append((last, merged[0][0] + girth))
     wrapped = max(0.0, last - girth)  # ink past the joint covers what starts there

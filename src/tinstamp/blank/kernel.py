@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from functools import lru_cache
 from typing import Any
 
 import numpy as np
@@ -95,9 +96,12 @@ def ruled(foot: list[list[float]], head: list[list[float]], height: float) -> Ge
         array.SetValue(i, 1, gp_Pnt(*p))
         array.SetValue(i, 2, gp_Pnt(*q))
     degree = len(foot) - 1
-    return Geom_BSplineSurface(
-        array, _UNIT, _reals([0.0, height]), _ENDS[degree], _TWICE, degree, 1
-    )
+    return Geom_BSplineSurface(array, _UNIT, _heights(height), _ENDS[degree], _TWICE, degree, 1)
+
+
+@lru_cache(maxsize=64)
+def _heights(height: float) -> TColStd_Array1OfReal:
+    return _reals([0.0, height])
 
 
 def _walk(shape: TopoDS_Shape, kind: TopAbs_ShapeEnum) -> Iterator[TopoDS_Shape]:

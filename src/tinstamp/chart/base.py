@@ -101,6 +101,13 @@ class Chart(ABC):
         mean, gauss = self.curvature()
         return area * (depth + mean * depth**2 + gauss * depth**3 / 3.0)
 
+    def volume_under_cap(self, cap_area: float, depth: float) -> float:
+        """The same from the area of the offset surface, mm²: parallel surfaces'
+        areas are in the ratio 1 + 2 H d + K d² (Steiner)."""
+        mean, gauss = self.curvature()
+        ratio = 1.0 + 2.0 * mean * depth + gauss * depth**2
+        return self.relief_volume(cap_area / ratio, depth)
+
     def round_degrees(self, x: Array | float) -> Array | float | None:
         """Angle round the axis for a sheet x, degrees, 0 at the front; None if flat."""
         return None

@@ -21,8 +21,8 @@ class Frame:
 
     @property
     def z(self) -> Vector:
-        a, b, c = np.cross(self.x, self.y)
-        return (float(a), float(b), float(c))
+        (a, b, c), (d, e, f) = self.x, self.y
+        return (b * f - c * e, c * d - a * f, a * e - b * d)
 
     @property
     def axes(self) -> Array:

@@ -62,7 +62,8 @@ class PartView(QWidget):
         self._fine_soon.setSingleShot(True)
         self._fine_soon.setInterval(FINE)
         self._fine_soon.timeout.connect(lambda: self._draw(2))
-        session.report_changed.connect(self.take_report)
+        session.pictured.connect(self.take_mesh)
+        session.report_changed.connect(self.refresh)
         session.selection_changed.connect(self.refresh)
         session.job_changed.connect(self.refresh)
         session.file_changed.connect(self._forget)
@@ -74,23 +75,19 @@ class PartView(QWidget):
     # -- what is shown
 
     def _forget(self) -> None:
-        if self.session.report is None:
+        if self.session.mesh is None:
             self._framed = False
             self.scene.show(None)
             self.refresh()
 
-    def take_report(self) -> None:
+    def take_mesh(self) -> None:
         """Show the part last built; a job with errors leaves the last good one."""
-        report = self.session.report
-        if report is None:
-            return
-        if report.mesh is not None:
-            self.scene.show(report.mesh)
-            if not self._framed:
-                self.show_view("whole")
-                self._framed = True
-            elif self.view == "section":
-                self._cut()
+        self.scene.show(self.session.mesh)
+        if not self._framed:
+            self.show_view("whole")
+            self._framed = True
+        elif self.view == "section":
+            self._cut()
         self.refresh()
 
     def refresh(self) -> None:

@@ -19,6 +19,7 @@ from tinstamp.desk.history import History
 from tinstamp.engine import messages as m
 from tinstamp.engine.client import EngineClient
 from tinstamp.engine.report import Report
+from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import ArchiveError, Document, open_file, save_file
 from tinstamp.job.model import Blank, FontRef, Job, Tube, changed
 from tinstamp.job.model import Path as JobPath
@@ -45,6 +46,7 @@ class Session(QObject):
     job_changed = Signal()
     selection_changed = Signal()
     report_changed = Signal()
+    pictured = Signal()
     progress = Signal(str, float)
     failed = Signal(str)
     wrote = Signal(list)
@@ -57,7 +59,8 @@ class Session(QObject):
         self.selected = BLANK
         self.face: str | None = None
         self.report: Report | None = None
-        self.reported: Document | None = None
+        self.mesh: Mesh | None = None
+        self.shown: Document | None = None
         self.charts: Mapping[str, Chart] = {}
         self._start(Document(new_job()))
         self.autosave = Autosave()
@@ -89,7 +92,7 @@ class Session(QObject):
     @property
     def stale(self) -> bool:
         """True while the solid shown is not yet that of the job."""
-        return self.reported is None or self.reported.job != self.job
+        return self.shown is None or self.shown.job != self.job
 
     @property
     def unsaved(self) -> bool:
@@ -190,7 +193,7 @@ class Session(QObject):
         """Take up a document in place of this one."""
         self._start(document)
         self.path = path
-        self.report = self.reported = None
+        self.report = self.mesh = self.shown = None
         self.charts = {}
         self.autosave.forget()
         self.file_changed.emit()
@@ -273,6 +276,8 @@ class Session(QObject):
         for event in self.engine.poll():
             if isinstance(event, m.Progress):
                 self.progress.emit(event.what, event.part)
+            elif isinstance(event, m.Picture):
+                self._pictured(event)
             elif isinstance(event, m.Done):
                 self._done(event)
             elif isinstance(event, m.Wrote):
@@ -295,13 +300,21 @@ class Session(QObject):
             self.building = False
             self.progress.emit("stopped", 1.0)
 
+    def _pictured(self, event: m.Picture) -> None:
+        """The new part can be shown; what was found about it follows."""
+        document = self._asked.get(event.number)
+        if document is not None:
+            self.mesh, self.shown = event.mesh, document
+            self.charts = event.charts
+            self.pictured.emit()
+
     def _done(self, event: m.Done) -> None:
         document = self._asked.pop(event.number, None)
         if document is None:
             return
         self._patience.stop()
         self.building = False
-        self.report, self.reported = event.report, document
+        self.report = event.report
         if event.report.charts:
             self.charts = event.report.charts
         self.progress.emit("", 1.0)

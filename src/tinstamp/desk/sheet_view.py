@@ -38,7 +38,7 @@ class SheetView(QWidget):
         self._press: QPointF | None = None
         self._mode: Literal["", "shift", "stamp"] = ""
         self.spot: tuple[float, float] | None = None
-        for signal in (session.selection_changed, session.report_changed, drag.previewed):
+        for signal in (session.selection_changed, session.pictured, drag.previewed):
             signal.connect(self._renew)
 
     def sizeHint(self) -> QSize:

@@ -59,7 +59,7 @@ class StampDrag(QObject):
         self._held: _Held | None = None
         session.job_changed.connect(self.update)
         session.selection_changed.connect(self.update)
-        session.report_changed.connect(self.update)
+        session.pictured.connect(self.update)
 
     @property
     def active(self) -> bool:

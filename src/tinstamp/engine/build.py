@@ -23,6 +23,7 @@ from tinstamp.engine.cache import Cache
 from tinstamp.engine.flat import font_data, spot_of, text_spec
 from tinstamp.engine.mesh import mesh_of
 from tinstamp.engine.report import Report, StampReport
+from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import Job, Stamp, dotted
@@ -37,6 +38,13 @@ from tinstamp.setting.place import Placed, PlaceError, clear_seam, place
 
 Progress = Callable[[str, float], None]
 """Called with what is being done and the part that is done, 0 to 1."""
+
+
+Picture = Callable[[Mesh, dict[str, Chart]], None]
+"""Called with the part's triangles and the charts of the blank's faces."""
+
+WHOLE = 1e-6
+"""Largest relative difference between the part's volume and the sum of its stamps'."""
 
 
 class Stopped(Exception):
@@ -75,12 +83,15 @@ class Built:
 def build(
     document: Document,
     cache: Cache | None = None,
-    with_mesh: bool = False,
+    picture: Picture | None = None,
     progress: Progress = lambda what, part: None,
     stopped: Callable[[], None] = lambda: None,
 ) -> Built:
-    """Build a job. Problems become findings; raises only Stopped (from `stopped`)."""
-    return _Run(document, cache or Cache(), progress, stopped).run(with_mesh)
+    """Build a job. Problems become findings; raises only Stopped (from `stopped`).
+
+    With `picture`, that is given the part's triangles before the last examination.
+    """
+    return _Run(document, cache or Cache(), picture, progress, stopped).run()
 
 
 class _Run:
@@ -88,23 +99,25 @@ class _Run:
         self,
         document: Document,
         cache: Cache,
+        picture: Picture | None,
         progress: Progress,
         stopped: Callable[[], None],
     ) -> None:
         self.document = document
         self.job = document.job
         self.cache = cache
+        self.picture = picture
         self.progress = progress
         self.stopped = stopped
         self.findings: list[Finding] = []
         self.start = time.perf_counter()
 
-    def run(self, with_mesh: bool) -> Built:
+    def run(self) -> Built:
         self.resolved = resolve(self.job)
         self._field_errors()
         sized = self.sized = self._sized()
         if sized is None:
-            return Built(self.job, self._report(None, None, (), {}, None), None, None)
+            return Built(self.job, self._report(None, None, (), {}), None, None)
         self.progress("blank", 0.05)
         charts = self._blank(sized, {}).charts
         laid = [found for i in self._ready() if (found := self._lay(i, charts)) is not None]
@@ -113,13 +126,15 @@ class _Run:
         blank_key: Hashable = (sized, tuple(sorted(seams.items())))
         whole = self.cache.get("examine", blank_key, lambda: examine(blank.solid))
         laid = [self._on(item, blank.charts) for item in laid]
-        solid, verdict, reports = self._marked(blank, blank_key, whole, laid)
-        self.progress("picture", 0.9)
-        self.stopped()
-        mesh = None
-        if with_mesh:
-            mesh = self.cache.get("mesh", id(solid.shape), lambda: (solid, mesh_of(solid)))[1]
-        report = self._report(verdict, whole, reports, blank.charts, mesh)
+        kept = list(self.findings)
+        solid, reports = self._marked(blank, blank_key, laid, direct=True)
+        verdict = self._examined(solid, blank, whole, reports)
+        if not verdict.sound and any(r.built_by == "imprint" for r in reports):
+            # an imprint passed its own checks, but not the last one: take the long way
+            self.findings = kept
+            solid, reports = self._marked(blank, blank_key, laid, direct=False)
+            verdict = self._examined(solid, blank, whole, reports)
+        report = self._report(verdict, whole, reports, blank.charts)
         return Built(self.job, report, solid, blank, {item.stamp.name: item for item in laid})
 
     # -- before the kernel
@@ -217,10 +232,30 @@ class _Run:
 
     # -- with the kernel
 
+    def _examined(
+        self, solid: NamedSolid, blank: Blank, whole: Verdict, reports: tuple[StampReport, ...]
+    ) -> Verdict:
+        """Show the part, then examine it whole: closed, valid, and its volume the
+        blank's with the sum of what the stamps added and took."""
+        self.stopped()
+        if self.picture is not None:
+            self.progress("picture", 0.85)
+            key = id(solid.shape)  # the solid is kept with its mesh, so the id stays its own
+            mesh = self.cache.get("mesh", key, lambda: (solid, mesh_of(solid)))[1]
+            self.picture(mesh, blank.charts)
+        self.progress("last check", 0.95)
+        self.stopped()
+        found: Verdict = self.cache.get(
+            "examine", id(solid.shape), lambda: (solid, examine(solid))
+        )[1]
+        expected = whole.volume + sum(r.relief_volume for r in reports)
+        agree = abs(found.volume - expected) <= WHOLE * expected
+        return found if agree else replace(found, valid=False)
+
     def _marked(
-        self, blank: Blank, key: Hashable, whole: Verdict, laid: list[Laid]
-    ) -> tuple[NamedSolid, Verdict, tuple[StampReport, ...]]:
-        solid, verdict = blank.solid, whole
+        self, blank: Blank, key: Hashable, laid: list[Laid], direct: bool
+    ) -> tuple[NamedSolid, tuple[StampReport, ...]]:
+        solid = blank.solid
         reports = []
         earlier: list[Laid] = []
         limits = self._limits()
@@ -233,13 +268,13 @@ class _Run:
             found = self._fit(item, before)
             if limits is not None:
                 self.findings += self._drawn(item, found, limits)
-            made = self._stamp(solid, verdict, item, found, key, limits)
+            made = self._stamp(solid, item, found, key, limits, direct)
             reports.append(self._stamp_report(item, made))
             if made is None:
                 continue
-            solid, verdict = made.solid, made.verdict
+            solid = made.solid
             earlier.append(item)
-        return solid, verdict, tuple(reports)
+        return solid, tuple(reports)
 
     def _fit(self, item: Laid, before: list[Laid]) -> Fit:
         key = (item.flat_key, tuple((b.stamp.name, b.flat_key) for b in before))
@@ -266,11 +301,11 @@ class _Run:
     def _stamp(
         self,
         solid: NamedSolid,
-        verdict: Verdict,
         item: Laid,
         found: Fit,
         key: Hashable,
         limits: checks.Limits | None,
+        direct: bool,
     ) -> Made | None:
         if found.too_long > 0:
             return None
@@ -282,10 +317,8 @@ class _Run:
         try:
             made = self.cache.get(
                 "relief",
-                key,
-                lambda: make(
-                    solid, verdict.volume, item.chart, item.placed, found, order, self.stopped
-                ),
+                (key, direct),
+                lambda: make(solid, item.chart, item.placed, found, order, direct, self.stopped),
             )
         except ReliefError as error:
             self._not_built(item.stamp, str(error))
@@ -293,7 +326,9 @@ class _Run:
         self.findings += checks.loose_pieces(item.stamp.name, made.pieces)
         if made.built_by == "boolean":
             self.findings.append(
-                Finding("note", "way of building", item.stamp.name, _why_boolean(found, order))
+                Finding(
+                    "note", "way of building", item.stamp.name, _why_boolean(found, order, direct)
+                )
             )
         return made
 
@@ -309,7 +344,13 @@ class _Run:
             made.seconds if made else 0.0,
         )
 
-    def _report(self, verdict, whole, reports, charts, mesh) -> Report:  # type: ignore[no-untyped-def]
+    def _report(
+        self,
+        verdict: Verdict | None,
+        whole: Verdict | None,
+        reports: tuple[StampReport, ...],
+        charts: dict[str, Chart],
+    ) -> Report:
         return Report(
             self.resolved,
             verdict is not None and verdict.sound,
@@ -318,7 +359,6 @@ class _Run:
             reports,
             sorted_findings(self.findings),
             charts,
-            mesh,
             time.perf_counter() - self.start,
         )
 
@@ -341,8 +381,10 @@ def _thickness(solid: NamedSolid, item: Laid) -> tuple[float, float]:
     return float(found.min()), float(found.max())
 
 
-def _why_boolean(found: Fit, order: Order) -> str:
-    if order.through:
+def _why_boolean(found: Fit, order: Order, direct: bool) -> str:
+    if not direct:
+        reason = "the direct way did not pass its last check"
+    elif order.through:
         reason = "it cuts through"
     elif found.touches:
         reason = "it touches other relief"

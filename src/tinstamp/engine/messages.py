@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
+from tinstamp.chart.base import Chart
 from tinstamp.engine.report import Report
+from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import Document
 from tinstamp.output.kinds import Ending
 
@@ -49,6 +52,15 @@ class Progress:
 
 
 @dataclass(frozen=True)
+class Picture:
+    """The part's triangles, before it is examined whole."""
+
+    number: int
+    mesh: Mesh
+    charts: Mapping[str, Chart]
+
+
+@dataclass(frozen=True)
 class Done:
     """A build is finished."""
 
@@ -88,4 +100,4 @@ class Died:
 
 
 Request = Build | Write | Stop
-Event = Ready | Progress | Done | Wrote | Stopped | Failed | Died
+Event = Ready | Progress | Picture | Done | Wrote | Stopped | Failed | Died

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from typing import Any
 
 from tinstamp.chart.base import Chart
-from tinstamp.engine.triangles import Mesh
 from tinstamp.job.resolve import Resolved
 from tinstamp.proof.finding import Finding, worst
 
@@ -43,7 +42,6 @@ class Report:
     valid : the solid is closed and valid.
     volume, blank_volume : mm³; None when there is no solid.
     charts : of the blank's faces, by name.
-    mesh : triangles of the solid; None when not asked for or not built.
     seconds : time of the build.
     """
 
@@ -54,7 +52,6 @@ class Report:
     stamps: tuple[StampReport, ...]
     findings: tuple[Finding, ...]
     charts: Mapping[str, Chart]
-    mesh: Mesh | None
     seconds: float
 
     @property

@@ -12,7 +12,9 @@ from collections import deque
 from multiprocessing.connection import Connection
 from pathlib import Path
 
+from tinstamp.chart.base import Chart
 from tinstamp.engine import messages as m
+from tinstamp.engine.triangles import Mesh
 
 
 def serve(connection: Connection) -> None:
@@ -42,14 +44,17 @@ def serve(connection: Connection) -> None:
         def told(what: str, part: float, number: int = number) -> None:
             connection.send(m.Progress(number, what, part))
 
+        def shown(mesh: Mesh, charts: dict[str, Chart], number: int = number) -> None:
+            connection.send(m.Picture(number, mesh, charts))
+
         try:
             if isinstance(request, m.Build):
                 if any(isinstance(other, m.Build) for other in waiting):
                     raise Stopped
-                built = build(request.document, cache, True, told, stopped)
+                built = build(request.document, cache, shown, told, stopped)
                 connection.send(m.Done(number, built.report))
             else:
-                built = build(request.document, cache, False, told)
+                built = build(request.document, cache, None, told)
                 told("writing", 0.9)
                 paths = write_files(
                     built, Path(request.folder), request.name, request.endings, request.chord

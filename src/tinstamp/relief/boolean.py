@@ -21,7 +21,7 @@ from tinstamp.chart.base import Chart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.relief.laid import LayingError, lay
 from tinstamp.relief.surfaces import ReliefError, round_frame, surface_at
-from tinstamp.relief.walls import face_on, walled
+from tinstamp.relief.walls import Waller, face_on
 
 _PLAIN = TopAbs_Orientation.TopAbs_FORWARD
 
@@ -61,8 +61,8 @@ def tool(region: Region, chart: Chart, low: float, high: float, cap_is_high: boo
     except LayingError as error:
         raise ReliefError(f"an outline cannot be laid on the face: {error}") from error
     foot, head = surface_at(chart, low), surface_at(chart, high)
-    frame = round_frame(chart)
-    ring = [walled(loop, foot, head, frame, high - low) for loop in loops]
+    waller = Waller(foot, head, round_frame(chart), high - low)
+    ring = [waller.walled(loop) for loop in loops]
     flipped = chart.mirrored
     top = face_on(head, [r.head for r in ring], flipped)
     under = [TopoDS.Wire_s(r.foot.Reversed()) for r in ring]

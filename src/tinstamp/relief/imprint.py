@@ -7,7 +7,10 @@ host surface. All other faces are kept as they are.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+import gc
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
+from dataclasses import dataclass
 
 from OCP.BRep import BRep_Tool
 from OCP.Geom import Geom_Surface
@@ -20,7 +23,23 @@ from tinstamp.blank.solid import NamedFace, NamedSolid, joined
 from tinstamp.chart.base import Chart
 from tinstamp.relief.laid import lay
 from tinstamp.relief.surfaces import round_frame, surface_at
-from tinstamp.relief.walls import face_on, walled
+from tinstamp.relief.walls import Waller, face_on
+
+
+@dataclass(frozen=True)
+class Imprinted:
+    """A solid with artwork imprinted on it, and the pieces that show what changed.
+
+    Attributes
+    ----------
+    caps : the new faces at the depth.
+    removed : the parts of the face that the caps stand for, as faces of their own that
+        share the solid's edges; they belong to no solid.
+    """
+
+    solid: NamedSolid
+    caps: tuple[TopoDS_Face, ...]
+    removed: tuple[TopoDS_Face, ...]
 
 
 def imprint(
@@ -30,33 +49,65 @@ def imprint(
     regions: Sequence[Region],
     depth: float,
     stamp: str,
-) -> NamedSolid:
+) -> Imprinted:
     """The solid with the regions raised (depth > 0) or sunk (depth < 0), mm.
 
     The regions must lie strictly inside the face and not touch one another: that is for
     the caller to know (see `setting.fit`). Raises LayingError when they cross the seam.
     """
+    with _no_collection():
+        return _imprint(solid, face_name, chart, regions, depth, stamp)
+
+
+@contextmanager
+def _no_collection() -> Iterator[None]:
+    """Thousands of kernel objects are made at once, none of them garbage."""
+    was_on = gc.isenabled()
+    gc.disable()
+    try:
+        yield
+    finally:
+        if was_on:
+            gc.enable()
+
+
+def _imprint(
+    solid: NamedSolid,
+    face_name: str,
+    chart: Chart,
+    regions: Sequence[Region],
+    depth: float,
+    stamp: str,
+) -> Imprinted:
     host = solid.named(face_name)[0]  # the main face comes first, islands after it
     laid = lay(regions, chart, 0.0, depth)
     surface = BRep_Tool.Surface_s(host)
     cap_surface = surface_at(chart, depth)
     flipped = host.Orientation() == TopAbs_Orientation.TopAbs_REVERSED
-    frame = round_frame(chart)
+    waller = Waller(surface, cap_surface, round_frame(chart), abs(depth))
     holes: list[TopoDS_Wire] = []
-    made: list[NamedFace] = []
+    islands: list[NamedFace] = []
+    caps, removed, walls = [], [], []
     for loops in laid:
-        ring = [walled(loop, surface, cap_surface, frame, abs(depth)) for loop in loops]
+        ring = [waller.walled(loop) for loop in loops]
         holes.append(_back(ring[0].foot))
-        made += [
+        islands += [
             NamedFace(face_name, face_on(surface, [_back(counter.foot)], flipped))
             for counter in ring[1:]
         ]
-        cap = face_on(cap_surface, [r.head for r in ring], flipped)
-        made.append(NamedFace(f"{stamp}/cap", cap))
-        made += [NamedFace(f"{stamp}/wall", wall) for r in ring for wall in r.walls]
+        caps.append(face_on(cap_surface, [r.head for r in ring], flipped))
+        removed.append(face_on(surface, [r.foot for r in ring], flipped))
+        walls += [wall for r in ring for wall in r.walls]
     pierced = _with_holes(host, surface, holes, flipped)
-    kept = [NamedFace(f.name, pierced) if f.face.IsSame(host) else f for f in solid.faces]
-    return joined([*kept, *made])
+    marked = joined(
+        [
+            *(NamedFace(f.name, pierced) if f.face.IsSame(host) else f for f in solid.faces),
+            *islands,
+            *(NamedFace(f"{stamp}/cap", cap) for cap in caps),
+            *(NamedFace(f"{stamp}/wall", wall) for wall in walls),
+        ]
+    )
+    return Imprinted(marked, tuple(caps), tuple(removed))
 
 
 def _back(wire: TopoDS_Wire) -> TopoDS_Wire:

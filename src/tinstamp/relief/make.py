@@ -8,13 +8,14 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
+from tinstamp.blank.kernel import volume
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.relief.boolean import Cut, combine, tool
 from tinstamp.relief.imprint import imprint
 from tinstamp.relief.laid import LayingError
 from tinstamp.relief.surfaces import ReliefError
-from tinstamp.relief.verify import Verdict, agrees, examine
+from tinstamp.relief.verify import agrees, examine, examine_imprint
 from tinstamp.setting.fit import Fit
 from tinstamp.setting.place import Placed
 
@@ -59,31 +60,27 @@ class Made:
     ----------
     built_by : "imprint" or "boolean".
     relief_volume : measured change of volume, mm³, signed.
-    expected : the computed change, mm³; None where outlines leave the face or cut
-        through, since there is no closed form then.
     pieces : volumes of what came loose in a through-cut, mm³.
-    seconds : time taken, verification included.
+    seconds : time taken, checks included.
     """
 
     solid: NamedSolid
-    verdict: Verdict
     built_by: Literal["imprint", "boolean"]
     relief_volume: float
-    expected: float | None
     pieces: tuple[float, ...]
     seconds: float
 
 
 def make(
     solid: NamedSolid,
-    before: float,
     chart: Chart,
     placed: Placed,
     fit: Fit,
     order: Order,
+    direct: bool = True,
     stopped: Callable[[], None] = lambda: None,
 ) -> Made:
-    """Build and verify. `before` is the solid's volume; `stopped` may raise to give up.
+    """Build and check. `direct` allows the direct imprint; `stopped` may raise to give up.
 
     Raises ReliefError when no sound solid can be made.
     """
@@ -91,49 +88,35 @@ def make(
     if fit.off_area > placed.area * (1 - 1e-6):
         raise ReliefError("all of the artwork lies off the face")
     expected = chart.relief_volume(placed.area, order.signed)
-    if fit.wholly_inside and not order.through:
-        direct = _directly(solid, before, chart, placed, order, expected, start)
-        if direct is not None:
-            return direct
-    stopped()
     closed_form = fit.wholly_inside and not order.through
+    if direct and closed_form:
+        found = _directly(solid, chart, placed, order, expected)
+        if found is not None:
+            marked, change = found
+            return Made(marked, "imprint", change, (), time.perf_counter() - start)
+    stopped()
     cut = _generally(solid, chart, placed, order, stopped)
     verdict = examine(cut.solid)
-    change = verdict.volume - before
     if not verdict.sound:
         raise ReliefError("the outlines and the part do not combine into a sound solid")
+    change = verdict.volume - volume(solid.shape)
     _plausible(change, expected, closed_form, order)
-    return Made(
-        cut.solid,
-        verdict,
-        "boolean",
-        change,
-        expected if closed_form else None,
-        cut.pieces,
-        time.perf_counter() - start,
-    )
+    return Made(cut.solid, "boolean", change, cut.pieces, time.perf_counter() - start)
 
 
 def _directly(
-    solid: NamedSolid,
-    before: float,
-    chart: Chart,
-    placed: Placed,
-    order: Order,
-    expected: float,
-    start: float,
-) -> Made | None:
-    """The direct imprint; None when it does not pass, so that the boolean is tried."""
+    solid: NamedSolid, chart: Chart, placed: Placed, order: Order, expected: float
+) -> tuple[NamedSolid, float] | None:
+    """The direct imprint and its volume; None when it does not pass, so that the boolean
+    is tried."""
     try:
-        marked = imprint(solid, order.face, chart, placed.regions, order.signed, order.stamp)
+        made = imprint(solid, order.face, chart, placed.regions, order.signed, order.stamp)
     except LayingError:
         return None  # across the seam: not for this way
-    verdict = examine(marked)
-    change = verdict.volume - before
-    if not verdict.sound or not agrees(change, expected):
+    change = examine_imprint(made, chart, order.signed)
+    if change is None or not agrees(change, expected):
         return None
-    taken = time.perf_counter() - start
-    return Made(marked, verdict, "imprint", change, expected, (), taken)
+    return made.solid, change
 
 
 def _generally(

@@ -8,9 +8,12 @@ from OCP.BRep import BRep_Tool
 from OCP.BRepCheck import BRepCheck_Analyzer
 from OCP.TopAbs import TopAbs_ShapeEnum
 from OCP.TopExp import TopExp_Explorer
+from OCP.TopoDS import TopoDS_Shape
 
-from tinstamp.blank.kernel import volume
+from tinstamp.blank.kernel import area, compound, volume
 from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.base import Chart
+from tinstamp.relief.imprint import Imprinted
 
 ALLOWED = 1e-4
 """Largest relative difference between the measured and the computed relief volume."""
@@ -38,14 +41,34 @@ class Verdict:
 
 def examine(solid: NamedSolid) -> Verdict:
     """Check and measure a solid with the kernel's own analysis."""
-    shape = solid.shape
-    explorer = TopExp_Explorer(shape, TopAbs_ShapeEnum.TopAbs_SHELL)
+    return Verdict(is_closed(solid), _valid(solid.shape), volume(solid.shape))
+
+
+def is_closed(solid: NamedSolid) -> bool:
+    """Every edge of every shell joins two faces."""
+    explorer = TopExp_Explorer(solid.shape, TopAbs_ShapeEnum.TopAbs_SHELL)
     closed = explorer.More()
     while explorer.More():
         closed = closed and BRep_Tool.IsClosed_s(explorer.Current())
         explorer.Next()
-    valid = BRepCheck_Analyzer(shape, True, True, False).IsValid()
-    return Verdict(closed, valid, volume(shape))
+    return closed
+
+
+def _valid(shape: TopoDS_Shape) -> bool:
+    return BRepCheck_Analyzer(shape, True, True, False).IsValid()
+
+
+def examine_imprint(made: Imprinted, chart: Chart, depth: float) -> float | None:
+    """What an imprint changed, checked on just what it made.
+
+    The shell must be closed, and the kernel's check must pass on all caps and on the
+    parts of the face that they stand for; these hold every outline, on both surfaces.
+    The volume, mm³ and signed, follows from the caps' measured area. None when a check
+    fails. The whole solid is examined once more when all stamps are on.
+    """
+    if not is_closed(made.solid) or not _valid(compound([*made.caps, *made.removed])):
+        return None
+    return chart.volume_under_cap(area(compound(made.caps)), depth)
 
 
 def agrees(measured: float, expected: float) -> bool:

@@ -2,10 +2,15 @@
 
 Everything is oriented by construction: loops run counter-clockwise round the outward
 normal of the face for outer outlines, clockwise for counters.
+
+The kernel's objects are costly to make from here, so what can be shared is: a piece has
+one curve in (u, v) for both surfaces, and all walls share the straight lines that bound
+them in their own (u, v).
 """
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -16,15 +21,14 @@ from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
 
-from tinstamp.artwork.outline import Array
-from tinstamp.blank.kernel import BUILDER, TOLERANCE, bezier, bezier2d, direction, point, ruled
+from tinstamp.blank.kernel import BUILDER, TOLERANCE, bezier, bezier2d, ruled
 from tinstamp.chart.base import Straight
 from tinstamp.chart.frame import Frame
 from tinstamp.relief.laid import LaidLoop
 
 HERE = TopLoc_Location()
-FORWARD = TopAbs_Orientation.TopAbs_FORWARD
 REVERSED = TopAbs_Orientation.TopAbs_REVERSED
+Row = list[float]
 
 
 @dataclass(frozen=True)
@@ -34,7 +38,7 @@ class Walled:
     Attributes
     ----------
     foot, head : wires of the loop on the two surfaces, in the outline's direction.
-    walls : a face a piece; outward for material that stands up (see `walled`).
+    walls : a face a piece; outward for material that stands up (see `Waller.walled`).
     """
 
     foot: TopoDS_Wire
@@ -42,42 +46,93 @@ class Walled:
     walls: list[TopoDS_Face]
 
 
-def walled(
-    loop: LaidLoop,
-    foot_surface: Geom_Surface,
-    head_surface: Geom_Surface,
-    frame: Frame | None,
-    height: float,
-) -> Walled:
-    """Edges on both surfaces and the walls between them.
+class Waller:
+    """Makes walls between two parallel surfaces.
 
     With the head outwards of the foot the walls face away from the inked side; with the
-    head inwards they face the inked side, which is then the hollow. `frame` has the axis
-    of a round face as its z; `height` is the distance between foot and head, mm.
+    head inwards they face the inked side, which is then the hollow.
     """
-    count = len(loop.uv)
-    uv = loop.uv.tolist()
-    foot, head = [p.tolist() for p in loop.foot], [p.tolist() for p in loop.head]
-    codes = loop.codes.tolist()
-    low = [_vertex(p[0]) for p in foot]
-    high = [_vertex(p[0]) for p in head]
-    ups = [_upright(low[i], high[i], foot[i][0], head[i][0], height) for i in range(count)]
-    foot_edges, head_edges, walls = [], [], []
-    for i in range(count):
-        j = (i + 1) % count
-        code = codes[i]
-        a = _edge(foot[i], uv[i], code, loop.foot[i], frame, low[i], low[j], foot_surface)
-        b = _edge(head[i], uv[i], code, loop.head[i], frame, high[i], high[j], head_surface)
-        foot_edges.append(a)
-        head_edges.append(b)
-        if code == Straight.FREE:
-            walls.append(_ruled_wall(a, b, ups[i], ups[j], foot[i], head[i], height))
-        else:
-            walls.append(_flat_wall(a, b, ups[i], ups[j], loop.foot[i], loop.head[i]))
-    return Walled(_wire(foot_edges), _wire(head_edges), walls)
+
+    def __init__(
+        self, foot: Geom_Surface, head: Geom_Surface, frame: Frame | None, height: float
+    ) -> None:
+        """`frame` has the axis of a round face as its z; `height` is the distance
+        between foot and head, mm."""
+        self.foot, self.head, self.height = foot, head, height
+        self.axis = None if frame is None else (frame.origin, frame.z)
+        along, up = gp_Dir2d(1.0, 0.0), gp_Dir2d(0.0, 1.0)
+        self.low_trace = Geom2d_Line(gp_Pnt2d(0.0, 0.0), along)
+        self.high_trace = Geom2d_Line(gp_Pnt2d(0.0, height), along)
+        self.first_trace = Geom2d_Line(gp_Pnt2d(0.0, 0.0), up)
+        self.last_trace = Geom2d_Line(gp_Pnt2d(1.0, 0.0), up)
+
+    def walled(self, loop: LaidLoop) -> Walled:
+        """Edges of a loop on both surfaces and the walls between them."""
+        count = len(loop.uv)
+        uv = loop.uv.tolist()
+        foot = [poles.tolist() for poles in loop.foot]
+        head = [poles.tolist() for poles in loop.head]
+        low = [_vertex(p[0]) for p in foot]
+        high = [_vertex(p[0]) for p in head]
+        low_ends = [v.Reversed() for v in low]
+        high_ends = [v.Reversed() for v in high]
+        ups = [
+            _made(_line(foot[i][0], head[i][0]), low[i], high_ends[i], self.height)
+            for i in range(count)
+        ]
+        downs = [up.Reversed() for up in ups]
+        foot_wire, head_wire = TopoDS_Wire(), TopoDS_Wire()
+        BUILDER.MakeWire(foot_wire)
+        BUILDER.MakeWire(head_wire)
+        walls = []
+        for i, code in enumerate(loop.codes.tolist()):
+            j = i + 1 if i + 1 < count else 0
+            free = code == Straight.FREE
+            if free:
+                trace: Geom2d_Curve = bezier2d(uv[i])
+                length = 1.0
+                a_curve: Geom_Curve = bezier(foot[i])
+                b_curve: Geom_Curve = bezier(head[i])
+            else:
+                trace, length, sense = _straight(uv[i])
+                a_curve = self._curve(foot[i], code, sense)
+                b_curve = self._curve(head[i], code, sense)
+            a = _made(a_curve, low[i], low_ends[j], length)
+            b = _made(b_curve, high[i], high_ends[j], length)
+            BUILDER.UpdateEdge(a, trace, self.foot, HERE, TOLERANCE)
+            BUILDER.UpdateEdge(b, trace, self.head, HERE, TOLERANCE)
+            BUILDER.Add(foot_wire, a)
+            BUILDER.Add(head_wire, b)
+            if free:
+                surface: Geom_Surface = ruled(foot[i], head[i], self.height)
+                BUILDER.UpdateEdge(a, self.low_trace, surface, HERE, TOLERANCE)
+                BUILDER.UpdateEdge(b, self.high_trace, surface, HERE, TOLERANCE)
+                BUILDER.UpdateEdge(ups[i], self.first_trace, surface, HERE, TOLERANCE)
+                BUILDER.UpdateEdge(ups[j], self.last_trace, surface, HERE, TOLERANCE)
+            else:
+                surface = _plane(foot[i], head[i])
+            walls.append(_wall(surface, a, ups[j], b, downs[i]))
+        foot_wire.Closed(True)
+        head_wire.Closed(True)
+        return Walled(foot_wire, head_wire, walls)
+
+    def _curve(self, poles: list[Row], code: int, sense: float) -> Geom_Curve:
+        """The line, or the circle about the frame's z axis, that a piece lies on,
+        starting at its first pole."""
+        if code == Straight.LINE:
+            return _line(poles[0], poles[-1])
+        if self.axis is None:
+            raise ValueError("an arc needs the axis of its face")
+        origin, axis = self.axis
+        start = poles[0]
+        rise = sum((s - o) * a for s, o, a in zip(start, origin, axis, strict=True))
+        centre = [o + a * rise for o, a in zip(origin, axis, strict=True)]
+        reach = [s - c for s, c in zip(start, centre, strict=True)]
+        axes = gp_Ax2(gp_Pnt(*centre), gp_Dir(*(a * sense for a in axis)), gp_Dir(*reach))
+        return Geom_Circle(axes, sum(r * r for r in reach) ** 0.5)
 
 
-def _vertex(p: list[float]) -> TopoDS_Vertex:
+def _vertex(p: Row) -> TopoDS_Vertex:
     vertex = TopoDS_Vertex()
     BUILDER.MakeVertex(vertex, gp_Pnt(*p), TOLERANCE)
     return vertex
@@ -86,135 +141,59 @@ def _vertex(p: list[float]) -> TopoDS_Vertex:
 def _made(
     curve: Geom_Curve, start: TopoDS_Vertex, end: TopoDS_Vertex, length: float
 ) -> TopoDS_Edge:
+    """An edge over 0 to `length`; `end` is the reversed vertex."""
     edge = TopoDS_Edge()
     BUILDER.MakeEdge(edge, curve, TOLERANCE)
-    BUILDER.Add(edge, start.Oriented(FORWARD))
-    BUILDER.Add(edge, end.Oriented(REVERSED))
+    BUILDER.Add(edge, start)
+    BUILDER.Add(edge, end)
     BUILDER.Range(edge, 0.0, length)
     return edge
 
 
-def _upright(
-    low: TopoDS_Vertex, high: TopoDS_Vertex, a: list[float], b: list[float], height: float
-) -> TopoDS_Edge:
-    along = gp_Dir(b[0] - a[0], b[1] - a[1], b[2] - a[2])
-    return _made(Geom_Line(gp_Pnt(*a), along), low, high, height)
+def _line(a: Row, b: Row) -> Geom_Line:
+    return Geom_Line(gp_Pnt(*a), gp_Dir(b[0] - a[0], b[1] - a[1], b[2] - a[2]))
 
 
-def _edge(
-    poles: list[list[float]],
-    uv: list[list[float]],
-    code: int,
-    array: Array,
-    frame: Frame | None,
-    start: TopoDS_Vertex,
-    end: TopoDS_Vertex,
+def _straight(uv: list[Row]) -> tuple[Geom2d_Line, float, float]:
+    """A straight piece in (u, v): the line, its length, and +1 where u grows."""
+    (u0, v0), (u1, v1) = uv[0], uv[-1]
+    line = Geom2d_Line(gp_Pnt2d(u0, v0), gp_Dir2d(u1 - u0, v1 - v0))
+    return line, float(np.hypot(u1 - u0, v1 - v0)), 1.0 if u1 > u0 else -1.0
+
+
+def _plane(foot: list[Row], head: list[Row]) -> Geom_Plane:
+    """The plane of a wall over a line or an arc, its normal to the right of the piece
+    for a wall that goes up along its direction."""
+    (ax, ay, az), (bx, by, bz), (cx, cy, cz) = foot[0], foot[1], head[0]
+    tx, ty, tz = bx - ax, by - ay, bz - az
+    hx, hy, hz = cx - ax, cy - ay, cz - az
+    normal = gp_Dir(ty * hz - tz * hy, tz * hx - tx * hz, tx * hy - ty * hx)
+    return Geom_Plane(gp_Ax3(gp_Pnt(ax, ay, az), normal, gp_Dir(tx, ty, tz)))
+
+
+def _wall(
     surface: Geom_Surface,
-) -> TopoDS_Edge:
-    """An edge on the surface: a line or circle where it is one, else a Bézier."""
-    if code == Straight.FREE:
-        edge = _made(bezier(poles), start, end, 1.0)
-        trace: Geom2d_Curve = bezier2d(uv)
-    else:
-        (u0, v0), (u1, v1) = uv[0], uv[3]
-        length = float(np.hypot(u1 - u0, v1 - v0))
-        trace = Geom2d_Line(gp_Pnt2d(u0, v0), gp_Dir2d(u1 - u0, v1 - v0))
-        if code == Straight.LINE:
-            a, b = poles[0], poles[-1]
-            curve: Geom_Curve = Geom_Line(gp_Pnt(*a), gp_Dir(b[0] - a[0], b[1] - a[1], b[2] - a[2]))
-        else:
-            curve = _circle(array[0], 1.0 if u1 > u0 else -1.0, frame)
-        edge = _made(curve, start, end, length)
-    BUILDER.UpdateEdge(edge, trace, surface, HERE, TOLERANCE)
-    return edge
-
-
-def _circle(start: Array, sense: float, frame: Frame | None) -> Geom_Circle:
-    """The circle about the frame's z axis through a point, starting there."""
-    if frame is None:
-        raise ValueError("an arc needs the axis of its face")
-    origin, axis = np.array(frame.origin), np.array(frame.z)
-    centre = origin + axis * float((start - origin) @ axis)
-    reach = start - centre
-    radius = float(np.sqrt(reach @ reach))
-    return Geom_Circle(gp_Ax2(point(centre), direction(axis * sense), direction(reach)), radius)
-
-
-def cross(a: Array, b: Array) -> Array:
-    """The cross product of two vectors; NumPy's own is slow on single ones."""
-    return np.array(
-        [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
-    )
-
-
-def _flat_wall(
     low: TopoDS_Edge,
+    last: TopoDS_Edge,
     high: TopoDS_Edge,
     first: TopoDS_Edge,
-    last: TopoDS_Edge,
-    foot: Array,
-    head: Array,
 ) -> TopoDS_Face:
-    along = foot[1] - foot[0]
-    normal = cross(along, head[0] - foot[0])
-    plane = Geom_Plane(gp_Ax3(point(foot[0]), direction(normal), direction(along)))
-    face = TopoDS_Face()
-    BUILDER.MakeFace(face, plane, TOLERANCE)
-    BUILDER.Add(face, _ring(low, last, high, first))
-    return face
-
-
-def _ruled_wall(
-    low: TopoDS_Edge,
-    high: TopoDS_Edge,
-    first: TopoDS_Edge,
-    last: TopoDS_Edge,
-    foot: list[list[float]],
-    head: list[list[float]],
-    height: float,
-) -> TopoDS_Face:
-    surface = ruled(foot, head, height)
-    face = TopoDS_Face()
-    BUILDER.MakeFace(face, surface, TOLERANCE)
-    BUILDER.UpdateEdge(low, _trace(0.0, 0.0, _ALONG), surface, HERE, TOLERANCE)
-    BUILDER.UpdateEdge(high, _trace(0.0, height, _ALONG), surface, HERE, TOLERANCE)
-    BUILDER.UpdateEdge(first, _trace(0.0, 0.0, _UP), surface, HERE, TOLERANCE)
-    BUILDER.UpdateEdge(last, _trace(1.0, 0.0, _UP), surface, HERE, TOLERANCE)
-    BUILDER.Add(face, _ring(low, last, high, first))
-    return face
-
-
-_ALONG = gp_Dir2d(1.0, 0.0)
-_UP = gp_Dir2d(0.0, 1.0)
-
-
-def _trace(u: float, v: float, along: gp_Dir2d) -> Geom2d_Line:
-    return Geom2d_Line(gp_Pnt2d(u, v), along)
-
-
-def _ring(
-    low: TopoDS_Edge, last: TopoDS_Edge, high: TopoDS_Edge, first: TopoDS_Edge
-) -> TopoDS_Wire:
+    """A wall bounded by its lower edge, the last upright, the upper edge run back, and
+    the first upright, given run down."""
     wire = TopoDS_Wire()
     BUILDER.MakeWire(wire)
     BUILDER.Add(wire, low)
     BUILDER.Add(wire, last)
     BUILDER.Add(wire, high.Reversed())
-    BUILDER.Add(wire, first.Reversed())
+    BUILDER.Add(wire, first)
     wire.Closed(True)
-    return wire
+    face = TopoDS_Face()
+    BUILDER.MakeFace(face, surface, TOLERANCE)
+    BUILDER.Add(face, wire)
+    return face
 
 
-def _wire(members: list[TopoDS_Edge]) -> TopoDS_Wire:
-    wire = TopoDS_Wire()
-    BUILDER.MakeWire(wire)
-    for edge in members:
-        BUILDER.Add(wire, edge)
-    wire.Closed(True)
-    return wire
-
-
-def face_on(surface: Geom_Surface, wires: list[TopoDS_Wire], flipped: bool) -> TopoDS_Face:
+def face_on(surface: Geom_Surface, wires: Sequence[TopoDS_Wire], flipped: bool) -> TopoDS_Face:
     """A face with wires given round its outward normal; `flipped` where the surface's
     own normal points into the material."""
     face = TopoDS_Face()

@@ -6,10 +6,14 @@ from collections.abc import Sequence
 
 import manifold3d
 import numpy as np
+from OCP.BRepBuilderAPI import BRepBuilderAPI_Copy
+from OCP.TopoDS import TopoDS_Shape
 
 from tinstamp.artwork.outline import Region
-from tinstamp.blank.solid import NamedSolid
+from tinstamp.blank.kernel import faces
+from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.chart.cylinder import CylinderChart
+from tinstamp.engine.mesh import mesh_of
 from tinstamp.relief.boolean import Tool, combine, tool
 
 CHORD = 0.005
@@ -26,10 +30,34 @@ def general_boolean(solid: NamedSolid, tools: Sequence[Tool]) -> NamedSolid:
     return combine(solid, tools, add=False, stamp="peer").solid
 
 
-def mesh_boolean(
+def meshed_boolean(
+    solid: NamedSolid, tools: Sequence[Tool], chord: float = CHORD
+) -> manifold3d.Manifold:
+    """The same engraving with meshes of the part and of the prebuilt tools, made by the
+    kernel within the chord: how a program with exact parts would come by its meshes."""
+    part = _manifold(solid.shape, chord)
+    cutters = [_manifold(t.solid, chord) for t in tools]
+    return manifold3d.Manifold.batch_boolean([part, *cutters], manifold3d.OpType.Subtract)
+
+
+def _manifold(shape: TopoDS_Shape, chord: float) -> manifold3d.Manifold:
+    shape = BRepBuilderAPI_Copy(shape).Shape()  # without triangles from before
+    named = NamedSolid(shape, tuple(NamedFace("", face) for face in faces(shape)))
+    mesh = mesh_of(named, chord)
+    points, merged = np.unique(np.round(mesh.points, 5), axis=0, return_inverse=True)
+    corners = merged.reshape(-1)[mesh.triangles]
+    a, b, c = corners.T
+    corners = corners[(a != b) & (b != c) & (c != a)]
+    return manifold3d.Manifold(
+        manifold3d.Mesh(points.astype(np.float32), corners.astype(np.uint32))
+    )
+
+
+def warped_boolean(
     outer: float, inner: float, height: float, regions: Sequence[Region], depth: float
 ) -> manifold3d.Manifold:
-    """The same engraving with meshes, from outlines to the result, within CHORD."""
+    """The same with triangles all along: outlines extruded flat, bent round, cut. The
+    quickest there can be, and no solid comes of it."""
     radius = outer / 2
     sides = int(np.ceil(np.pi / np.arccos(1 - CHORD / radius)))
     tube = manifold3d.Manifold.cylinder(height, radius, radius, sides)

@@ -10,7 +10,7 @@ from tinstamp.desk import palette as p
 from tinstamp.desk.placing import shifted
 from tinstamp.desk.style import type_at
 
-TYPING = 160
+TYPING = 100
 """ms after a key before what was typed is taken"""
 
 

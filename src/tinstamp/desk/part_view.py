@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 import numpy as np
-from PySide6.QtCore import QPointF, QSize, Qt, QTimer, Signal
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QColor,
     QImage,
@@ -303,11 +303,16 @@ class PartView(QWidget):
         if self._image is not None:
             painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
             painter.drawImage(0, 0, self._image)
-        painter.setFont(type_at(p.SMALL, strong=True))
-        painter.setPen(QColor(p.SECOND_INK))
-        painter.drawText(16, 22, "PART")
         painter.setFont(type_at(p.BODY))
-        painter.drawText(60, 22, self._caption())
+        caption = self._caption()
+        band = QRectF(8, 6, 62 + painter.fontMetrics().horizontalAdvance(caption), 24)
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(QColor(246, 243, 236, 215))
+        painter.drawRoundedRect(band, 4, 4)
+        painter.setPen(QColor(p.SECOND_INK))
+        painter.drawText(60, 22, caption)
+        painter.setFont(type_at(p.SMALL, strong=True))
+        painter.drawText(16, 22, "PART")
         if self.scene.mesh is None:
             painter.setFont(type_at(p.LARGE))
             words = (

@@ -25,7 +25,7 @@ from tinstamp.job.model import Blank, FontRef, Job, Tube, changed
 from tinstamp.job.model import Path as JobPath
 from tinstamp.job.resolve import Resolved, resolve
 
-REST = 120
+REST = 60
 """ms that the hand must rest before the exact solid is asked for"""
 KEEP = 2000
 """ms of rest before a copy of unsaved work is kept"""

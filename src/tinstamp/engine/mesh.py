@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import numpy as np
 from numpy.typing import NDArray
+from OCP.Bnd import Bnd_Box
 from OCP.BRep import BRep_Tool
+from OCP.BRepBndLib import BRepBndLib
 from OCP.BRepMesh import BRepMesh_IncrementalMesh
 from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopLoc import TopLoc_Location
@@ -13,14 +15,22 @@ from OCP.TopoDS import TopoDS_Face
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.triangles import Mesh
 
-CHORD = 0.05
-"""mm; how far a drawn triangle may stray from the surface."""
-ANGLE = 0.25
+COARSENESS = 1 / 1000
+"""How far a drawn triangle may stray from the surface, as a part of the solid's size: a
+fraction of a pixel when the whole part is on the screen."""
+ANGLE = 0.4
 """radians between neighbouring facets"""
 
 
-def mesh_of(solid: NamedSolid, chord: float = CHORD) -> Mesh:
-    """Triangles of every face; faces meshed before are not meshed again."""
+def mesh_of(solid: NamedSolid, chord: float | None = None) -> Mesh:
+    """Triangles of every face; faces meshed before are not meshed again.
+
+    `chord` is in mm; without it, it follows from the solid's size.
+    """
+    if chord is None:
+        box = Bnd_Box()
+        BRepBndLib.Add_s(solid.shape, box)
+        chord = COARSENESS * box.SquareExtent() ** 0.5
     BRepMesh_IncrementalMesh(solid.shape, chord, False, ANGLE, True)
     names = tuple(dict.fromkeys(f.name for f in solid.faces))
     index = {name: k for k, name in enumerate(names)}

@@ -69,6 +69,21 @@ system_libraries() {
     fi
 }
 
+# A virtual screen of our own: the server chooses a number that nobody uses.
+virtual_screen() {
+    local pipe display
+    pipe=$(mktemp)
+    Xvfb -displayfd 3 -screen 0 1280x800x24 -nolisten tcp 3>"$pipe" >/dev/null 2>&1 &
+    screen_pid=$!
+    for _ in $(seq 100); do
+        display=$(cat "$pipe")
+        [ -n "$display" ] && break
+        sleep 0.1
+    done
+    rm -f "$pipe"
+    export DISPLAY=":$display"
+}
+
 kernel_libraries=(libGL.so.1:libgl1 libexpat.so.1:libexpat1)
 window_libraries=(
     libEGL.so.1:libegl1 libGLX_mesa.so.0:libglx-mesa0 /usr/share/doc/libgl1-mesa-dri:libgl1-mesa-dri

@@ -121,6 +121,8 @@ def _shape(
     face: Typeface, text: str, start: int, spacing: float
 ) -> tuple[list[Letter], float, list[str]]:
     """Glyphs of one line in font units, the line's width, characters not in the font."""
+    if not text:
+        return [], 0.0, []
     buffer = hb.Buffer()
     buffer.add_str(text)
     buffer.guess_segment_properties()

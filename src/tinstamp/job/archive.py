@@ -9,8 +9,10 @@ from __future__ import annotations
 
 import hashlib
 import json
+import lzma
 import os
 import re
+import struct
 import tempfile
 import zipfile
 import zlib
@@ -29,6 +31,20 @@ _FONT = re.compile(r"fonts/([0-9a-f]{64})\.font")
 MOST_MEMBERS = 300
 MOST_BYTES = 96 * 1024 * 1024
 MOST_JSON = 8 * 1024 * 1024
+_DAMAGE = (
+    zipfile.BadZipFile,
+    zlib.error,
+    lzma.LZMAError,
+    struct.error,
+    EOFError,
+    NotImplementedError,
+    RuntimeError,
+    ValueError,
+    LookupError,
+    OverflowError,
+    OSError,
+)
+"""What the standard library raises on zip files that are damaged or hostile."""
 
 
 class ArchiveError(ValueError):
@@ -71,7 +87,9 @@ def load(data: bytes, name: str = "the file") -> Document:
     try:
         with zipfile.ZipFile(BytesIO(data)) as archive:
             return _read(archive, name)
-    except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError) as error:
+    except ArchiveError:
+        raise
+    except _DAMAGE as error:
         raise ArchiveError(f"{name} is damaged or not a Tin Stamp job") from error
 
 

@@ -1,8 +1,9 @@
 """Formulas with units: `girth / 3 - 2 mm`, `1/16 in`, `12 pt`.
 
 Parsed by Lark, worked out over a small tree; nothing is ever handed to Python to
-evaluate. Lengths come out in mm and angles in degrees. A fraction of plain numbers in
-front of a unit is one number, as on a drawing: `1/16 in` is a sixteenth of an inch.
+evaluate. Lengths come out in mm and angles in degrees. A fraction written without spaces
+in front of a unit is one number, as on a drawing: `1/16 in` is a sixteenth of an inch;
+`girth / 50 mm` is a division.
 """
 
 from __future__ import annotations
@@ -74,7 +75,7 @@ _GRAMMAR = rf"""
         | NAME "(" sum ("," sum)* ")" -> call
         | NAME -> name
         | "(" sum ")"
-    FRACTION.3: /(\d+\s+)?\d+\s*\/\s*\d+(?=\s*({_UNITS})(?!\w))/
+    FRACTION.3: /(?<![*\/^\d.])(\d+\s+)?\d+\/\d+(?=\s*({_UNITS})(?!\w))/
     NUMBER.2: /(\d+(\.\d*)?|\.\d+)([eE][+-]?\d+)?/
     UNIT.2: /({_UNITS})(?![\w.(])/
     NAME: /[^\W\d]\w*(\.[^\W\d]\w*)*/

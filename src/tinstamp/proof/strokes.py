@@ -21,6 +21,8 @@ from tinstamp.setting.fit import ink
 
 PARALLEL = np.cos(np.radians(172.0))
 """The normals of the two sides must be at least 172° apart."""
+TOUCH = 1.005
+"""Points as near as this to the touching circle, in its radius, touch it."""
 MOST = 2500
 """points along the outlines of one region"""
 
@@ -84,10 +86,13 @@ def _least_circle(points: Array, normals: Array, side: float) -> Width | None:
     rise = dx * towards[:, None, 0] + dy * towards[:, None, 1]
     with np.errstate(divide="ignore", invalid="ignore"):
         radius = np.where(rise > 1e-9, (dx * dx + dy * dy) / (2 * rise), np.inf)
-    other = radius.argmin(axis=1)
+    # where the circle touches in several places, the one most opposite counts
+    touching = radius <= TOUCH * radius.min(axis=1, keepdims=True)
+    alike = np.where(touching, normals @ normals.T, 1.0)
+    other = alike.argmin(axis=1)
     mine = np.arange(len(points))
-    parallel = np.einsum("ik,ik->i", normals, normals[other]) < PARALLEL
-    width = np.where(np.isfinite(radius[mine, other]) & parallel, rise[mine, other], np.inf)
+    parallel = (alike[mine, other] < PARALLEL) & np.isfinite(radius[mine, other])
+    width = np.where(parallel, rise[mine, other], np.inf)
     k = int(width.argmin())
     if not np.isfinite(width[k]):
         return None

@@ -10,9 +10,8 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 from OCP.BRepAlgoAPI import BRepAlgoAPI_BooleanOperation, BRepAlgoAPI_Cut, BRepAlgoAPI_Fuse
-from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Shape, TopoDS_Solid
-from OCP.TopTools import TopTools_ListOfShape
+from OCP.TopTools import TopTools_IndexedMapOfShape, TopTools_ListOfShape
 
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import faces, solid_of, solids, volume
@@ -22,8 +21,6 @@ from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.relief.laid import LayingError, lay
 from tinstamp.relief.surfaces import ReliefError, round_frame, surface_at
 from tinstamp.relief.walls import Waller, face_on
-
-_PLAIN = TopAbs_Orientation.TopAbs_FORWARD
 
 
 @dataclass(frozen=True)
@@ -118,13 +115,18 @@ def _renamed(
     stamp: str,
 ) -> tuple[NamedFace, ...]:
     """Names of the result's faces, by the kernel's record of what became of each."""
-    names: dict[TopoDS_Shape, str] = {}
+    known = TopTools_IndexedMapOfShape()  # tells shapes apart as the kernel does
+    names: list[str] = []
     for named in [*solid.faces, *(f for t in tools for f in t.faces)]:
         ours = named.name in ("cap", "wall", "end")
         name = f"{stamp}/{'wall' if named.name == 'end' else named.name}" if ours else named.name
         for face in _became(operation, named.face):
-            names.setdefault(face.Oriented(_PLAIN), name)
-    found = [NamedFace(names.get(f.Oriented(_PLAIN), f"{stamp}/wall"), f) for f in faces(part)]
+            if known.Add(face) > len(names):
+                names.append(name)
+    found = []
+    for face in faces(part):
+        index = known.FindIndex(face)
+        found.append(NamedFace(names[index - 1] if index else f"{stamp}/wall", face))
     # the main part of a face comes before its islands
     order = {name: k for k, name in enumerate(dict.fromkeys(f.name for f in solid.faces))}
     return tuple(sorted(found, key=lambda f: order.get(f.name, len(order))))

@@ -85,7 +85,7 @@ def make(
     Raises ReliefError when no sound solid can be made.
     """
     start = time.perf_counter()
-    if fit.off_area > placed.area * (1 - 1e-6):
+    if fit.off_area > 0.999 * placed.area:
         raise ReliefError("all of the artwork lies off the face")
     expected = chart.relief_volume(placed.area, order.signed)
     closed_form = fit.wholly_inside and not order.through

@@ -1,0 +1,121 @@
+"""Take the pictures in `docs/screenshots/` from the demo, on whatever screen there is.
+
+Run by `./screenshots` on a virtual screen of 1280 x 800.
+"""
+
+from __future__ import annotations
+
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+from PySide6.QtCore import QPointF, QSettings, Qt
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication
+
+from tinstamp.desk.app import make_app
+from tinstamp.desk.demo import DEMOS
+from tinstamp.desk.export_dialog import ExportDialog
+from tinstamp.desk.session import BLANK
+from tinstamp.desk.window import Window
+
+OUT = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
+
+
+class Camera:
+    """Waits until the desk is at rest and takes the screen."""
+
+    def __init__(self, app: QApplication, window: Window) -> None:
+        self.app, self.window = app, window
+
+    def rest(self, seconds: float = 0.6) -> None:
+        end = time.monotonic() + seconds
+        while time.monotonic() < end:
+            self.app.processEvents()
+            time.sleep(0.01)
+
+    def until(self, seen: Callable[[], bool]) -> None:
+        while not seen():
+            self.rest(0.02)
+
+    def built(self) -> None:
+        session = self.window.session
+        self.rest(0.2)
+        self.until(lambda: not session.building and session.report is not None)
+        self.rest()
+
+    def take(self, name: str) -> None:
+        self.rest()
+        screen = self.window.screen().grabWindow(0)
+        screen.copy(0, 0, 1280, 800).save(str(OUT / f"{name}.png"))
+        print(f"{name}.png", flush=True)
+
+
+def main() -> int:
+    OUT.mkdir(parents=True, exist_ok=True)
+    app = make_app()
+    with tempfile.TemporaryDirectory() as folder:
+        settings = QSettings(str(Path(folder) / "desk.ini"), QSettings.Format.IniFormat)
+        window = Window(settings)
+        window.setGeometry(0, 0, 1280, 800)
+        window.show()
+        camera = Camera(app, window)
+        window.session.build_now()
+        camera.built()
+        camera.take("new-job")
+        window.open_demo(DEMOS["fuel tank"])
+        camera.built()
+        camera.take("desk")
+        window.show_view("square")
+        camera.take("square-on")
+        window.show_view("section")
+        camera.take("section")
+        window.show_view("whole")
+        window.session.select(BLANK)
+        camera.take("blank")
+        window.session.select(0)
+        _drag(camera)
+        camera.take("dragging")
+        QTest.mouseRelease(window.sheet, Qt.MouseButton.LeftButton)
+        camera.built()
+        window.session.edit(("stamps", 0, "relief", "depth"), "wall * 1.2", "depth")
+        window.session.edit(("stamps", 1, "artwork", "text"), "LAMP OIL ONLY ☃ " * 5, "text")
+        window.session.edit(("stamps", 1, "setting", "up"), "girht / 8", "place")
+        window.session.select(1)
+        camera.built()
+        camera.take("findings")
+        window.session.undo()
+        window.session.undo()
+        window.session.undo()
+        window.session.select(0)
+        camera.built()
+        dialog = ExportDialog(window.session, Path("/tmp/for the maker"), window)
+        dialog.show()
+        dialog.move(380, 220)
+        camera.take("write-files")
+        dialog.close()
+        window.session.close()
+    return 0
+
+
+def _drag(camera: Camera) -> None:
+    """Take hold of the filling line in the sheet and hold it elsewhere."""
+    sheet, preview = camera.window.sheet, camera.window.drag.preview
+    assert sheet.scale is not None and preview is not None
+    bounds = preview.placed.regions[0].bounds
+    start = sheet.scale.to_pixel(
+        float(bounds[0] + bounds[2]) / 2, float(bounds[1] + bounds[3]) / 2
+    ).toPoint()
+    end = start + QPointF(150, -18).toPoint()
+    camera.window.session._rest.setInterval(60_000)  # the hand does not rest for the picture
+    QTest.mousePress(sheet, Qt.MouseButton.LeftButton, pos=start)
+    for k in range(1, 9):
+        QTest.mouseMove(sheet, start + (end - start) * k / 8)
+        camera.rest(0.03)
+    camera.window.session._rest.setInterval(60)
+
+
+if __name__ == "__main__":
+    sys.exit(main())

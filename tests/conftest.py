@@ -1,0 +1,86 @@
+"""What all tests share: parts, artwork, and a home of their own."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+
+import pytest
+
+from tinstamp.artwork import fonts
+from tinstamp.artwork.fonts import FontData
+from tinstamp.artwork.text import Artwork, TextSpec, lay_text
+from tinstamp.job.archive import Document
+from tinstamp.job.model import (
+    Blank,
+    Dimension,
+    FontRef,
+    Job,
+    Relief,
+    Setting,
+    Stamp,
+    Text,
+    Tube,
+)
+
+ROOT = Path(__file__).resolve().parents[1]
+
+
+@pytest.fixture(autouse=True)
+def own_home(tmp_path_factory: pytest.TempPathFactory, monkeypatch: pytest.MonkeyPatch) -> Path:
+    """Settings, copies and fonts of the user who runs the tests are left alone."""
+    home = tmp_path_factory.mktemp("home")
+    monkeypatch.setenv("HOME", str(home))
+    for name in ("XDG_STATE_HOME", "XDG_CONFIG_HOME", "XDG_CACHE_HOME", "XDG_DATA_HOME"):
+        monkeypatch.setenv(name, str(home / name.lower()))
+    return home
+
+
+def font(family: str = "Barlow", style: str = "SemiBold") -> FontData:
+    face = fonts.find(family, style)
+    return fonts.read(face.path, face.index)
+
+
+def artwork(
+    text: str, height: float = 6.0, family: str = "Barlow", style: str = "SemiBold"
+) -> Artwork:
+    return lay_text(TextSpec(text, font(family, style), height))
+
+
+def stamp(name: str = "Mark", text: str = "HB8", **fields: object) -> Stamp:
+    """A stamp on `tank.outer`; fields: face, up, across, turn, height, make, depth, family, style."""
+    get = fields.get
+    return Stamp(
+        name=name,
+        artwork=Text(
+            text=text,
+            height=str(get("height", "6 mm")),
+            font=FontRef(family=str(get("family", "Barlow")), style=str(get("style", "SemiBold"))),
+        ),
+        setting=Setting(
+            face=str(get("face", "tank.outer")),
+            across=str(get("across", "0 deg")),
+            up=str(get("up", "20 mm")),
+            turn=str(get("turn", "0 deg")),
+        ),
+        relief=Relief(make=get("make", "engrave"), depth=str(get("depth", "0.4 mm"))),  # type: ignore[arg-type]
+    )
+
+
+def tank(*stamps: Stamp, outer: str = "84 mm", wall: str = "1.6 mm", height: str = "46 mm") -> Job:
+    return Job(
+        dimensions=(Dimension(name="diameter", formula=outer),),
+        blank=Blank(
+            features=(Tube(name="tank", outer_diameter="diameter", wall=wall, height=height),)
+        ),
+        stamps=stamps,
+    )
+
+
+def document(*stamps: Stamp, **sizes: str) -> Document:
+    return Document(tank(*stamps, **sizes))
+
+
+def environment() -> dict[str, str]:
+    """For programs that a test starts: this source tree, this home."""
+    return {**os.environ, "PYTHONPATH": str(ROOT / "src")}

@@ -1,0 +1,100 @@
+"""The command line, as a program of its own."""
+
+from __future__ import annotations
+
+import json
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from tests.conftest import ROOT, document, environment, stamp
+from tinstamp.job.archive import open_file, save_file
+
+DEMO = ROOT / "demo" / "tank.tinstamp"
+
+
+def tinstamp(*words: object) -> subprocess.CompletedProcess[str]:
+    return subprocess.run(
+        [sys.executable, "-m", "tinstamp", *map(str, words)],
+        capture_output=True, text=True, env=environment(), timeout=120, check=False,
+    )  # fmt: skip
+
+
+def test_proof_of_the_demo() -> None:
+    run = tinstamp("proof", DEMO, "--json")
+    assert run.returncode == 0, run.stderr
+    record = json.loads(run.stdout)
+    assert record["valid"] is True
+    assert set(record) == {"valid", "volume", "blank_volume", "stamps", "findings"}
+    assert [s["name"] for s in record["stamps"]] == ["Filling line", "Caution"]
+    for made in record["stamps"]:
+        assert set(made) == {
+            "name", "face", "artwork_area", "depth", "relief_volume", "built_by", "seconds"
+        }  # fmt: skip
+        assert made["built_by"] == "imprint"
+        bend = 1 + (0.5 if made["depth"] == 0.5 else -0.4) / 84
+        assert abs(made["relief_volume"]) == pytest.approx(
+            made["artwork_area"] * made["depth"] * bend, rel=1e-4
+        )
+    change = sum(s["relief_volume"] for s in record["stamps"])
+    assert record["volume"] == pytest.approx(record["blank_volume"] + change, rel=1e-9)
+    caution = open_file(DEMO).job.stamps[1].artwork.text
+    assert len(caution.replace(" ", "")) >= 40
+
+
+def test_something_to_fix_gives_one(tmp_path: Path) -> None:
+    path = tmp_path / "deep.tinstamp"
+    save_file(document(stamp(text="I", depth="2 mm")), path)
+    run = tinstamp("proof", path, "--json")
+    assert run.returncode == 1
+    finding = next(f for f in json.loads(run.stdout)["findings"] if f["check"] == "cut through")
+    assert set(finding) == {"level", "check", "stamp", "message", "measured", "limit", "unit"}
+    assert (finding["measured"], finding["unit"]) == (2.0, "mm")
+    assert finding["limit"] == pytest.approx(1.6, abs=1e-9)
+    words = tinstamp("proof", path)
+    assert words.returncode == 1 and "cut through" in words.stdout
+
+
+def test_what_cannot_be_read_gives_two_and_one_line(tmp_path: Path) -> None:
+    bad = tmp_path / "bad.tinstamp"
+    bad.write_bytes(DEMO.read_bytes()[:5000])
+    for path in (bad, tmp_path / "none.tinstamp"):
+        for words in (("proof", path, "--json"), ("make", path, "--out", tmp_path / "out")):
+            run = tinstamp(*words)
+            assert run.returncode == 2
+            assert len(run.stderr.strip().splitlines()) == 1
+            assert path.name in run.stderr
+            assert run.stdout == ""
+    assert not (tmp_path / "out").exists()
+
+
+def test_make_writes_the_files_that_were_asked_for(tmp_path: Path) -> None:
+    run = tinstamp("make", DEMO, "--out", tmp_path / "new" / "out", "--as", "step,stl,dxf")
+    assert run.returncode == 0, run.stderr
+    written = sorted(p.name for p in (tmp_path / "new" / "out").iterdir())
+    assert written == ["tank.dxf", "tank.step", "tank.stl"]
+    assert run.stdout.split() == [
+        str(tmp_path / "new" / "out" / f"tank.{e}") for e in ("step", "stl", "dxf")
+    ]
+    assert tinstamp("make", DEMO, "--out", tmp_path, "--as", "jpeg").returncode == 2
+
+
+def test_no_window_is_ever_loaded() -> None:
+    code = (
+        "import sys; from tinstamp.cli import main; main(['proof', sys.argv[1], '--json']);"
+        "sys.exit(any(n.split('.')[0] in ('PySide6', 'vtkmodules', 'shiboken6') for n in sys.modules))"
+    )
+    run = subprocess.run(
+        [sys.executable, "-c", code, str(DEMO)], env=environment(), capture_output=True, check=False
+    )
+    assert run.returncode == 0
+
+
+def test_the_demo_is_what_its_script_builds(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    from scripts import make_demo
+
+    assert make_demo.tank().job == open_file(DEMO).job

@@ -48,7 +48,7 @@ def artwork(
 
 
 def stamp(name: str = "Mark", text: str = "HB8", **fields: object) -> Stamp:
-    """A stamp on `tank.outer`; fields: face, up, across, turn, height, make, depth, family, style."""
+    """A stamp on `tank.outer`, unless the fields say otherwise."""
     get = fields.get
     return Stamp(
         name=name,

@@ -92,8 +92,8 @@ def test_findings_tell_what_was_measured() -> None:
     assert "no ink" in checks_of(tank(stamp(text=" ")))["nothing to make"][0]
     gone = changed(tank(stamp()), ("stamps", 0, "artwork", "font", "family"), "Gone Sans")
     assert "Gone Sans" in checks_of(gone)["not built"][0]
-    assert "wall" in checks_of(tank(wall="50 mm"))["field"][0]
-    assert "depth: nothing here is called" in checks_of(tank(stamp(depth="dept")))["field"][0]
+    assert "wall" in checks_of(tank(wall="50 mm"))["wrong field"][0]
+    assert "Depth: nothing here is called" in checks_of(tank(stamp(depth="dept")))["wrong field"][0]
 
 
 def test_one_bad_stamp_leaves_the_others() -> None:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import os
 import signal
 import subprocess
 import sys
@@ -136,7 +135,7 @@ def test_left_work_can_be_given_up(hand: Hand, monkeypatch) -> None:  # type: ig
     monkeypatch.setattr(QMessageBox, "question", lambda *a, **k: QMessageBox.StandardButton.No)
     assert not offer_left_work(hand.window)
     assert left_behind() == []
-    assert os.listdir(kept.file.parent) == []
+    assert list(kept.file.parent.iterdir()) == []
 
 
 def test_none_keeps_its_references() -> None:

@@ -9,7 +9,8 @@ from tinstamp.desk.fields import FieldsPage
 from tinstamp.desk.formula_field import FormulaField
 from tinstamp.desk.session import Session
 from tinstamp.desk.style import type_at
-from tinstamp.job.model import Blank, Dimension, Job, Plate, Tube, dotted
+from tinstamp.job.labels import label_of
+from tinstamp.job.model import Blank, Dimension, Job, Limits, Plate, Tube, dotted
 from tinstamp.job.rename import rename_dimension, rename_feature
 
 FEATURE = ("blank", "features", 0)
@@ -39,21 +40,12 @@ class BlankPage(FieldsPage):
         if isinstance(feature, Tube):
             self._tube(feature)
         else:
-            for label, name in (
-                ("Length", "length"),
-                ("Width", "width"),
-                ("Thickness", "thickness"),
-            ):
-                self.formula(label, (*FEATURE, name), "mm", label.lower())
+            for name in ("length", "width", "thickness"):
+                self.formula((*FEATURE, name), "mm", name)
         self._dimensions()
         self.section("Limits of the proof")
-        for label, name in (
-            ("Wall left", "least_wall"),
-            ("To the edge", "edge_margin"),
-            ("Stroke", "least_stroke"),
-            ("Gap", "least_gap"),
-        ):
-            self.formula(label, ("limits", name), "mm", f"the limit “{label}”", 0.05)
+        for name in Limits.model_fields:
+            self.formula(("limits", name), "mm", f"the limit “{label_of((name,))}”", 0.05)
         self.done()
 
     def _kind(self) -> None:
@@ -76,18 +68,24 @@ class BlankPage(FieldsPage):
         )
 
     def _tube(self, feature: Tube) -> None:
-        self.formula("Outside dia.", (*FEATURE, "outer_diameter"), "mm", "outside diameter")
+        self.formula((*FEATURE, "outer_diameter"), "mm", "diameter").line.setToolTip(
+            "The outside diameter"
+        )
         self.choice(
             "Given by",
             (*FEATURE, "given"),
-            (("wall", "Wall"), ("inner_diameter", "Inside")),
+            (("wall", "Wall"), ("inner_diameter", "Bore")),
             "what gives the bore",
         )
         if feature.given == "wall":
-            self.formula("Wall", (*FEATURE, "wall"), "mm", "wall", 0.1)
+            self.formula((*FEATURE, "wall"), "mm", "wall", 0.1).line.setToolTip(
+                "0 makes a solid round"
+            )
         else:
-            self.formula("Inside dia.", (*FEATURE, "inner_diameter"), "mm", "inside diameter")
-        self.formula("Height", (*FEATURE, "height"), "mm", "height")
+            self.formula((*FEATURE, "inner_diameter"), "mm", "bore").line.setToolTip(
+                "The inside diameter"
+            )
+        self.formula((*FEATURE, "height"), "mm", "height")
 
     # -- dimensions
 

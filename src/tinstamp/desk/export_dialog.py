@@ -73,7 +73,7 @@ class ExportDialog(QDialog):
         self.note = QLabel()
         self.note.setWordWrap(True)
         self.note.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
-        self.note.setMinimumHeight(52)
+        self.note.setMinimumHeight(68)
         self.note.setAlignment(Qt.AlignmentFlag.AlignTop)
         self.write = QPushButton("Write files")
         self.write.setProperty("main", True)

@@ -27,6 +27,7 @@ from tinstamp.desk import palette as p
 from tinstamp.desk.formula_field import FormulaField
 from tinstamp.desk.session import Session
 from tinstamp.desk.style import type_at
+from tinstamp.job.labels import label_of
 from tinstamp.job.model import Job, Path, changed, dotted, get
 
 LABEL_WIDTH = 88
@@ -99,10 +100,9 @@ class FieldsPage(QWidget):
     def done(self) -> None:
         self.column.addStretch(1)
 
-    def formula(
-        self, label: str, path: Path, unit: str, what: str, step: float = 0.5
-    ) -> FormulaField:
+    def formula(self, path: Path, unit: str, what: str, step: float = 0.5) -> FormulaField:
         """A formula bound to a path; `what` names it in the history."""
+        label = label_of(path)
         field = FormulaField(label, unit, step)
         key = dotted(path)
 

@@ -154,7 +154,7 @@ def measures(view: SheetView) -> list[str]:
     if preview is None or index == BLANK or not preview.placed.regions:
         if index == BLANK:
             return ["no stamp selected: “+ Stamp” lays text on this face"]
-        return []
+        return ["the artwork is not shown: a field of this stamp is to fix"]
     bounds = preview.placed.bounds
     length = float(bounds[2] - bounds[0])
     low_x, low_y, high_x, _ = map(float, chart.bounds)

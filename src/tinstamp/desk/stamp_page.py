@@ -31,18 +31,14 @@ class StampPage(FieldsPage):
         self.words("Name", (*base, "name"), "the stamp's name")
         self.text("Text", (*base, "artwork", "text"), f"the text of “{name}”")
         self._font()
-        self.formula(
-            "Letter height", (*base, "artwork", "height"), "mm", f"letter height of “{name}”"
-        )
+        self.formula((*base, "artwork", "height"), "mm", f"letter height of “{name}”")
         self.choice(
             "Measured as",
             (*base, "artwork", "sizing"),
             (("capitals", "Capitals"), ("em", "Font size")),
             f"what measures the letters of “{name}”",
         )
-        self.formula(
-            "Letter spacing", (*base, "artwork", "spacing"), "mm", f"spacing of “{name}”", 0.1
-        )
+        self.formula((*base, "artwork", "spacing"), "mm", f"spacing of “{name}”", 0.1)
         self.choice(
             "Lines",
             (*base, "artwork", "align"),
@@ -50,7 +46,6 @@ class StampPage(FieldsPage):
             f"alignment of “{name}”",
         )
         self.formula(
-            "Line spacing",
             (*base, "artwork", "line_spacing"),
             "×",
             f"line spacing of “{name}”",
@@ -64,7 +59,7 @@ class StampPage(FieldsPage):
             (("engrave", "Engrave"), ("emboss", "Emboss")),
             f"what is made of “{name}”",
         )
-        self.formula("Depth", (*base, "relief", "depth"), "mm", f"depth of “{name}”", 0.1)
+        self.formula((*base, "relief", "depth"), "mm", f"depth of “{name}”", 0.1)
         self.colour("Cap colour", (*base, "relief", "colour"), f"colour of “{name}”")
         self.done()
 
@@ -73,18 +68,16 @@ class StampPage(FieldsPage):
         self.section("Setting")
         self.pick("Face", (*base, "setting", "face"), self._faces, f"the face of “{name}”")
         if round_face:
-            across = self.formula(
-                "Round", (*base, "setting", "across"), "°", f"the place of “{name}”", 5.0
+            across = self.formula((*base, "setting", "across"), "°", f"the place of “{name}”", 5.0)
+            across.line.setToolTip(
+                "Round from the front, which is 0°; a length, such as 12 mm, is taken too"
             )
-            across.line.setToolTip("0° is the front; a length, such as 12 mm, is taken too")
             self._unit_follows(across, base)
-            up_label = "Above rim"
         else:
             self.formula(
-                "Across", (*base, "setting", "across"), "mm", f"the place of “{name}”"
+                (*base, "setting", "across"), "mm", f"the place of “{name}”"
             ).line.setToolTip("From the middle of the face, to the right")
-            up_label = "Up"
-        up = self.formula(up_label, (*base, "setting", "up"), "mm", f"the height of “{name}”")
+        up = self.formula((*base, "setting", "up"), "mm", f"the height of “{name}”")
         up.line.setToolTip(
             "From the lower rim, along the face" if round_face else "From the middle of the face"
         )
@@ -99,7 +92,7 @@ class StampPage(FieldsPage):
             ),
             f"what “{name}” rests on",
         )
-        self.formula("Turn", (*base, "setting", "turn"), "°", f"the turn of “{name}”", 5.0)
+        self.formula((*base, "setting", "turn"), "°", f"the turn of “{name}”", 5.0)
 
     def _unit_follows(self, field, base: tuple[str, int]) -> None:  # type: ignore[no-untyped-def]
         key = f"{base[0]}.{base[1]}.setting.across"

@@ -56,6 +56,7 @@ def stylesheet() -> str:
     return f"""
     QWidget {{ color: {p.INK}; }}
     QMainWindow, QDialog {{ background: {p.PAPER}; }}
+    QDialog {{ border: 1px solid {p.RULE_STRONG}; }}
     #header, #ticket, #fields {{ background: {p.PANEL}; }}
     #header {{ border-bottom: 1px solid {p.RULE}; }}
     #ticket {{ border-right: 1px solid {p.RULE}; }}

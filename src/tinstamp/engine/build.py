@@ -26,6 +26,7 @@ from tinstamp.engine.report import Report, StampReport
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
+from tinstamp.job.labels import label_of
 from tinstamp.job.model import Job, Stamp, dotted
 from tinstamp.job.resolve import formula_fields, resolve
 from tinstamp.proof import checks
@@ -142,12 +143,12 @@ class _Run:
     def _field_errors(self) -> None:
         for path, message in self.resolved.errors.items():
             stamp, words = self._words(path)
-            self.findings.append(Finding("fix", "field", stamp, f"{words}: {message}"))
+            self.findings.append(Finding("fix", "wrong field", stamp, f"{words}: {message}"))
 
     def _words(self, path: str) -> tuple[str, str]:
         """The stamp and the field's name in words."""
         steps = path.split(".")
-        name = steps[-1].replace("_", " ")
+        name = label_of(tuple(steps))
         if steps[0] == "stamps":
             return self.job.stamps[int(steps[1])].name, name
         if steps[0] == "dimensions":

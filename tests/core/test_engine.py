@@ -111,6 +111,37 @@ def test_the_seam_leaves_the_letters_by_itself() -> None:
     assert [s.built_by for s in both.report.stamps] == ["imprint", "imprint"]
 
 
+@pytest.mark.parametrize("outer_first", [True, False])
+def test_a_stamp_within_a_letter_of_another(outer_first: bool) -> None:
+    ring = stamp("Ring", "O", height="20 mm", up="12 mm")
+    within = stamp("Within", "i", height="4 mm", up="20 mm")
+    report = build(document(*((ring, within) if outer_first else (within, ring)))).report
+    assert report.valid and not report.to_fix
+    assert sorted(s.built_by for s in report.stamps) == ["boolean", "imprint"]
+    for made in report.stamps:
+        wanted = -made.artwork_area * 0.4 * (1 - 0.4 / 84)
+        assert made.relief_volume == pytest.approx(wanted, rel=1e-4)
+
+
+def test_an_imprint_that_fails_its_last_check(monkeypatch: pytest.MonkeyPatch) -> None:
+    """A wrong imprint that passes its own checks is caught on the whole solid."""
+    from tinstamp.engine import build as chain
+    from tinstamp.relief.verify import Verdict
+
+    whole = chain.examine
+    seen = []
+
+    def examine(solid):  # type: ignore[no-untyped-def]
+        seen.append(solid)
+        found = whole(solid)
+        return Verdict(True, False, found.volume) if len(seen) == 2 else found
+
+    monkeypatch.setattr(chain, "examine", examine)
+    report = build(document(stamp(text="I"))).report
+    assert report.valid and report.stamps[0].built_by == "boolean"
+    assert any("did not pass its last check" in f.message for f in report.findings)
+
+
 def test_a_build_can_be_stopped() -> None:
     def stop() -> None:
         raise Stopped

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from typing import Literal
 
 import numpy as np
@@ -76,7 +76,7 @@ class Artwork:
     width: float
     cap_height: float
 
-    @property
+    @cached_property
     def bounds(self) -> np.ndarray:
         """(4,) bounds of the ink."""
         return bounds_of(self.regions)

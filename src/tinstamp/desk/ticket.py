@@ -57,10 +57,10 @@ class Ticket(QWidget):
         self.copy = self._button("Copy", "A second stamp like this one", self.copy_stamp)
         self.remove = self._button("Delete", "Take the stamp off the ticket", self.delete_stamp)
         self.hint = QLabel(
-            "1  Set the blank's sizes on the right.\n"
+            "1  Set the sizes of the blank.\n"
             "2  Click a face of the part.\n"
             "3  Press “+ Stamp” to lay text on it.\n\n"
-            "Or open the demo: Open ▸ Demo, fuel tank."
+            "The arrow beside Open has the demo."
         )
         self.hint.setProperty("role", "second")
         self.hint.setWordWrap(True)

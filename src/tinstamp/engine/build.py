@@ -389,6 +389,8 @@ def _why_boolean(found: Fit, order: Order, direct: bool) -> str:
         reason = "it cuts through"
     elif found.touches:
         reason = "it touches other relief"
+    elif found.nested:
+        reason = "it lies within or round another stamp's letter"
     elif found.crowded:
         reason = "its outlines touch one another"
     elif found.edge is None:

@@ -15,7 +15,7 @@ from tinstamp.relief.boolean import Cut, combine, tool
 from tinstamp.relief.imprint import imprint
 from tinstamp.relief.laid import LayingError
 from tinstamp.relief.surfaces import ReliefError
-from tinstamp.relief.verify import agrees, examine, examine_imprint
+from tinstamp.relief.verify import ALLOWED, agrees, examine, examine_imprint
 from tinstamp.setting.fit import Fit
 from tinstamp.setting.place import Placed
 
@@ -156,7 +156,7 @@ def _plausible(change: float, expected: float, closed_form: bool, order: Order) 
     most = abs(expected)
     if order.emboss:
         most *= 1.01 + _bite(order) / order.depth  # hangs over an edge, bite and all
-    too_much = abs(change) > most * (1 + 1e-6) and not order.through
+    too_much = abs(change) > most * (1 + ALLOWED) and not order.through
     if wrong_way or too_much or (closed_form and not agrees(change, expected)):
         raise ReliefError(
             f"the volume changed by {change:.3f} mm³ where {expected:.3f} mm³ was expected"

@@ -34,6 +34,7 @@ class Fit:
     off_area : area of ink off the face, mm².
     edge : least distance from the ink to the face's edge, mm; None when it is over it.
     touches : names of earlier stamps whose ink it touches.
+    nested : True when it lies within a counter of an earlier stamp, or round one.
     crowded : True when regions of the artwork touch one another.
     """
 
@@ -43,12 +44,13 @@ class Fit:
     off_area: float
     edge: float | None
     touches: tuple[str, ...]
+    nested: bool
     crowded: bool
 
     @property
     def wholly_inside(self) -> bool:
         """True when a direct imprint may be built."""
-        return self.edge is not None and not self.touches and not self.crowded
+        return self.edge is not None and not (self.touches or self.nested or self.crowded)
 
 
 def ink(regions: Sequence[Region], steps: int = 12) -> list[BaseGeometry]:
@@ -77,7 +79,8 @@ def fit(placed: Placed, chart: Chart, earlier: Sequence[tuple[str, Placed]] = ()
         edge = distance if distance > CLEAR else None
     else:
         off = sum(float(p.difference(face).area) for p in polygons)
-    touches = tuple(name for name, other in earlier if _touch(placed, other, girth))
+    touches = tuple(name for name, other in earlier if _touch(polygons, placed, other, girth))
+    nested = any(_touch(_filled(polygons), placed, other, girth, True) for _, other in earlier)
     return Fit(
         width,
         max(0.0, width - girth) if girth is not None else 0.0,
@@ -85,6 +88,7 @@ def fit(placed: Placed, chart: Chart, earlier: Sequence[tuple[str, Placed]] = ()
         off,
         edge,
         touches,
+        nested,
         crowded(polygons),
     )
 
@@ -98,8 +102,21 @@ def crowded(polygons: Sequence[BaseGeometry]) -> bool:
     return bool(np.any(pairs[0] != pairs[1]))
 
 
-def _touch(one: Placed, other: Placed, girth: float | None) -> bool:
-    a, b = shapely.MultiPolygon(ink(one.regions)), shapely.MultiPolygon(ink(other.regions))
+def _filled(polygons: Sequence[BaseGeometry]) -> list[BaseGeometry]:
+    return [shapely.Polygon(p.exterior) for p in polygons]
+
+
+def _touch(
+    ours: Sequence[BaseGeometry],
+    one: Placed,
+    other: Placed,
+    girth: float | None,
+    filled: bool = False,
+) -> bool:
+    """True when ink comes within CLEAR of other ink, on any turn of a closed face;
+    `filled` counts the other's counters as ink."""
+    theirs = _filled(ink(other.regions)) if filled else ink(other.regions)
+    a, b = shapely.MultiPolygon(ours), shapely.MultiPolygon(theirs)
     shifts = [0.0] if girth is None else [k * girth for k in _laps(one, other, girth)]
     return any(
         bool(shapely.dwithin(shapely.transform(a, lambda p, s=s: p + [s, 0.0]), b, CLEAR))

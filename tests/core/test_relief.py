@@ -2,18 +2,23 @@
 
 from __future__ import annotations
 
+import unicodedata
+from io import BytesIO
+
 import numpy as np
 import pytest
+from fontTools.ttLib import TTFont
 from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.GeomAbs import GeomAbs_SurfaceType
 
-from tests.conftest import artwork
+from tests.conftest import artwork, font
 from tests.core.solids import edge_points, greatest_tolerance, kind, normal_at, sound, volume
-from tests.core.test_artwork import polygons
+from tests.core.test_artwork import EVERY, polygons
 from tinstamp.blank.plate_solid import plate
 from tinstamp.blank.round_solid import tube
 from tinstamp.blank.solid import Blank
 from tinstamp.blank.thickness import thicknesses
+from tinstamp.relief.imprint import islands_of
 from tinstamp.relief.make import Made, Order, make
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import fit
@@ -158,6 +163,34 @@ def test_counters_stay_parts_of_their_face() -> None:
     assert len(made.solid.named("t.outer")) == 1 + counters
     raised = stamped(tube("t", 84, 80.8, 40, {}), "t.outer", "B8O", 0.4)[0]
     assert len(raised.solid.named("Mark/cap")) == 3
+
+
+def test_a_letter_within_a_ring_stands_on_its_island() -> None:
+    blank = tube("t", 84, 80.8, 40, {})
+    made, laid = stamped(blank, "t.outer", "®©", -0.4)
+    assert made.built_by == "imprint"
+    assert sound(made.solid.shape)
+    area = sum(p.area for p in polygons(laid.regions))
+    change = volume(made.solid.shape) - volume(blank.solid.shape)
+    assert change == pytest.approx(steiner(area, -0.4, 42.0, False), rel=1e-4)
+    owners = islands_of(laid.regions)
+    assert len(laid.regions) == 4 and owners.count(None) == 2
+
+
+@pytest.mark.parametrize(("family", "style"), EVERY)
+def test_letters_digits_and_marks_of_every_font(family: str, style: str) -> None:
+    with TTFont(BytesIO(font(family, style).data)) as opened:
+        known = sorted(opened.getBestCmap())
+    wanted = [c for c in known if unicodedata.category(chr(c))[0] in "LNPS" and c < 0x180]
+    text = " ".join(chr(c) for c in wanted[::3])
+    length = artwork(text, 4.0, family, style).width
+    blank = tube("t", (length + 5) / np.pi, 0, 30, {})
+    made, laid = stamped(blank, "t.outer", text, -0.4, height=4.0, family=family, style=style)
+    assert made.built_by == "imprint"
+    assert sound(made.solid.shape)
+    change = volume(made.solid.shape) - volume(blank.solid.shape)
+    area = sum(p.area for p in polygons(laid.regions))
+    assert change == pytest.approx(steiner(area, -0.4, (length + 5) / np.pi / 2, False), rel=1e-4)
 
 
 @pytest.mark.parametrize("depth", [0.5, -0.4])

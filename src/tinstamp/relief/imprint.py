@@ -17,7 +17,7 @@ from OCP.Geom import Geom_Surface
 from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Wire
 
-from tinstamp.artwork.outline import Region
+from tinstamp.artwork.outline import Region, inside
 from tinstamp.blank.kernel import BUILDER, TOLERANCE, wires
 from tinstamp.blank.solid import NamedFace, NamedSolid, joined
 from tinstamp.chart.base import Chart
@@ -85,20 +85,23 @@ def _imprint(
     cap_surface = surface_at(chart, depth)
     flipped = host.Orientation() == TopAbs_Orientation.TopAbs_REVERSED
     waller = Waller(surface, cap_surface, round_frame(chart), abs(depth))
-    holes: list[TopoDS_Wire] = []
-    islands: list[NamedFace] = []
-    caps, removed, walls = [], [], []
-    for loops in laid:
-        ring = [waller.walled(loop) for loop in loops]
-        holes.append(_back(ring[0].foot))
-        islands += [
-            NamedFace(face_name, face_on(surface, [_back(counter.foot)], flipped))
-            for counter in ring[1:]
-        ]
-        caps.append(face_on(cap_surface, [r.head for r in ring], flipped))
-        removed.append(face_on(surface, [r.foot for r in ring], flipped))
-        walls += [wall for r in ring for wall in r.walls]
-    pierced = _with_holes(host, surface, holes, flipped)
+    rings = [[waller.walled(loop) for loop in loops] for loops in laid]
+    owners = islands_of(regions)
+    holes: dict[Island | None, list[TopoDS_Wire]] = {None: []}
+    for ring, owner in zip(rings, owners, strict=True):
+        holes.setdefault(owner, []).append(_back(ring[0].foot))
+    islands = [
+        NamedFace(
+            face_name,
+            face_on(surface, [_back(counter.foot), *holes.get((i, c), [])], flipped),
+        )
+        for i, ring in enumerate(rings)
+        for c, counter in enumerate(ring[1:])
+    ]
+    caps = [face_on(cap_surface, [r.head for r in ring], flipped) for ring in rings]
+    removed = [face_on(surface, [r.foot for r in ring], flipped) for ring in rings]
+    walls = [wall for ring in rings for r in ring for wall in r.walls]
+    pierced = _with_holes(host, surface, holes[None], flipped)
     marked = joined(
         [
             *(NamedFace(f.name, pierced) if f.face.IsSame(host) else f for f in solid.faces),
@@ -108,6 +111,33 @@ def _imprint(
         ]
     )
     return Imprinted(marked, tuple(caps), tuple(removed))
+
+
+Island = tuple[int, int]
+"""A counter that stays behind on the face: its region's index, and its own within it."""
+
+
+def islands_of(regions: Sequence[Region]) -> list[Island | None]:
+    """For each region the island it stands on, as the letter in ® does; None for those
+    that stand on the face itself."""
+    islands = [
+        ((i, c), counter.bounds, counter)
+        for i, region in enumerate(regions)
+        for c, counter in enumerate(region.counters)
+    ]
+    found: list[Island | None] = []
+    for i, region in enumerate(regions):
+        box, start = region.bounds, region.outer.beziers[0, 0]
+        around = [
+            (abs(counter.area), key)
+            for key, bounds, counter in islands
+            if key[0] != i
+            and (box[:2] >= bounds[:2]).all()
+            and (box[2:] <= bounds[2:]).all()
+            and inside(start, counter.points(8))
+        ]
+        found.append(min(around)[1] if around else None)
+    return found
 
 
 def _back(wire: TopoDS_Wire) -> TopoDS_Wire:

@@ -311,6 +311,93 @@ def test_views_show_the_stamp(opened: Hand, view: str) -> None:
         assert red.sum() > 5
 
 
+def test_either_view_takes_the_whole_middle(opened: Hand) -> None:
+    window = opened.window
+    before = window.splitter.sizes()
+    window.sheet.alone.click()
+    assert window.splitter.sizes()[0] == 0
+    window.sheet.alone.click()
+    assert window.splitter.sizes() == before
+    QTest.keyClick(window, Qt.Key.Key_5, Qt.KeyboardModifier.ControlModifier)
+    assert window.splitter.sizes()[1] == 0
+    QTest.keyClick(window, Qt.Key.Key_5, Qt.KeyboardModifier.ControlModifier)
+    assert window.splitter.sizes() == before
+
+
+def test_changing_the_blanks_kind_and_name(opened: Hand) -> None:
+    window = opened.window
+    window.session.select(BLANK)
+    opened.write(opened.field("blank.features.0.name"), "drum")
+    assert job(opened).stamps[0].setting.face == "drum.outer"
+    assert job(opened).stamps[0].setting.up == "drum.height - 20 mm"
+    opened.until_built()
+    assert window.session.report.valid
+    window.fields.page.by_path["kind"].group.button(1).click()
+    assert job(opened).blank.features[0].kind == "plate"
+    opened.until_settled()
+    finding = window.session.report.findings[0]
+    assert "drum.height" in finding.message or "no face" in finding.message
+    window.session.undo()
+    opened.until_built()
+    assert not window.session.report.to_fix
+
+
+def test_dimensions_are_added_named_and_deleted(opened: Hand) -> None:
+    window = opened.window
+    window.session.select(BLANK)
+    window.fields.page._add()
+    assert job(opened).dimensions[1].name == "size_1"
+    opened.write(opened.field("dimensions.1.formula"), "diameter / 3")
+    opened.until(lambda: window.session.resolved.values.get("dimensions.1.formula") == 28)
+    opened.write(opened.field("dimensions.1.name"), "third")
+    assert job(opened).dimensions[1].name == "third"
+    opened.write(opened.field("dimensions.1.name"), "diameter")
+    assert job(opened).dimensions[1].name != "diameter"
+    window.fields.page._remove(1)
+    assert len(job(opened).dimensions) == 1
+    opened.until_settled()
+
+
+def test_another_font_is_put_into_the_job(opened: Hand) -> None:
+    window = opened.window
+    box = window.fields.page.by_path["font"]
+    names = [box.itemText(i) for i in range(box.count())]
+    assert {"Pacifico Regular", "Noto Naskh Arabic Bold"} <= set(names)
+    box.setCurrentIndex(names.index("Pacifico Regular"))
+    box.activated.emit(names.index("Pacifico Regular"))
+    ref = job(opened).stamps[0].artwork.font
+    assert ref.family == "Pacifico"
+    assert ref.digest in window.session.document.fonts
+    opened.until_built()
+    assert window.session.report.valid
+
+
+def test_a_card_is_dragged_to_another_place(opened: Hand) -> None:
+    """Dropping reports the row; moving it is the session's, so it can be undone."""
+    window = opened.window
+    window.ticket.copy_stamp()
+    window.ticket.list.setFocus()
+    assert window.session.selected == 1
+    QTest.keyClick(window.ticket.list, Qt.Key.Key_Up, Qt.KeyboardModifier.AltModifier)
+    assert [s.name for s in job(opened).stamps] == ["Filling line 2", "Filling line"]
+    QTest.keyClick(window.ticket.list, Qt.Key.Key_Down, Qt.KeyboardModifier.AltModifier)
+    assert [s.name for s in job(opened).stamps] == ["Filling line", "Filling line 2"]
+    QTest.keyClick(window.ticket.list, Qt.Key.Key_Space)
+    assert not job(opened).stamps[1].on
+    opened.until_settled()
+
+
+def test_hovering_names_the_face(opened: Hand) -> None:
+    window = opened.window
+    part = window.part
+    part._hover_at(part_spot(opened, np.array([0.0, -41.2, 46.0])))
+    assert "tank.top · flat" in part._caption()
+    part._hover_at(part_spot(opened, np.array([20.0, -36.94, 36.0])))
+    assert "cylinder 84.000 mm" in part._caption() and "girth 263.894 mm" in part._caption()
+    part._hover_at(QPointF(2, 2))
+    assert part._hover is None
+
+
 def test_killing_the_engine_loses_nothing(opened: Hand) -> None:
     window = opened.window
     opened.write(opened.field("stamps.0.relief.depth"), "0.7 mm")

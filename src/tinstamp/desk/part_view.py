@@ -24,7 +24,7 @@ from tinstamp.desk.preview import Preview
 from tinstamp.desk.scene import Hit, Scene
 from tinstamp.desk.session import Session
 from tinstamp.desk.stamp_drag import StampDrag
-from tinstamp.desk.style import type_at
+from tinstamp.desk.style import alone_button, type_at
 
 ViewName = Literal["whole", "square", "end", "section"]
 FINE = 220
@@ -37,6 +37,7 @@ class PartView(QWidget):
     """Draws the scene and lets the mouse work on it."""
 
     face_clicked = Signal(str)
+    wants_middle = Signal()
 
     def __init__(self, session: Session, drag: StampDrag) -> None:
         super().__init__()
@@ -54,6 +55,8 @@ class PartView(QWidget):
         self._last = QPointF()
         self._mode: Literal["", "turn", "shift", "stamp"] = ""
         self._framed = False
+        self.alone = alone_button(self, "part")
+        self.alone.clicked.connect(self.wants_middle)
         self._draw_soon = QTimer(self)
         self._draw_soon.setSingleShot(True)
         self._draw_soon.setInterval(0)
@@ -295,6 +298,7 @@ class PartView(QWidget):
     # -- painting
 
     def resizeEvent(self, event: QResizeEvent) -> None:
+        self.alone.move(self.width() - self.alone.width() - 8, 6)
         self._draw_soon.start()
 
     def paintEvent(self, event: QPaintEvent) -> None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 import numpy as np
-from PySide6.QtCore import QPointF, QSize, Qt
+from PySide6.QtCore import QPointF, QSize, Qt, Signal
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QWheelEvent
 from PySide6.QtWidgets import QWidget
 
@@ -14,6 +14,7 @@ from tinstamp.desk import sheet_paint
 from tinstamp.desk.session import BLANK, Session
 from tinstamp.desk.sheet_paint import Scale
 from tinstamp.desk.stamp_drag import Mode, StampDrag
+from tinstamp.desk.style import alone_button
 
 HANDLE = 9
 """px round a handle that take it"""
@@ -24,8 +25,12 @@ STEP, COARSE, FINE = 0.5, 5.0, 0.1
 class SheetView(QWidget):
     """Paints the sheet and lets the mouse and the arrow keys place the stamp."""
 
+    wants_middle = Signal()
+
     def __init__(self, session: Session, drag: StampDrag) -> None:
         super().__init__()
+        self.alone = alone_button(self, "sheet")
+        self.alone.clicked.connect(self.wants_middle)
         self.session = session
         self.drag = drag
         self.setMouseTracking(True)
@@ -80,6 +85,7 @@ class SheetView(QWidget):
         self.scale = sheet_paint.fitted(chart.bounds, self.width(), self.height())
 
     def resizeEvent(self, event: QResizeEvent) -> None:
+        self.alone.move(self.width() - self.alone.width() - 8, 6)
         self._fit(keep=False)
 
     def paintEvent(self, event: QPaintEvent) -> None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 from PySide6.QtGui import QColor, QFont, QFontDatabase, QPalette
+from PySide6.QtWidgets import QToolButton, QWidget
 
 from tinstamp.desk import palette as p
 
@@ -24,6 +25,19 @@ def type_at(size: int, strong: bool = False) -> QFont:
     font.setWeight(QFont.Weight.DemiBold if strong else QFont.Weight.Normal)
     font.setFeature(QFont.Tag("tnum"), 1)
     return font
+
+
+def alone_button(parent: QWidget, name: str) -> QToolButton:
+    """The button that gives one view the whole middle."""
+    button = QToolButton(parent)
+    button.setText("Alone")
+    button.setProperty("plain", True)
+    keys = {"part": "Ctrl+5", "sheet": "Ctrl+6"}[name]
+    button.setToolTip(f"Give the {name} the whole middle, or share it again ({keys})")
+    button.setAccessibleName(f"The {name} alone")
+    button.setFont(type_at(p.SMALL))
+    button.adjustSize()
+    return button
 
 
 def colours() -> QPalette:

@@ -53,6 +53,7 @@ class Window(QMainWindow):
         self.settings = settings or QSettings("tinstamp", "desk")
         self.session = Session(self)
         self.drag = StampDrag(self.session)
+        self._shared: list[int] | None = None
         self.part = PartView(self.session, self.drag)
         self.sheet = SheetView(self.session, self.drag)
         self.ticket = Ticket(self.session, self.drag)
@@ -62,6 +63,8 @@ class Window(QMainWindow):
         self._lay_out()
         self.ticket.add_stamp.connect(self.add_stamp)
         self.part.face_clicked.connect(self.face_clicked)
+        self.part.wants_middle.connect(lambda: self.give_middle("part"))
+        self.sheet.wants_middle.connect(lambda: self.give_middle("sheet"))
         self.proof.show_finding.connect(self.show_finding)
         self.session.job_changed.connect(self._title)
         self.session.file_changed.connect(self._title)
@@ -90,6 +93,8 @@ class Window(QMainWindow):
         self._action("Stop the build", "Esc", self.session.stop)
         for k, (name, text, _) in enumerate(VIEWS, 1):
             self._action(text, f"Ctrl+{k}", lambda _=False, n=name: self.show_view(n))
+        self._action("Part alone", "Ctrl+5", lambda: self.give_middle("part"))
+        self._action("Sheet alone", "Ctrl+6", lambda: self.give_middle("sheet"))
         for k, target in enumerate(("ticket", "part", "sheet", "fields"), 1):
             QShortcut(f"F{k + 4}", self, lambda t=target: self._focus(t))
 
@@ -255,6 +260,19 @@ class Window(QMainWindow):
             if key == name:
                 self.views.button(k).setChecked(True)
         self.part.show_view(name)  # type: ignore[arg-type]
+
+    def give_middle(self, to: str) -> None:
+        """Give the part or the sheet the whole middle; once more, both share it again."""
+        sizes = self.splitter.sizes()
+        alone = 0 if to == "part" else 1
+        if sizes[1 - alone] == 0:
+            self.splitter.setSizes(self._shared or [400, 320])
+            return
+        if all(sizes):
+            self._shared = sizes
+        whole = [0, 0]
+        whole[alone] = sum(sizes)
+        self.splitter.setSizes(whole)
 
     def show_finding(self, finding: Finding) -> None:
         """Go to what a finding is about, in both views."""

@@ -33,7 +33,7 @@ from tinstamp.proof import checks
 from tinstamp.proof.finding import Finding, sorted_findings
 from tinstamp.relief.make import Made, Order, make
 from tinstamp.relief.surfaces import ReliefError
-from tinstamp.relief.verify import Verdict, examine
+from tinstamp.relief.verify import ALLOWED, Verdict, agrees, examine
 from tinstamp.setting.fit import Fit, fit
 from tinstamp.setting.place import Placed, PlaceError, clear_seam, place
 
@@ -326,11 +326,7 @@ class _Run:
             return None
         self.findings += checks.loose_pieces(item.stamp.name, made.pieces)
         if made.built_by == "boolean":
-            self.findings.append(
-                Finding(
-                    "note", "way of building", item.stamp.name, _why_boolean(found, order, direct)
-                )
-            )
+            self.findings.append(_long_way(item.stamp.name, made, found, order, direct))
         return made
 
     @staticmethod
@@ -382,7 +378,17 @@ def _thickness(solid: NamedSolid, item: Laid) -> tuple[float, float]:
     return float(found.min()), float(found.max())
 
 
-def _why_boolean(found: Fit, order: Order, direct: bool) -> str:
+def _long_way(stamp: str, made: Made, found: Fit, order: Order, direct: bool) -> Finding:
+    """The note on a stamp that was built by a general boolean: why, and how exactly."""
+    told = f"built by a general boolean, which takes longer: {_why(found, order, direct)}"
+    if made.expected is None or agrees(made.relief_volume, made.expected):
+        return Finding("note", "way of building", stamp, told)
+    off = abs(made.relief_volume / made.expected - 1)
+    told += f"; its volume is {100 * off:.3f} % off the computed one"
+    return Finding("look", "way of building", stamp, told, 100 * off, 100 * ALLOWED, "%")
+
+
+def _why(found: Fit, order: Order, direct: bool) -> str:
     if not direct:
         reason = "the direct way did not pass its last check"
     elif order.through:
@@ -397,4 +403,4 @@ def _why_boolean(found: Fit, order: Order, direct: bool) -> str:
         reason = "it reaches an edge of the face"
     else:
         reason = "it crosses the seam of the face"
-    return f"built by a general boolean, which takes longer: {reason}"
+    return reason

@@ -15,7 +15,7 @@ from tinstamp.relief.boolean import Cut, combine, tool
 from tinstamp.relief.imprint import imprint
 from tinstamp.relief.laid import LayingError
 from tinstamp.relief.surfaces import ReliefError
-from tinstamp.relief.verify import ALLOWED, agrees, examine, examine_imprint
+from tinstamp.relief.verify import ALLOWED, ALLOWED_BOOLEAN, agrees, examine, examine_imprint
 from tinstamp.setting.fit import Fit
 from tinstamp.setting.place import Placed
 
@@ -60,6 +60,7 @@ class Made:
     ----------
     built_by : "imprint" or "boolean".
     relief_volume : measured change of volume, mm³, signed.
+    expected : the computed change, mm³; None where there is no closed form.
     pieces : volumes of what came loose in a through-cut, mm³.
     seconds : time taken, checks included.
     """
@@ -67,6 +68,7 @@ class Made:
     solid: NamedSolid
     built_by: Literal["imprint", "boolean"]
     relief_volume: float
+    expected: float | None
     pieces: tuple[float, ...]
     seconds: float
 
@@ -93,7 +95,7 @@ def make(
         found = _directly(solid, chart, placed, order, expected)
         if found is not None:
             marked, change = found
-            return Made(marked, "imprint", change, (), time.perf_counter() - start)
+            return Made(marked, "imprint", change, expected, (), time.perf_counter() - start)
     stopped()
     cut = _generally(solid, chart, placed, order, stopped)
     verdict = examine(cut.solid)
@@ -101,7 +103,9 @@ def make(
         raise ReliefError("the outlines and the part do not combine into a sound solid")
     change = verdict.volume - volume(solid.shape)
     _plausible(change, expected, closed_form, order)
-    return Made(cut.solid, "boolean", change, cut.pieces, time.perf_counter() - start)
+    known = expected if closed_form else None
+    taken = time.perf_counter() - start
+    return Made(cut.solid, "boolean", change, known, cut.pieces, taken)
 
 
 def _directly(
@@ -157,7 +161,7 @@ def _plausible(change: float, expected: float, closed_form: bool, order: Order) 
     if order.emboss:
         most *= 1.01 + _bite(order) / order.depth  # hangs over an edge, bite and all
     too_much = abs(change) > most * (1 + ALLOWED) and not order.through
-    if wrong_way or too_much or (closed_form and not agrees(change, expected)):
+    if wrong_way or too_much or (closed_form and not agrees(change, expected, ALLOWED_BOOLEAN)):
         raise ReliefError(
             f"the volume changed by {change:.3f} mm³ where {expected:.3f} mm³ was expected"
         )

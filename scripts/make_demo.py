@@ -6,6 +6,7 @@ from pathlib import Path
 
 from tinstamp.artwork import fonts
 from tinstamp.job.archive import ENDING, Document, save_file
+from tinstamp.job.features import Tube
 from tinstamp.job.model import (
     Blank,
     Dimension,
@@ -15,7 +16,6 @@ from tinstamp.job.model import (
     Setting,
     Stamp,
     Text,
-    Tube,
 )
 
 DEMO = Path(__file__).resolve().parents[1] / "demo"

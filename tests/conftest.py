@@ -10,9 +10,12 @@ import pytest
 from tinstamp.artwork import fonts
 from tinstamp.artwork.fonts import FontData
 from tinstamp.artwork.text import Artwork, TextSpec, lay_text
+from tinstamp.blank.extruded_solid import extruded
+from tinstamp.blank.solid import Blank
+from tinstamp.job import model
 from tinstamp.job.archive import Document
+from tinstamp.job.features import Tube
 from tinstamp.job.model import (
-    Blank,
     Dimension,
     FontRef,
     Job,
@@ -20,8 +23,8 @@ from tinstamp.job.model import (
     Setting,
     Stamp,
     Text,
-    Tube,
 )
+from tinstamp.job.profile import plate_profile
 
 ROOT = Path(__file__).resolve().parents[1]
 
@@ -67,10 +70,14 @@ def stamp(name: str = "Mark", text: str = "HB8", **fields: object) -> Stamp:
     )
 
 
+def plate(name: str, length: float, width: float, thickness: float, corner: float = 0.0) -> Blank:
+    return extruded(name, plate_profile(length, width, corner), thickness)
+
+
 def tank(*stamps: Stamp, outer: str = "84 mm", wall: str = "1.6 mm", height: str = "46 mm") -> Job:
     return Job(
         dimensions=(Dimension(name="diameter", formula=outer),),
-        blank=Blank(
+        blank=model.Blank(
             features=(Tube(name="tank", outer_diameter="diameter", wall=wall, height=height),)
         ),
         stamps=stamps,

@@ -5,15 +5,21 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
-from tests.conftest import artwork
-from tinstamp.blank.plate_solid import SIDES, plate
+from tests.conftest import artwork, plate
+from tinstamp.blank.extruded_solid import extruded
 from tinstamp.blank.round_solid import tube
 from tinstamp.chart.drape import drape, flatten
 from tinstamp.chart.frame import Frame
+from tinstamp.job.profile import prism_profile, ring_profile
 from tinstamp.relief.surfaces import ReliefError, surface_at
 from tinstamp.setting.place import Spot, place
 
-BLANKS = [tube("t", 84, 80.8, 46, {"t.outer": 33.0}), plate("p", 80, 40, 3)]
+BLANKS = [
+    tube("t", 84, 80.8, 46, {"t.outer": 33.0}),
+    plate("p", 80, 40, 3, 8),
+    extruded("h", prism_profile(7, 24), 12),
+    extruded("r", ring_profile(40, 34, 300), 8),
+]
 FACES = [(b, name) for b in BLANKS for name in b.charts]
 
 
@@ -94,9 +100,10 @@ def test_draped_triangles_cover_the_ink() -> None:
 
 
 def test_frames_are_right_handed() -> None:
-    for x, y in SIDES.values():
-        frame = Frame((1.0, 2.0, 3.0), x, y)
-        np.testing.assert_allclose(np.cross(x, y), frame.z)
+    for blank, name in FACES:
+        frame = blank.charts[name].frame
+        np.testing.assert_allclose(np.cross(frame.x, frame.y), frame.z, atol=1e-12)
+        np.testing.assert_allclose(np.linalg.norm(frame.axes, axis=1), 1.0)
         here = np.array([[4.0, -5.0, 6.0]])
         np.testing.assert_allclose(frame.to_space(frame.to_local(here)), here)
     turned = Frame().turned(90.0)

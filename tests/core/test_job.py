@@ -8,8 +8,9 @@ import pytest
 from pydantic import ValidationError
 
 from tests.conftest import stamp, tank
+from tinstamp.job.features import Plate, Prism, Ring, Tube
 from tinstamp.job.formula import FormulaError
-from tinstamp.job.model import Blank, Dimension, Job, Plate, Tube, changed
+from tinstamp.job.model import Blank, Dimension, Job, changed
 from tinstamp.job.rename import rename_dimension, rename_feature
 from tinstamp.job.resolve import resolve
 
@@ -69,6 +70,11 @@ def test_a_circle_names_every_member() -> None:
         (Plate(name="p", thickness="nope"), "thickness", "nothing here is called"),
         (Plate(name="p", length="3 km"), "length", "not expected"),
         (Plate(name="p", length="1e9 mm"), "length", "beyond what can be built"),
+        (Plate(name="p", corner_radius="20 mm"), "corner_radius", "half the shorter side"),
+        (Prism(name="p", sides="2"), "sides", "from 3 to 48"),
+        (Prism(name="p", sides="5.5"), "sides", "whole number"),
+        (Ring(name="r", arc="360 deg"), "arc", "at most 359.9°"),
+        (Ring(name="r", inner_diameter="41 mm"), "inner_diameter", "not smaller"),
     ],
 )
 def test_bad_sizes_stand_at_their_field(feature: Tube | Plate, field: str, words: str) -> None:

@@ -11,10 +11,9 @@ from fontTools.ttLib import TTFont
 from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.GeomAbs import GeomAbs_SurfaceType
 
-from tests.conftest import artwork, font
+from tests.conftest import artwork, font, plate
 from tests.core.solids import edge_points, greatest_tolerance, kind, normal_at, sound, volume
 from tests.core.test_artwork import EVERY, polygons
-from tinstamp.blank.plate_solid import plate
 from tinstamp.blank.round_solid import tube
 from tinstamp.blank.solid import Blank
 from tinstamp.blank.thickness import thicknesses

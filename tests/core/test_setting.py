@@ -5,10 +5,9 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
-from tests.conftest import artwork
+from tests.conftest import artwork, plate
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.shapes import circle, rectangle
-from tinstamp.blank.plate_solid import plate
 from tinstamp.blank.round_solid import tube
 from tinstamp.proof.strokes import thinnest_stroke, tightest_gap
 from tinstamp.setting.fit import fit

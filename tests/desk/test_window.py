@@ -332,7 +332,8 @@ def test_changing_the_blanks_kind_and_name(opened: Hand) -> None:
     assert job(opened).stamps[0].setting.up == "drum.height - 20 mm"
     opened.until_built()
     assert window.session.report.valid
-    window.fields.page.by_path["kind"].group.button(1).click()
+    box = window.fields.page.by_path["kind"]
+    box.activated.emit(box.findData("plate"))
     assert job(opened).blank.features[0].kind == "plate"
     opened.until_settled()
     finding = window.session.report.findings[0]

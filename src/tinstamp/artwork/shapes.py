@@ -4,21 +4,30 @@ from __future__ import annotations
 
 import numpy as np
 
-from tinstamp.artwork.outline import Outline, polygon
+from tinstamp.artwork.outline import Array, Outline, polygon
 
 PIECES = 16
 """Cubic pieces of a circle; 16 stray less than 1e-7 of the radius."""
 
 
+def arc_pieces(centre: tuple[float, float], start: tuple[float, float], turn: float) -> Array:
+    """An arc from `start` about `centre`, turning by `turn` radians (counter-clockwise
+    when positive), as cubics (n, 4, 2), each of at most a sixteenth of a turn."""
+    count = max(1, int(np.ceil(abs(turn) / (2.0 * np.pi / PIECES) - 1e-9)))
+    first = np.subtract(start, centre)
+    angles = np.arctan2(first[1], first[0]) + turn * np.arange(count + 1) / count
+    reach = 4.0 / 3.0 * np.tan(turn / count / 4.0)
+    on = np.hypot(*first) * np.stack([np.cos(angles), np.sin(angles)], axis=-1)
+    along = reach * np.stack([-on[:, 1], on[:, 0]], axis=-1)
+    beziers: Array = np.stack([on[:-1], on[:-1] + along[:-1], on[1:] - along[1:], on[1:]], axis=1)
+    return beziers + np.asarray(centre)
+
+
 def circle(radius: float, clockwise: bool = False) -> Outline:
     """A circle about the origin, counter-clockwise unless asked otherwise, mm."""
-    angles = 2.0 * np.pi * np.arange(PIECES + 1) / PIECES
-    reach = 4.0 / 3.0 * np.tan(np.pi / PIECES / 2.0)
-    on = radius * np.stack([np.cos(angles), np.sin(angles)], axis=-1)
-    along = radius * reach * np.stack([-np.sin(angles), np.cos(angles)], axis=-1)
-    on[-1] = on[0]
-    beziers = np.stack([on[:-1], on[:-1] + along[:-1], on[1:] - along[1:], on[1:]], axis=1)
-    outline = Outline(beziers, np.zeros(PIECES, dtype=bool))
+    beziers = arc_pieces((0.0, 0.0), (radius, 0.0), 2.0 * np.pi)
+    beziers[-1, 3] = beziers[0, 0]
+    outline = Outline(beziers, np.zeros(len(beziers), dtype=bool))
     return outline.reversed() if clockwise else outline
 
 

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from tinstamp.blank.plate_solid import plate
+from tinstamp.blank.extruded_solid import extruded
 from tinstamp.blank.round_solid import tube
 from tinstamp.blank.solid import Blank
-from tinstamp.job.model import Feature, Tube
+from tinstamp.job.features import Feature, Tube
 
 
 @dataclass(frozen=True)
@@ -31,4 +31,4 @@ def build_blank(sized: Sized, seams: Mapping[str, float]) -> Blank:
             values["height"],
             dict(seams),
         )
-    return plate(feature.name, values["length"], values["width"], values["thickness"])
+    return extruded(feature.name, feature.profile(values), feature.height_of(values))

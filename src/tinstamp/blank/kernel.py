@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 from OCP.BRep import BRep_Builder
 from OCP.BRepGProp import BRepGProp
-from OCP.Geom import Geom_BSplineCurve, Geom_BSplineSurface
+from OCP.Geom import Geom_BSplineCurve, Geom_BSplineSurface, Geom_Surface
 from OCP.Geom2d import Geom2d_BSplineCurve
 from OCP.gp import gp_Ax3, gp_Dir, gp_Pnt, gp_Pnt2d
 from OCP.GProp import GProp_GProps
@@ -129,6 +129,16 @@ def edges(shape: TopoDS_Shape) -> list[TopoDS_Edge]:
 def solids(shape: TopoDS_Shape) -> list[TopoDS_Solid]:
     """The solids of a shape."""
     return [TopoDS.Solid_s(s) for s in _walk(shape, TopAbs_ShapeEnum.TopAbs_SOLID)]
+
+
+def face_on(surface: Geom_Surface, wires: Sequence[TopoDS_Wire], flipped: bool) -> TopoDS_Face:
+    """A face with wires given round its outward normal; `flipped` where the surface's
+    own normal points into the material."""
+    face = TopoDS_Face()
+    BUILDER.MakeFace(face, surface, TOLERANCE)
+    for wire in wires:
+        BUILDER.Add(face, wire.Reversed() if flipped else wire)
+    return TopoDS.Face_s(face.Reversed()) if flipped else face
 
 
 def solid_of(members: Sequence[TopoDS_Face]) -> TopoDS_Solid:

@@ -28,20 +28,22 @@ class CylinderChart(Chart):
     inside : True for a bore: the free side is the axis' side.
     seam : angle of the kernel's own seam, degrees from the front, counter-clockwise
         about z.
+    closed : False for a part of a turn, whose middle the frame's x looks to.
     """
 
     frame: Frame
     radius: float
     inside: bool
     seam: float = 180.0
+    closed: bool = True
 
     @property
     def kind(self) -> str:
         return "cylinder, inside" if self.inside else "cylinder"
 
     @property
-    def girth(self) -> float:
-        return float(2.0 * np.pi * self.radius)
+    def girth(self) -> float | None:
+        return float(2.0 * np.pi * self.radius) if self.closed else None
 
     @property
     def mirrored(self) -> bool:
@@ -88,6 +90,15 @@ class CylinderChart(Chart):
 
     def round_degrees(self, x: Array | float) -> Array | float:
         return np.degrees(np.asarray(x) / self.radius)
+
+
+def part_cylinder(
+    frame: Frame, radius: float, length: float, height: float, inside: bool
+) -> CylinderChart:
+    """The chart of an arc of that length, mm, about the frame's x, up to `height`."""
+    half = length / 2.0
+    sheet = polygon([(-half, 0.0), (half, 0.0), (half, height), (-half, height)])
+    return CylinderChart((sheet,), frame, radius, inside, -180.0, closed=False)
 
 
 def whole_cylinder(

@@ -2,18 +2,42 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QGridLayout, QLabel, QLineEdit, QPushButton, QToolButton, QWidget
+from PySide6.QtWidgets import (
+    QComboBox,
+    QGridLayout,
+    QLabel,
+    QLineEdit,
+    QPushButton,
+    QToolButton,
+    QWidget,
+)
 
 from tinstamp.desk import palette as p
 from tinstamp.desk.fields import FieldsPage
 from tinstamp.desk.formula_field import FormulaField
 from tinstamp.desk.session import Session
 from tinstamp.desk.style import type_at
+from tinstamp.job.features import KINDS, Tube
 from tinstamp.job.labels import label_of
-from tinstamp.job.model import Blank, Dimension, Job, Limits, Plate, Tube, dotted
+from tinstamp.job.model import Blank, Dimension, Job, Limits, dotted
 from tinstamp.job.rename import rename_dimension, rename_feature
+from tinstamp.job.resolve import formula_fields
 
 FEATURE = ("blank", "features", 0)
+KIND_WORDS = {
+    "tube": "Tube or round",
+    "plate": "Plate",
+    "prism": "Prism",
+    "ring": "Split ring",
+}
+HINTS = {
+    "Diameter": "The outside diameter",
+    "Bore": "The inside diameter",
+    "Wall": "0 makes a solid round",
+    "Corners": "Radius of the corners; 0 leaves them sharp",
+    "Across flats": "Diameter of the circle that touches all sides",
+    "Arc": "How far round the ring goes, up to 359.9°; it is open at the back",
+}
 
 
 class BlankPage(FieldsPage):
@@ -37,11 +61,13 @@ class BlankPage(FieldsPage):
             "the blank's name",
             through=lambda job, new: rename_feature(job, 0, new),
         )
-        if isinstance(feature, Tube):
-            self._tube(feature)
-        else:
-            for name in ("length", "width", "thickness"):
-                self.formula((*FEATURE, name), "mm", name)
+        for path, _, wants in formula_fields(feature, FEATURE):
+            if path[-1] in ("wall", "inner_diameter") and isinstance(feature, Tube):
+                self._given()
+            unit = {"length": "mm", "angle": "°"}.get(wants.kind, "")
+            step = {"length": 0.5, "angle": 5.0}.get(wants.kind, 1.0)
+            label = label_of(path)
+            self.formula(path, unit, label.lower(), step).line.setToolTip(HINTS.get(label, ""))
         self._dimensions()
         self.section("Limits of the proof")
         for name in Limits.model_fields:
@@ -49,43 +75,36 @@ class BlankPage(FieldsPage):
         self.done()
 
     def _kind(self) -> None:
-        from tinstamp.desk.fields import Choice
+        box = QComboBox()
+        box.setAccessibleName("Kind")
+        for kind, words in KIND_WORDS.items():
+            box.addItem(words, kind)
 
-        choice = Choice("Kind", (("tube", "Tube or round"), ("plate", "Plate")))
-        choice.group.idClicked.connect(lambda i: self._change_kind(choice.keys[i]))
-        self.by_path["kind"] = choice
-        self.also(lambda: choice.show_key(self.session.job.blank.features[0].kind))
-        self.row("Kind", choice)
+        def renew() -> None:
+            box.setCurrentIndex(list(KIND_WORDS).index(self.session.job.blank.features[0].kind))
+
+        box.activated.connect(lambda i: self._change_kind(box.itemData(i)))
+        self._bind("kind", box, renew)
+        self.row("Kind", box)
 
     def _change_kind(self, kind: str) -> None:
         job = self.session.job
         feature = job.blank.features[0]
         if feature.kind == kind:
             return
-        fresh = Tube(name=feature.name) if kind == "tube" else Plate(name=feature.name)
+        fresh = KINDS[kind](name=feature.name)
         self.session.replace(
-            job.model_copy(update={"blank": Blank(features=(fresh,))}), f"change to a {kind}"
+            job.model_copy(update={"blank": Blank(features=(fresh,))}),
+            f"change to “{KIND_WORDS[kind]}”",
         )
 
-    def _tube(self, feature: Tube) -> None:
-        self.formula((*FEATURE, "outer_diameter"), "mm", "diameter").line.setToolTip(
-            "The outside diameter"
-        )
+    def _given(self) -> None:
         self.choice(
             "Given by",
             (*FEATURE, "given"),
             (("wall", "Wall"), ("inner_diameter", "Bore")),
             "what gives the bore",
         )
-        if feature.given == "wall":
-            self.formula((*FEATURE, "wall"), "mm", "wall", 0.1).line.setToolTip(
-                "0 makes a solid round"
-            )
-        else:
-            self.formula((*FEATURE, "inner_diameter"), "mm", "bore").line.setToolTip(
-                "The inside diameter"
-            )
-        self.formula((*FEATURE, "height"), "mm", "height")
 
     # -- dimensions
 

@@ -21,7 +21,8 @@ from tinstamp.engine.client import EngineClient
 from tinstamp.engine.report import Report
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import ArchiveError, Document, open_file, save_file
-from tinstamp.job.model import Blank, FontRef, Job, Tube, changed
+from tinstamp.job.features import Tube
+from tinstamp.job.model import Blank, FontRef, Job, changed
 from tinstamp.job.model import Path as JobPath
 from tinstamp.job.resolve import Resolved, resolve
 

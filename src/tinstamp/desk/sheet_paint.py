@@ -139,7 +139,8 @@ def _title(painter: QPainter, view: SheetView) -> None:
         dots = view.logicalDpiX() / 25.4
         percent = f"  ·  {100 * scale.per_mm / dots:.0f} %"
     chart = view.session.charts.get(view.face)
-    unrolled = "unrolled at true size" if chart is not None and chart.girth else "at true size"
+    bent = chart is not None and chart.curvature() != (0.0, 0.0)
+    unrolled = "unrolled at true size" if bent else "at true size"
     painter.drawText(70, 22, f"{view.face}, {unrolled}{percent}")
     painter.setPen(QColor(p.INK))
     painter.drawText(16, 44, "    ".join(measures(view)))
@@ -170,7 +171,7 @@ def measures(view: SheetView) -> list[str]:
             f"to the edges {float(bounds[0]) - low_x:.3f} mm left, "
             f"{high_x - float(bounds[2]):.3f} mm right"
         )
-    if isinstance(chart, CylinderChart):
+    if isinstance(chart, CylinderChart) and chart.closed:
         told.append(f"seam at {_turned(chart.seam * chart.sense):.1f}°")
     return told
 
@@ -220,11 +221,11 @@ def _face(painter: QPainter, view: SheetView, chart: Chart, scale: Scale) -> Non
     if chart.girth is not None:
         for y in (low_y + margin, high_y - margin):
             painter.drawLine(scale.to_pixel(low_x, y), scale.to_pixel(high_x, y))
-    elif all(outline.straight.all() for outline in chart.outline):
+    elif margin > 0 and all(outline.straight.all() for outline in chart.outline):
         a = scale.to_pixel(low_x + margin, high_y - margin)
         b = scale.to_pixel(high_x - margin, low_y + margin)
         painter.drawRect(QRectF(a, b))
-    if isinstance(chart, CylinderChart):
+    if isinstance(chart, CylinderChart) and chart.girth is not None:
         x = _turned(chart.seam * chart.sense) / 360.0 * chart.girth
         painter.setPen(QPen(QColor(p.SECOND_INK), 1, Qt.PenStyle.DashLine))
         painter.drawLine(scale.to_pixel(x, low_y), scale.to_pixel(x, high_y))

@@ -222,7 +222,7 @@ class Window(QMainWindow):
         job = self.session.job
         chart = charts[face]
         low, high = float(chart.bounds[1]), float(chart.bounds[3])
-        middle = (low + high) / 2 if chart.girth is not None else 0.0
+        middle = (low + high) / 2
         width = float(chart.bounds[2] - chart.bounds[0])
         height = min(6.0, max(1.0, round(min((high - low) / 4, width / 8), 1)))
         stamp = Stamp(

@@ -213,7 +213,7 @@ class _Run:
         seams = {}
         for name in {item.stamp.setting.face for item in laid}:
             chart = charts[name]
-            if not isinstance(chart, CylinderChart):
+            if not isinstance(chart, CylinderChart) or chart.girth is None:
                 continue
             spans = [
                 (float(r.bounds[0]), float(r.bounds[2]))

@@ -8,14 +8,14 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 
-from tinstamp.job.model import Feature, Plate, Tube
+from tinstamp.job.features import Extruded, Feature, Plate, Ring, Tube
 
 
 def face_measures(feature: Feature, values: Mapping[str, float]) -> dict[str, dict[str, float]]:
     """For each face (its role), its measures by name, mm. `values` are the feature's own."""
     if isinstance(feature, Tube):
         return _tube(feature, values)
-    return _plate(feature, values)
+    return _extruded(feature, values)
 
 
 def _tube(tube: Tube, values: Mapping[str, float]) -> dict[str, dict[str, float]]:
@@ -43,17 +43,27 @@ def _tube(tube: Tube, values: Mapping[str, float]) -> dict[str, dict[str, float]
     return measures
 
 
-def _plate(_: Plate, values: Mapping[str, float]) -> dict[str, dict[str, float]]:
-    length, width, thickness = values["length"], values["width"], values["thickness"]
-
-    def sized(x: float, y: float, behind: float) -> dict[str, float]:
-        return {"face_width": x, "face_height": y, "wall": behind}
-
-    return {
-        "top": sized(length, width, thickness),
-        "bottom": sized(length, width, thickness),
-        "front": sized(length, thickness, width),
-        "back": sized(length, thickness, width),
-        "left": sized(width, thickness, length),
-        "right": sized(width, thickness, length),
-    }
+def _extruded(feature: Extruded, values: Mapping[str, float]) -> dict[str, dict[str, float]]:
+    pieces, height = feature.profile(values), feature.height_of(values)
+    xs = [p.start[0] for p in pieces]
+    ys = [p.start[1] for p in pieces]
+    end = {"face_width": max(xs) - min(xs), "face_height": max(ys) - min(ys), "wall": height}
+    measures = {"top": end, "bottom": dict(end)}
+    for piece in pieces:
+        measures[piece.name] = {"face_width": piece.length, "face_height": height}
+        if piece.centre is not None:
+            measures[piece.name]["diameter"] = 2.0 * piece.radius
+    if isinstance(feature, Plate):
+        end["face_width"] = measures["bottom"]["face_width"] = values["length"]
+        end["face_height"] = measures["bottom"]["face_height"] = values["width"]
+        for name in ("front", "back"):
+            measures[name]["wall"] = values["width"]
+        for name in ("left", "right"):
+            measures[name]["wall"] = values["length"]
+    if isinstance(feature, Ring):
+        for end_face in ("top", "bottom"):
+            for name in ("face_width", "face_height"):
+                measures[end_face][name] = values["outer_diameter"]
+        wall = (values["outer_diameter"] - values["inner_diameter"]) / 2
+        measures["outer"]["wall"] = measures["inner"]["wall"] = wall
+    return measures

@@ -6,9 +6,11 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
+from tinstamp.job.features import Feature
 from tinstamp.job.formula import FormulaError, Quantity, check_name, evaluate, unknown
 from tinstamp.job.measures import face_measures
-from tinstamp.job.model import Dimension, Feature, Job, Path, Stamp, Value, Wants, dotted
+from tinstamp.job.model import Dimension, Job, Path, Stamp, dotted
+from tinstamp.job.values import Value, Wants
 
 
 @dataclass(frozen=True)

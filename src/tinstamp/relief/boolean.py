@@ -14,13 +14,13 @@ from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Shape, TopoDS_Solid
 from OCP.TopTools import TopTools_IndexedMapOfShape, TopTools_ListOfShape
 
 from tinstamp.artwork.outline import Region
-from tinstamp.blank.kernel import faces, solid_of, solids, volume
+from tinstamp.blank.kernel import face_on, faces, solid_of, solids, volume
 from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.relief.laid import LayingError, lay
 from tinstamp.relief.surfaces import ReliefError, round_frame, surface_at
-from tinstamp.relief.walls import Waller, face_on
+from tinstamp.relief.walls import Waller
 
 
 @dataclass(frozen=True)

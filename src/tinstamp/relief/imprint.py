@@ -18,12 +18,12 @@ from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Wire
 
 from tinstamp.artwork.outline import Region, inside
-from tinstamp.blank.kernel import BUILDER, TOLERANCE, wires
+from tinstamp.blank.kernel import BUILDER, TOLERANCE, face_on, wires
 from tinstamp.blank.solid import NamedFace, NamedSolid, joined
 from tinstamp.chart.base import Chart
 from tinstamp.relief.laid import lay
 from tinstamp.relief.surfaces import round_frame, surface_at
-from tinstamp.relief.walls import Waller, face_on
+from tinstamp.relief.walls import Waller
 
 
 @dataclass(frozen=True)

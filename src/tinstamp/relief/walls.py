@@ -10,7 +10,6 @@ them in their own (u, v).
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -19,7 +18,7 @@ from OCP.Geom2d import Geom2d_Curve, Geom2d_Line
 from OCP.gp import gp_Ax2, gp_Ax3, gp_Dir, gp_Dir2d, gp_Pnt, gp_Pnt2d
 from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopLoc import TopLoc_Location
-from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
+from OCP.TopoDS import TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
 
 from tinstamp.blank.kernel import BUILDER, TOLERANCE, bezier, bezier2d, ruled
 from tinstamp.chart.base import Straight
@@ -191,13 +190,3 @@ def _wall(
     BUILDER.MakeFace(face, surface, TOLERANCE)
     BUILDER.Add(face, wire)
     return face
-
-
-def face_on(surface: Geom_Surface, wires: Sequence[TopoDS_Wire], flipped: bool) -> TopoDS_Face:
-    """A face with wires given round its outward normal; `flipped` where the surface's
-    own normal points into the material."""
-    face = TopoDS_Face()
-    BUILDER.MakeFace(face, surface, TOLERANCE)
-    for wire in wires:
-        BUILDER.Add(face, wire.Reversed() if flipped else wire)
-    return TopoDS.Face_s(face.Reversed()) if flipped else face

@@ -1,0 +1,165 @@
+"""A closed profile carried straight up, as a kernel solid with named faces and charts."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+
+import numpy as np
+from OCP.Geom import Geom_Circle, Geom_Curve, Geom_CylindricalSurface, Geom_Line, Geom_Plane
+from OCP.Geom2d import Geom2d_Line
+from OCP.gp import gp_Ax2, gp_Dir2d, gp_Pnt2d
+from OCP.TopAbs import TopAbs_Orientation
+from OCP.TopLoc import TopLoc_Location
+from OCP.TopoDS import TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
+
+from tinstamp.artwork.outline import Array, Outline, line
+from tinstamp.artwork.shapes import arc_pieces, rectangle
+from tinstamp.blank.kernel import BUILDER, TOLERANCE, direction, face_on, placement, point
+from tinstamp.blank.solid import Blank, NamedFace, joined
+from tinstamp.chart.base import Chart
+from tinstamp.chart.cylinder import part_cylinder
+from tinstamp.chart.frame import Frame
+from tinstamp.chart.plane import PlaneChart
+from tinstamp.job.profile import Piece
+
+HERE = TopLoc_Location()
+UP = (0.0, 0.0, 1.0)
+
+
+def extruded(name: str, pieces: Sequence[Piece], height: float) -> Blank:
+    """The profile from z = 0 up to `height`, mm; faces bear the pieces' names, and top
+    and bottom. The loop runs counter-clockwise."""
+    count = len(pieces)
+    low = [_vertex(p.start, 0.0) for p in pieces]
+    high = [_vertex(p.start, height) for p in pieces]
+    feet = [_edge(p, 0.0, low[i], low[(i + 1) % count]) for i, p in enumerate(pieces)]
+    heads = [_edge(p, height, high[i], high[(i + 1) % count]) for i, p in enumerate(pieces)]
+    ups = [_upright(p.start, height, low[i], high[i]) for i, p in enumerate(pieces)]
+    members: list[NamedFace] = []
+    charts: dict[str, Chart] = {}
+    for i, piece in enumerate(pieces):
+        j = (i + 1) % count
+        face_name = f"{name}.{piece.name}"
+        wire = _wire([feet[i], ups[j], heads[i].Reversed(), ups[i].Reversed()])
+        if piece.centre is None:
+            chart: Chart = _flat_chart(piece, height)
+            face = face_on(Geom_Plane(placement(_side_frame(piece, height))), [wire], False)
+        else:
+            chart, face = _round_side(piece, height, wire, (feet[i], heads[i], ups[i], ups[j]))
+        members.append(NamedFace(face_name, face))
+        charts[face_name] = chart
+    sheet = outline_of(pieces)
+    top = Frame((0.0, 0.0, height))
+    bottom = Frame((0.0, 0.0, 0.0), (1.0, 0.0, 0.0), (0.0, -1.0, 0.0))
+    under = _wire([edge.Reversed() for edge in reversed(feet)])
+    members.append(NamedFace(f"{name}.top", _flat_end(top, _wire(heads))))
+    members.append(NamedFace(f"{name}.bottom", _flat_end(bottom, under)))
+    charts[f"{name}.top"] = PlaneChart((sheet,), top)
+    mirrored = sheet.transformed(np.diag([1.0, -1.0]), np.zeros(2)).reversed()
+    charts[f"{name}.bottom"] = PlaneChart((mirrored,), bottom)
+    return Blank(joined(members), charts)
+
+
+def outline_of(pieces: Sequence[Piece]) -> Outline:
+    """The profile as an outline on a sheet; arcs as cubics within 1e-7 of their radius."""
+    beziers: list[Array] = []
+    straight: list[bool] = []
+    for piece in pieces:
+        if piece.centre is None:
+            beziers.append(line(piece.start, piece.end))
+            straight.append(True)
+        else:
+            arcs = arc_pieces(piece.centre, piece.start, piece.turn)
+            beziers += list(arcs)
+            straight += [False] * len(arcs)
+    return Outline(np.stack(beziers), np.array(straight))
+
+
+def _vertex(at: tuple[float, float], z: float) -> TopoDS_Vertex:
+    vertex = TopoDS_Vertex()
+    BUILDER.MakeVertex(vertex, point((*at, z)), TOLERANCE)
+    return vertex
+
+
+def _made(
+    curve: Geom_Curve, start: TopoDS_Vertex, end: TopoDS_Vertex, length: float
+) -> TopoDS_Edge:
+    edge = TopoDS_Edge()
+    BUILDER.MakeEdge(edge, curve, TOLERANCE)
+    BUILDER.Add(edge, start.Oriented(TopAbs_Orientation.TopAbs_FORWARD))
+    BUILDER.Add(edge, end.Oriented(TopAbs_Orientation.TopAbs_REVERSED))
+    BUILDER.Range(edge, 0.0, length)
+    return edge
+
+
+def _edge(piece: Piece, z: float, start: TopoDS_Vertex, end: TopoDS_Vertex) -> TopoDS_Edge:
+    if piece.centre is None:
+        along = (piece.end[0] - piece.start[0], piece.end[1] - piece.start[1], 0.0)
+        return _made(
+            Geom_Line(point((*piece.start, z)), direction(along)), start, end, piece.length
+        )
+    reach = (piece.start[0] - piece.centre[0], piece.start[1] - piece.centre[1], 0.0)
+    turn = (0.0, 0.0, math.copysign(1.0, piece.turn))
+    axes = gp_Ax2(point((*piece.centre, z)), direction(turn), direction(reach))
+    return _made(Geom_Circle(axes, piece.radius), start, end, abs(piece.turn))
+
+
+def _upright(
+    at: tuple[float, float], height: float, low: TopoDS_Vertex, high: TopoDS_Vertex
+) -> TopoDS_Edge:
+    return _made(Geom_Line(point((*at, 0.0)), direction(UP)), low, high, height)
+
+
+def _wire(members: Sequence[TopoDS_Edge]) -> TopoDS_Wire:
+    wire = TopoDS_Wire()
+    BUILDER.MakeWire(wire)
+    for edge in members:
+        BUILDER.Add(wire, edge)
+    wire.Closed(True)
+    return wire
+
+
+def _flat_end(frame: Frame, wire: TopoDS_Wire) -> TopoDS_Face:
+    return face_on(Geom_Plane(placement(frame)), [wire], False)
+
+
+def _side_frame(piece: Piece, height: float) -> Frame:
+    """Of a flat side: its middle, x along the piece, y up."""
+    (ax, ay), (bx, by) = piece.start, piece.end
+    size = piece.length
+    along = ((bx - ax) / size, (by - ay) / size, 0.0)
+    return Frame(((ax + bx) / 2, (ay + by) / 2, height / 2), along, UP)
+
+
+def _flat_chart(piece: Piece, height: float) -> PlaneChart:
+    return PlaneChart((rectangle(piece.length, height),), _side_frame(piece, height))
+
+
+def _round_side(
+    piece: Piece,
+    height: float,
+    wire: TopoDS_Wire,
+    edges: tuple[TopoDS_Edge, TopoDS_Edge, TopoDS_Edge, TopoDS_Edge],
+) -> tuple[Chart, TopoDS_Face]:
+    """A bulge or a hollow: a part of a cylinder, its (u, v) curves put on its edges."""
+    assert piece.centre is not None
+    inside = piece.turn < 0
+    half = piece.turn / 2
+    x, y = piece.start[0] - piece.centre[0], piece.start[1] - piece.centre[1]
+    c, s = math.cos(half), math.sin(half)
+    look = ((c * x - s * y) / piece.radius, (s * x + c * y) / piece.radius, 0.0)
+    frame = Frame((*piece.centre, 0.0), look, (-look[1], look[0], 0.0))
+    chart = part_cylinder(frame, piece.radius, piece.length, height, inside)
+    surface = Geom_CylindricalSurface(placement(frame.turned(chart.seam)), piece.radius)
+    start, end = math.pi - half, math.pi + half
+    along, up = gp_Dir2d(math.copysign(1.0, piece.turn), 0.0), gp_Dir2d(0.0, 1.0)
+    foot, head, first, last = edges
+    for edge, at, way in (
+        (foot, (start, 0.0), along),
+        (head, (start, height), along),
+        (first, (start, 0.0), up),
+        (last, (end, 0.0), up),
+    ):
+        BUILDER.UpdateEdge(edge, Geom2d_Line(gp_Pnt2d(*at), way), surface, HERE, TOLERANCE)
+    return chart, face_on(surface, [wire], inside)

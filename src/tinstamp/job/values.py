@@ -1,0 +1,36 @@
+"""What the parts of a job are made of: frozen models and marked formula fields."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from tinstamp.job.formula import LONGEST, Kind
+
+
+@dataclass(frozen=True)
+class Wants:
+    """What a formula field wants, and the range of its value (mm or degrees)."""
+
+    kind: Kind
+    above: float | None = None
+    at_least: float | None = None
+
+
+FORMULA = Field(max_length=LONGEST)
+Length = Annotated[str, FORMULA, Wants("length")]
+Size = Annotated[str, FORMULA, Wants("length", above=0.0)]
+Thickness = Annotated[str, FORMULA, Wants("length", at_least=0.0)]
+Angle = Annotated[str, FORMULA, Wants("angle")]
+Sweep = Annotated[str, FORMULA, Wants("angle", above=0.0)]
+Place = Annotated[str, FORMULA, Wants("place")]
+Factor = Annotated[str, FORMULA, Wants("number", above=0.0)]
+Name = Annotated[str, Field(min_length=1, max_length=80)]
+
+
+class Value(BaseModel):
+    """Base of all parts of a job: frozen, and strict about what it does not know."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")

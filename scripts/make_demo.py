@@ -6,17 +6,14 @@ from pathlib import Path
 
 from tinstamp.artwork import fonts
 from tinstamp.job.archive import ENDING, Document, save_file
-from tinstamp.job.features import Tube
 from tinstamp.job.model import (
-    Blank,
-    Dimension,
     FontRef,
-    Job,
     Relief,
     Setting,
     Stamp,
     Text,
 )
+from tinstamp.job.shelf import SHIPPED
 
 DEMO = Path(__file__).resolve().parents[1] / "demo"
 
@@ -51,23 +48,8 @@ def tank() -> Document:
         setting=Setting(face="tank.outer", across="0 deg", up="8 mm"),
         relief=Relief(make="emboss", depth="0.5 mm", colour="#2E5E6E"),
     )
-    return Document(
-        Job(
-            dimensions=(
-                Dimension(name="diameter", formula="84 mm", note="outside of the tank"),
-                Dimension(name="sheet_steel", formula="1.6 mm", note="wall of all pressed parts"),
-            ),
-            blank=Blank(
-                features=(
-                    Tube(
-                        name="tank", outer_diameter="diameter", wall="sheet_steel", height="46 mm"
-                    ),
-                )
-            ),
-            stamps=(filling, caution),
-        ),
-        held,
-    )
+    blank = SHIPPED["fuel tank"]
+    return Document(blank.model_copy(update={"stamps": (filling, caution)}), held)
 
 
 def main() -> None:

@@ -10,14 +10,18 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from OCP.BRepGProp import BRepGProp
 from OCP.GProp import GProp_GProps
+from OCP.STEPControl import STEPControl_Reader
 
 from tests.conftest import stamp
 from tests.core.solids import sound, volume
 from tinstamp.blank.build import Sized, build_blank
 from tinstamp.blank.extruded_solid import outline_of
+from tinstamp.blank.kernel import faces
 from tinstamp.blank.solid import Blank as Solid
 from tinstamp.engine.build import build
-from tinstamp.job.archive import Document
+from tinstamp.engine.write import write_files
+from tinstamp.job import shelf
+from tinstamp.job.archive import ArchiveError, Document
 from tinstamp.job.features import Plate, Prism, Ring, Tube
 from tinstamp.job.model import Blank, Job
 from tinstamp.job.profile import plate_profile, prism_profile, ring_profile
@@ -169,3 +173,31 @@ def test_profiles_close_and_run_counter_clockwise() -> None:
         assert outline_of(pieces).area > 0
     with pytest.raises(ValueError, match="no radius"):
         _ = plate_profile(3, 2, 0)[0].radius
+
+
+@pytest.mark.parametrize("name", sorted(shelf.SHIPPED))
+def test_every_ready_blank_is_sound_and_reads_back(name: str, tmp_path) -> None:  # type: ignore[no-untyped-def]
+    built = build(shelf.ShelfItem(name).take())
+    assert built.report.valid and built.report.findings == ()
+    (path,) = write_files(built, tmp_path, name, ("step",))
+    reader = STEPControl_Reader()
+    reader.ReadFile(str(path))
+    reader.TransferRoots()
+    shape = reader.OneShape()
+    assert sound(shape)
+    assert volume(shape) == pytest.approx(built.report.volume, rel=1e-6)
+    assert built.solid is not None and len(faces(shape)) == len(built.solid.faces)
+
+
+def test_own_blanks_on_the_shelf() -> None:
+    assert shelf.own() == []
+    job = Job(blank=Blank(features=(Prism(name="cap"),)), stamps=(stamp(face="cap.top"),))
+    item = shelf.put(job, " cap ")
+    assert shelf.own() == [item] and item.name == "cap"
+    assert item.take().job == shelf.bare(job)
+    shelf.put(Job(blank=Blank(features=(Plate(name="cap"),))), "cap")
+    assert isinstance(item.take().job.blank.features[0], Plate)
+    assert len(list(shelf.folder().iterdir())) == 1
+    for bad in ("", "a/b", ".hidden"):
+        with pytest.raises(ArchiveError):
+            shelf.put(job, bad)

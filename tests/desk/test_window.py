@@ -12,7 +12,7 @@ import pytest
 import trimesh
 from PySide6.QtCore import QPointF, QSettings, Qt
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication, QFileDialog, QMessageBox, QWidget
+from PySide6.QtWidgets import QApplication, QFileDialog, QInputDialog, QMessageBox, QWidget
 
 from tests.desk.conftest import Hand
 from tinstamp.artwork.text import lay_text
@@ -397,6 +397,28 @@ def test_hovering_names_the_face(opened: Hand) -> None:
     assert "cylinder 84.000 mm" in part._caption() and "girth 263.894 mm" in part._caption()
     part._hover_at(QPointF(2, 2))
     assert part._hover is None
+
+
+def test_the_shelf_keeps_blanks(opened: Hand, monkeypatch, told: list[str]) -> None:  # type: ignore[no-untyped-def]
+    window = opened.window
+    names = iter([("tank of mine", True), ("no/way", True)])
+    monkeypatch.setattr(QInputDialog, "getText", lambda *a, **k: next(names))
+    window.put_on_shelf()
+    window.put_on_shelf()
+    assert "without a slash" in told[0]
+    window.shelf.aboutToShow.emit()
+    actions = {a.text(): a for a in window.shelf.actions()}
+    assert {"tank of mine", "fuel tank", "wick knob", "bail clip"} <= set(actions)
+    kept = job(opened)
+    actions["wick knob"].trigger()
+    assert job(opened).blank.features[0].name == "knob"
+    opened.until_built()
+    window.shelf.aboutToShow.emit()
+    next(a for a in window.shelf.actions() if a.text() == "tank of mine").trigger()
+    assert job(opened).blank == kept.blank and job(opened).stamps == ()
+    assert job(opened).dimensions == kept.dimensions
+    assert window.session.path is None and not window.session.unsaved
+    opened.until_built()
 
 
 def test_killing_the_engine_loses_nothing(opened: Hand) -> None:

@@ -10,6 +10,7 @@ from PySide6.QtWidgets import (
     QButtonGroup,
     QFileDialog,
     QHBoxLayout,
+    QInputDialog,
     QLabel,
     QMainWindow,
     QMenu,
@@ -32,8 +33,10 @@ from tinstamp.desk.sheet_view import SheetView
 from tinstamp.desk.stamp_drag import StampDrag
 from tinstamp.desk.style import type_at
 from tinstamp.desk.ticket import Ticket, free_name
+from tinstamp.job import shelf
 from tinstamp.job.archive import ENDING, ArchiveError, Document
 from tinstamp.job.model import Setting, Stamp, Text
+from tinstamp.job.shelf import ShelfItem
 from tinstamp.proof.finding import Finding
 
 VIEWS = (
@@ -86,6 +89,7 @@ class Window(QMainWindow):
         self.open_action = self._action("Open …", "Ctrl+O", self.ask_open)
         self.save_action = self._action("Save", "Ctrl+S", self.save)
         self.save_as_action = self._action("Save as …", "Ctrl+Shift+S", self.save_as)
+        self.shelve_action = self._action("Put the blank on the shelf …", "", self.put_on_shelf)
         self.undo_action = self._action("Undo", "Ctrl+Z", self.session.undo)
         self.redo_action = self._action("Redo", "Ctrl+Y", self.session.redo)
         self.write_action = self._action("Write files", "Ctrl+E", self.write_files)
@@ -149,12 +153,15 @@ class Window(QMainWindow):
         row.addWidget(self.title)
         row.addWidget(self.state)
         row.addStretch(1)
-        row.addWidget(self._plain(self.new_action))
+        self.shelf = QMenu(self)
+        self.shelf.aboutToShow.connect(self._fill_shelf)
+        row.addWidget(self._plain(self.new_action, "New", self.shelf))
         self.recent = QMenu(self)
         self.recent.aboutToShow.connect(self._fill_recent)
         row.addWidget(self._plain(self.open_action, "Open", self.recent))
         more = QMenu(self)
         more.addAction(self.save_as_action)
+        more.addAction(self.shelve_action)
         row.addWidget(self._plain(self.save_action, "Save", more))
         row.addWidget(self._plain(self.undo_action))
         row.addWidget(self._plain(self.redo_action))
@@ -290,6 +297,37 @@ class Window(QMainWindow):
     def new(self) -> None:
         if self._may_leave():
             self.session.begin(Document(new_job()), None)
+
+    def take_from_shelf(self, item: ShelfItem) -> None:
+        """A new job with a blank from the shelf."""
+        if not self._may_leave():
+            return
+        try:
+            self.session.begin(item.take(), None)
+        except ArchiveError as error:
+            self.complain("This blank cannot be taken", error)
+
+    def put_on_shelf(self) -> None:
+        """Keep the unmarked part to use again."""
+        start = self.session.job.blank.features[0].name
+        name, given = QInputDialog.getText(self, "Put the blank on the shelf", "Name", text=start)
+        if not given:
+            return
+        try:
+            shelf.put(self.session.job, name)
+        except ArchiveError as error:
+            self.complain("The blank cannot be put on the shelf", error)
+
+    def _fill_shelf(self) -> None:
+        self.shelf.clear()
+        self.shelf.addAction(self.new_action)
+        for title, items in (("Your shelf", shelf.own()), ("Ready blanks", shelf.shipped())):
+            if items:
+                self.shelf.addSeparator()
+                self.shelf.addAction(title).setEnabled(False)
+            for item in items:
+                action = self.shelf.addAction(item.name)
+                action.triggered.connect(lambda _=False, i=item: self.take_from_shelf(i))
 
     def ask_open(self) -> None:
         folder = str(self.session.path.parent if self.session.path else Path.home())

@@ -1,0 +1,119 @@
+"""The picture of the part: looking, turning, picking, cutting."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+
+from tinstamp.blank.round_solid import tube
+from tinstamp.desk.scene import Scene
+from tinstamp.engine.mesh import mesh_of
+
+WIDTH, HEIGHT = 400, 300
+
+
+@pytest.fixture(scope="module")
+def scene() -> Scene:
+    made = Scene()
+    made.show(mesh_of(tube("tank", 84, 70, 46, {}).solid))
+    made.paint({})
+    made.picture(WIDTH, HEIGHT)
+    return made
+
+
+@pytest.fixture(autouse=True)
+def from_the_front(scene: Scene) -> None:
+    scene.cut(None, None)
+    scene.look(np.array([0.0, 0.82, -0.57]), np.array([0.0, 0.0, 1.0]))
+
+
+@pytest.mark.parametrize(
+    ("face", "point"),
+    [
+        ("tank.outer", (0.0, -42.0, 20.0)),
+        ("tank.outer", (20.0, -36.932, 30.0)),
+        ("tank.top", (0.0, -38.0, 46.0)),
+        ("tank.inner", (0.0, 35.0, 36.0)),
+    ],
+)
+def test_a_pixel_finds_the_point_it_shows(scene: Scene, face: str, point) -> None:  # type: ignore[no-untyped-def]
+    x, y = scene.on_screen(np.array(point), WIDTH, HEIGHT)
+    assert 0 < x < WIDTH and 0 < y < HEIGHT
+    found = scene.hit(x, y, WIDTH, HEIGHT)
+    assert found is not None and found.face == face
+    np.testing.assert_allclose(found.point, point, atol=0.15)
+
+
+def test_past_the_part_there_is_nothing(scene: Scene) -> None:
+    assert scene.hit(2, 2, WIDTH, HEIGHT) is None
+    empty = Scene()
+    assert empty.hit(10, 10, 20, 20) is None
+    assert empty.picture(20, 20).shape == (20, 20, 3)
+
+
+def test_the_whole_part_is_in_the_picture(scene: Scene) -> None:
+    for towards in ([0, 0.82, -0.57], [1, 0, -0.1], [0, 0, -1]):
+        up = np.array([0.0, 0.0, 1.0]) if towards[2] > -0.9 else np.array([0.0, 1.0, 0.0])
+        scene.look(np.array(towards, dtype=float), up)
+        low, high = scene.bounds
+        for corner in np.array(np.meshgrid(*zip(low, high, strict=True))).T.reshape(-1, 3):
+            x, y = scene.on_screen(corner, WIDTH, HEIGHT)
+            assert -1 <= x <= WIDTH + 1 and -1 <= y <= HEIGHT + 1
+
+
+def test_turning_keeps_the_distance_and_stays_upright(scene: Scene) -> None:
+    camera = scene.renderer.GetActiveCamera()
+    before = camera.GetDistance()
+    rng = np.random.default_rng(1)
+    for across, along in rng.uniform(-60, 60, (20, 2)):
+        scene.turn(float(across), float(along))
+        assert camera.GetDistance() == pytest.approx(before)
+        assert camera.GetViewUp() == (0, 0, 1)
+    scene.nearer(2.0)
+    assert camera.GetDistance() == pytest.approx(before / 2)
+
+
+def test_shifting_moves_the_picture_by_pixels(scene: Scene) -> None:
+    point = np.array(scene.renderer.GetActiveCamera().GetFocalPoint())
+    x, y = scene.on_screen(point, WIDTH, HEIGHT)
+    scene.shift(25, -10, HEIGHT)
+    after = scene.on_screen(point, WIDTH, HEIGHT)
+    assert after == pytest.approx((x + 25, y - 10), abs=0.5)
+
+
+def test_colours_are_those_of_the_faces(scene: Scene) -> None:
+    scene.paint({"tank.outer": "#C2452D"})
+    x, y = scene.on_screen(np.array([0.0, -42.0, 20.0]), WIDTH, HEIGHT)
+    red, green, blue = map(int, scene.picture(WIDTH, HEIGHT)[round(y), round(x)])
+    assert red > green + 60 and red > blue + 60
+    scene.paint({})
+    red, green, blue = map(int, scene.picture(WIDTH, HEIGHT)[round(y), round(x)])
+    assert abs(red - blue) < 40
+    plain = scene.picture(WIDTH, HEIGHT)[round(y), round(x)].astype(int).sum()
+    scene.paint({}, hovered="tank.outer")
+    assert scene.picture(WIDTH, HEIGHT)[round(y), round(x)].astype(int).sum() > plain
+    scene.paint({})
+
+
+def test_a_cut_opens_the_near_half(scene: Scene) -> None:
+    x, y = scene.on_screen(np.array([0.0, -42.0, 20.0]), WIDTH, HEIGHT)
+    scene.cut(np.array([0.0, 0.0, 0.0]), np.array([0.0, -1.0, 0.0]))
+    found = scene.hit(x, y, WIDTH, HEIGHT)
+    assert found is None or found.point[1] > -1e-6
+    scene.picture(WIDTH, HEIGHT)
+    scene.cut(None, None)
+    assert scene.hit(x, y, WIDTH, HEIGHT).face == "tank.outer"
+
+
+def test_the_overlay_shows_and_hides(scene: Scene) -> None:
+    plain = scene.picture(WIDTH, HEIGHT).astype(int)
+    points = np.array([[-10.0, -42.2, 10.0], [10.0, -42.2, 10.0], [0.0, -43.0, 30.0]])
+    scene.overlay(points, np.array([[0, 1, 2]]))
+    shown = scene.picture(WIDTH, HEIGHT).astype(int)
+    changed = np.abs(shown - plain).sum(axis=2) > 40
+    assert changed.sum() > 50
+    assert (shown[changed][:, 0] > shown[changed][:, 1]).mean() > 0.9
+    scene.overlay(points + [5.0, 0.0, 0.0], np.array([[0, 1, 2]]))
+    assert np.abs(scene.picture(WIDTH, HEIGHT).astype(int) - shown).max() > 40
+    scene.overlay(None, None)
+    assert np.abs(scene.picture(WIDTH, HEIGHT).astype(int) - plain).max() < 12

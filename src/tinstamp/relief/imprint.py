@@ -42,6 +42,19 @@ class Imprinted:
     removed: tuple[TopoDS_Face, ...]
 
 
+@contextmanager
+def _no_collection() -> Iterator[None]:
+    """Thousands of kernel objects are made at once, none of them garbage."""
+    was_on = gc.isenabled()
+    gc.disable()
+    try:
+        yield
+    finally:
+        if was_on:
+            gc.enable()
+
+
+@_no_collection()
 def imprint(
     solid: NamedSolid,
     face_name: str,
@@ -55,30 +68,6 @@ def imprint(
     The regions must lie strictly inside the face and not touch one another: that is for
     the caller to know (see `setting.fit`). Raises LayingError when they cross the seam.
     """
-    with _no_collection():
-        return _imprint(solid, face_name, chart, regions, depth, stamp)
-
-
-@contextmanager
-def _no_collection() -> Iterator[None]:
-    """Thousands of kernel objects are made at once, none of them garbage."""
-    was_on = gc.isenabled()
-    gc.disable()
-    try:
-        yield
-    finally:
-        if was_on:
-            gc.enable()
-
-
-def _imprint(
-    solid: NamedSolid,
-    face_name: str,
-    chart: Chart,
-    regions: Sequence[Region],
-    depth: float,
-    stamp: str,
-) -> Imprinted:
     host = solid.named(face_name)[0]  # the main face comes first, islands after it
     laid = lay(regions, chart, 0.0, depth)
     surface = BRep_Tool.Surface_s(host)

@@ -110,6 +110,7 @@ def stylesheet() -> str:
     QPushButton[main="true"]:hover {{ background: {p.ACCENT_DARK}; }}
     QPushButton[main="true"]:focus {{ border: 2px solid {p.INK}; }}
     QPushButton[main="true"]:disabled {{ background: {p.RULE}; color: {p.PANEL}; border-color: {p.RULE}; }}
+    QDialogButtonBox {{ dialogbuttonbox-buttons-have-icons: 0; }}
     QMenu {{ background: {p.SHEET}; border: 1px solid {p.RULE_STRONG}; padding: 4px; }}
     QMenu::item {{ padding: 5px 24px 5px 12px; border-radius: 3px; }}
     QMenu::item:selected {{ background: {p.PRESSED}; }}

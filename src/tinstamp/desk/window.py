@@ -26,6 +26,7 @@ from tinstamp.desk import palette as p
 from tinstamp.desk.demo import DEMOS
 from tinstamp.desk.export_dialog import ExportDialog
 from tinstamp.desk.fields import Fields
+from tinstamp.desk.marks import mark_icon
 from tinstamp.desk.part_view import PartView
 from tinstamp.desk.proof_line import ProofLine
 from tinstamp.desk.session import Session, new_job
@@ -398,8 +399,13 @@ class Window(QMainWindow):
 
     def complain(self, title: str, error: Exception) -> None:
         """A readable error that stands until it is read."""
-        words = str(error)
-        QMessageBox.warning(self, title, words[:1].upper() + words[1:] + ".")
+        box = QMessageBox(self)
+        box.setWindowTitle(title)
+        box.setIconPixmap(mark_icon("fix").pixmap(32, 32))
+        box.setText(f"<b>{title}</b>")
+        box.setInformativeText(f"{error}.")
+        box.exec()
+        box.deleteLater()
 
     def _may_leave(self) -> bool:
         """True when nothing unsaved is lost, or the designer says it may be."""

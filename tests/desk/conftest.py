@@ -12,14 +12,44 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QWidget
 
 from tests.conftest import stamp, tank
+from tinstamp.desk import session
 from tinstamp.desk.app import make_app
 from tinstamp.desk.window import Window
+from tinstamp.engine.client import EngineClient
 from tinstamp.job.archive import Document, save_file
 
 
 @pytest.fixture(scope="session")
 def app() -> QApplication:
     return make_app()
+
+
+class Pool:
+    """One engine process for all windows of a run: starting one takes seconds."""
+
+    def __init__(self) -> None:
+        self.client: EngineClient | None = None
+
+    def take(self) -> EngineClient:
+        """The engine at rest; a new one when a test ended the last one."""
+        if self.client is None or self.client._connection is None:
+            self.client = EngineClient()
+            self.client.close = lambda: None  # type: ignore[method-assign]
+        self.client.stop()
+        self.client._pending = None
+        self.client.poll()
+        return self.client
+
+    def end(self) -> None:
+        if self.client is not None:
+            EngineClient.close(self.client)
+
+
+@pytest.fixture(scope="session")
+def pool() -> Iterator[Pool]:
+    made = Pool()
+    yield made
+    made.end()
 
 
 class Hand:
@@ -87,7 +117,10 @@ def job_file(tmp_path: Path) -> Path:
 
 
 @pytest.fixture
-def hand(app: QApplication, settings: QSettings, monkeypatch: pytest.MonkeyPatch) -> Iterator[Hand]:
+def hand(
+    app: QApplication, settings: QSettings, monkeypatch: pytest.MonkeyPatch, pool: Pool
+) -> Iterator[Hand]:
+    monkeypatch.setattr(session, "EngineClient", pool.take)
     monkeypatch.setattr(Window, "complain", _told)
     window = Window(settings)
     window.resize(1280, 800)

@@ -20,6 +20,7 @@ from tinstamp.desk.export_dialog import ExportDialog
 from tinstamp.desk.session import BLANK
 from tinstamp.desk.sheet_paint import handles, ruler_step
 from tinstamp.desk.window import Window
+from tinstamp.engine.client import EngineClient
 from tinstamp.job.archive import open_file
 
 
@@ -195,7 +196,7 @@ def test_arrow_keys_nudge(opened: Hand) -> None:
 
 def test_a_preview_frame_is_not_the_engines(opened: Hand) -> None:
     """The preview is computed here: it follows with the engine stopped for good."""
-    opened.window.session.engine.close()
+    EngineClient.close(opened.window.session.engine)
     before = opened.window.drag.preview.placed.origin
     opened.window.drag.nudge(3.0, 0.0)
     assert opened.window.drag.preview.placed.origin[0] == pytest.approx(before[0] + 3.0, abs=2e-3)

@@ -55,9 +55,9 @@ class Letter:
     advance: float
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Artwork:
-    """Flat artwork at true size, in mm.
+    """Flat artwork at true size, in mm. One is told from another by identity.
 
     The origin is at the start, centre or end (by alignment) of the first baseline.
 

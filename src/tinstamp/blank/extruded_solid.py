@@ -6,16 +6,25 @@ import math
 from collections.abc import Sequence
 
 import numpy as np
-from OCP.Geom import Geom_Circle, Geom_Curve, Geom_CylindricalSurface, Geom_Line, Geom_Plane
+from OCP.Geom import Geom_Circle, Geom_CylindricalSurface, Geom_Line, Geom_Plane
 from OCP.Geom2d import Geom2d_Line
 from OCP.gp import gp_Ax2, gp_Dir2d, gp_Pnt2d
-from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
 
 from tinstamp.artwork.outline import Array, Outline, line
 from tinstamp.artwork.shapes import arc_pieces, rectangle
-from tinstamp.blank.kernel import BUILDER, TOLERANCE, direction, face_on, placement, point
+from tinstamp.blank.kernel import (
+    BUILDER,
+    TOLERANCE,
+    direction,
+    edge_on,
+    face_on,
+    placement,
+    point,
+    vertex_at,
+    wire_of,
+)
 from tinstamp.blank.solid import Blank, NamedFace, joined
 from tinstamp.chart.base import Chart
 from tinstamp.chart.cylinder import part_cylinder
@@ -31,8 +40,8 @@ def extruded(name: str, pieces: Sequence[Piece], height: float) -> Blank:
     """The profile from z = 0 up to `height`, mm; faces bear the pieces' names, and top
     and bottom. The loop runs counter-clockwise."""
     count = len(pieces)
-    low = [_vertex(p.start, 0.0) for p in pieces]
-    high = [_vertex(p.start, height) for p in pieces]
+    low = [vertex_at((*p.start, 0.0)) for p in pieces]
+    high = [vertex_at((*p.start, height)) for p in pieces]
     feet = [_edge(p, 0.0, low[i], low[(i + 1) % count]) for i, p in enumerate(pieces)]
     heads = [_edge(p, height, high[i], high[(i + 1) % count]) for i, p in enumerate(pieces)]
     ups = [_upright(p.start, height, low[i], high[i]) for i, p in enumerate(pieces)]
@@ -41,7 +50,7 @@ def extruded(name: str, pieces: Sequence[Piece], height: float) -> Blank:
     for i, piece in enumerate(pieces):
         j = (i + 1) % count
         face_name = f"{name}.{piece.name}"
-        wire = _wire([feet[i], ups[j], heads[i].Reversed(), ups[i].Reversed()])
+        wire = wire_of([feet[i], ups[j], heads[i].Reversed(), ups[i].Reversed()])
         if piece.centre is None:
             chart: Chart = _flat_chart(piece, height)
             face = face_on(Geom_Plane(placement(_side_frame(piece, height))), [wire], False)
@@ -52,8 +61,8 @@ def extruded(name: str, pieces: Sequence[Piece], height: float) -> Blank:
     sheet = outline_of(pieces)
     top = Frame((0.0, 0.0, height))
     bottom = Frame((0.0, 0.0, 0.0), (1.0, 0.0, 0.0), (0.0, -1.0, 0.0))
-    under = _wire([edge.Reversed() for edge in reversed(feet)])
-    members.append(NamedFace(f"{name}.top", _flat_end(top, _wire(heads))))
+    under = wire_of([edge.Reversed() for edge in reversed(feet)])
+    members.append(NamedFace(f"{name}.top", _flat_end(top, wire_of(heads))))
     members.append(NamedFace(f"{name}.bottom", _flat_end(bottom, under)))
     charts[f"{name}.top"] = PlaneChart((sheet,), top)
     mirrored = sheet.transformed(np.diag([1.0, -1.0]), np.zeros(2)).reversed()
@@ -76,48 +85,25 @@ def outline_of(pieces: Sequence[Piece]) -> Outline:
     return Outline(np.stack(beziers), np.array(straight))
 
 
-def _vertex(at: tuple[float, float], z: float) -> TopoDS_Vertex:
-    vertex = TopoDS_Vertex()
-    BUILDER.MakeVertex(vertex, point((*at, z)), TOLERANCE)
-    return vertex
-
-
-def _made(
-    curve: Geom_Curve, start: TopoDS_Vertex, end: TopoDS_Vertex, length: float
-) -> TopoDS_Edge:
-    edge = TopoDS_Edge()
-    BUILDER.MakeEdge(edge, curve, TOLERANCE)
-    BUILDER.Add(edge, start.Oriented(TopAbs_Orientation.TopAbs_FORWARD))
-    BUILDER.Add(edge, end.Oriented(TopAbs_Orientation.TopAbs_REVERSED))
-    BUILDER.Range(edge, 0.0, length)
-    return edge
-
-
 def _edge(piece: Piece, z: float, start: TopoDS_Vertex, end: TopoDS_Vertex) -> TopoDS_Edge:
     if piece.centre is None:
         along = (piece.end[0] - piece.start[0], piece.end[1] - piece.start[1], 0.0)
-        return _made(
-            Geom_Line(point((*piece.start, z)), direction(along)), start, end, piece.length
+        return edge_on(
+            Geom_Line(point((*piece.start, z)), direction(along)),
+            start,
+            end.Reversed(),
+            piece.length,
         )
     reach = (piece.start[0] - piece.centre[0], piece.start[1] - piece.centre[1], 0.0)
     turn = (0.0, 0.0, math.copysign(1.0, piece.turn))
     axes = gp_Ax2(point((*piece.centre, z)), direction(turn), direction(reach))
-    return _made(Geom_Circle(axes, piece.radius), start, end, abs(piece.turn))
+    return edge_on(Geom_Circle(axes, piece.radius), start, end.Reversed(), abs(piece.turn))
 
 
 def _upright(
     at: tuple[float, float], height: float, low: TopoDS_Vertex, high: TopoDS_Vertex
 ) -> TopoDS_Edge:
-    return _made(Geom_Line(point((*at, 0.0)), direction(UP)), low, high, height)
-
-
-def _wire(members: Sequence[TopoDS_Edge]) -> TopoDS_Wire:
-    wire = TopoDS_Wire()
-    BUILDER.MakeWire(wire)
-    for edge in members:
-        BUILDER.Add(wire, edge)
-    wire.Closed(True)
-    return wire
+    return edge_on(Geom_Line(point((*at, 0.0)), direction(UP)), low, high.Reversed(), height)
 
 
 def _flat_end(frame: Frame, wire: TopoDS_Wire) -> TopoDS_Face:

@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 from OCP.BRep import BRep_Builder
 from OCP.BRepGProp import BRepGProp
-from OCP.Geom import Geom_BSplineCurve, Geom_BSplineSurface, Geom_Surface
+from OCP.Geom import Geom_BSplineCurve, Geom_BSplineSurface, Geom_Curve, Geom_Surface
 from OCP.Geom2d import Geom2d_BSplineCurve
 from OCP.gp import gp_Ax3, gp_Dir, gp_Pnt, gp_Pnt2d
 from OCP.GProp import GProp_GProps
@@ -26,6 +26,7 @@ from OCP.TopoDS import (
     TopoDS_Shape,
     TopoDS_Shell,
     TopoDS_Solid,
+    TopoDS_Vertex,
     TopoDS_Wire,
 )
 
@@ -129,6 +130,35 @@ def edges(shape: TopoDS_Shape) -> list[TopoDS_Edge]:
 def solids(shape: TopoDS_Shape) -> list[TopoDS_Solid]:
     """The solids of a shape."""
     return [TopoDS.Solid_s(s) for s in _walk(shape, TopAbs_ShapeEnum.TopAbs_SOLID)]
+
+
+def vertex_at(p: Any) -> TopoDS_Vertex:
+    """A vertex at three numbers, mm."""
+    vertex = TopoDS_Vertex()
+    BUILDER.MakeVertex(vertex, gp_Pnt(*p), TOLERANCE)
+    return vertex
+
+
+def edge_on(
+    curve: Geom_Curve, start: TopoDS_Vertex, end: TopoDS_Vertex, length: float
+) -> TopoDS_Edge:
+    """An edge over 0 to `length` of a curve; `end` is given reversed."""
+    edge = TopoDS_Edge()
+    BUILDER.MakeEdge(edge, curve, TOLERANCE)
+    BUILDER.Add(edge, start)
+    BUILDER.Add(edge, end)
+    BUILDER.Range(edge, 0.0, length)
+    return edge
+
+
+def wire_of(members: Sequence[TopoDS_Edge]) -> TopoDS_Wire:
+    """A closed wire of edges in their order."""
+    wire = TopoDS_Wire()
+    BUILDER.MakeWire(wire)
+    for edge in members:
+        BUILDER.Add(wire, edge)
+    wire.Closed(True)
+    return wire
 
 
 def face_on(surface: Geom_Surface, wires: Sequence[TopoDS_Wire], flipped: bool) -> TopoDS_Face:

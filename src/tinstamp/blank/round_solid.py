@@ -6,21 +6,28 @@ import numpy as np
 from OCP.Geom import Geom_Circle, Geom_CylindricalSurface, Geom_Line, Geom_Plane
 from OCP.Geom2d import Geom2d_Line
 from OCP.gp import gp_Ax2, gp_Dir2d, gp_Pnt2d
-from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopExp import TopExp
 from OCP.TopLoc import TopLoc_Location
-from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
+from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex
 
 from tinstamp.artwork.shapes import circle
-from tinstamp.blank.kernel import BUILDER, TOLERANCE, direction, placement, point
+from tinstamp.blank.kernel import (
+    BUILDER,
+    TOLERANCE,
+    direction,
+    edge_on,
+    face_on,
+    placement,
+    point,
+    vertex_at,
+    wire_of,
+)
 from tinstamp.blank.solid import Blank, NamedFace, joined
 from tinstamp.chart.base import Chart
 from tinstamp.chart.cylinder import whole_cylinder
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
 
-FORWARD = TopAbs_Orientation.TopAbs_FORWARD
-REVERSED = TopAbs_Orientation.TopAbs_REVERSED
 FRONT = Frame((0.0, 0.0, 0.0), (0.0, -1.0, 0.0), (1.0, 0.0, 0.0))
 """Round faces: x looks to the front, −y of the part; z is up."""
 SEAM = 180.0
@@ -61,14 +68,8 @@ def _rim(radius: float, z: float, seam: float) -> TopoDS_Edge:
     frame = FRONT.turned(seam)
     axes = gp_Ax2(point((0.0, 0.0, z)), direction(frame.z), direction(frame.x))
     start = np.array([0.0, 0.0, z]) + radius * np.array(frame.x)
-    vertex = TopoDS_Vertex()
-    BUILDER.MakeVertex(vertex, point(start), TOLERANCE)
-    edge = TopoDS_Edge()
-    BUILDER.MakeEdge(edge, Geom_Circle(axes, radius), TOLERANCE)
-    BUILDER.Add(edge, vertex.Oriented(FORWARD))
-    BUILDER.Add(edge, vertex.Oriented(REVERSED))
-    BUILDER.Range(edge, 0.0, 2.0 * np.pi)
-    return edge
+    vertex = vertex_at(start)
+    return edge_on(Geom_Circle(axes, radius), vertex, vertex.Reversed(), 2.0 * np.pi)
 
 
 def _side(
@@ -77,11 +78,8 @@ def _side(
     frame = FRONT.turned(seam)
     surface = Geom_CylindricalSurface(placement(frame), radius)
     foot = radius * np.array(frame.x)
-    upright = TopoDS_Edge()
-    BUILDER.MakeEdge(upright, Geom_Line(point(foot), direction((0, 0, 1))), TOLERANCE)
-    BUILDER.Add(upright, _first_vertex(low).Oriented(FORWARD))
-    BUILDER.Add(upright, _first_vertex(high).Oriented(REVERSED))
-    BUILDER.Range(upright, 0.0, height)
+    axis = Geom_Line(point(foot), direction((0, 0, 1)))
+    upright = edge_on(axis, _first_vertex(low), _first_vertex(high).Reversed(), height)
     here = TopLoc_Location()
     up, along = gp_Dir2d(0.0, 1.0), gp_Dir2d(1.0, 0.0)
     turn = 2.0 * np.pi
@@ -95,15 +93,9 @@ def _side(
     )
     for rim, v in ((low, 0.0), (high, height)):
         BUILDER.UpdateEdge(rim, Geom2d_Line(gp_Pnt2d(0.0, v), along), surface, here, TOLERANCE)
-    wire = TopoDS_Wire()
-    BUILDER.MakeWire(wire)
-    for edge in (low, upright, high.Reversed(), upright.Reversed()):
-        BUILDER.Add(wire, edge)
-    wire.Closed(True)
-    face = TopoDS_Face()
-    BUILDER.MakeFace(face, surface, TOLERANCE)
-    BUILDER.Add(face, wire)
-    return TopoDS.Face_s(face.Reversed()) if inside else face
+    # round the outward normal, which in a bore is not the surface's own
+    ring = wire_of([low, upright, high.Reversed(), upright.Reversed()])
+    return face_on(surface, [TopoDS.Wire_s(ring.Reversed()) if inside else ring], inside)
 
 
 def _first_vertex(edge: TopoDS_Edge) -> TopoDS_Vertex:
@@ -112,12 +104,5 @@ def _first_vertex(edge: TopoDS_Edge) -> TopoDS_Vertex:
 
 def _end(frame: Frame, rims: list[TopoDS_Edge], up: bool) -> TopoDS_Face:
     """A flat end; the first rim is the outer one."""
-    face = TopoDS_Face()
-    BUILDER.MakeFace(face, Geom_Plane(placement(frame)), TOLERANCE)
-    for k, rim in enumerate(rims):
-        wire = TopoDS_Wire()
-        BUILDER.MakeWire(wire)
-        BUILDER.Add(wire, rim if (k == 0) == up else rim.Reversed())
-        wire.Closed(True)
-        BUILDER.Add(face, wire)
-    return face
+    rings = [wire_of([rim if (k == 0) == up else rim.Reversed()]) for k, rim in enumerate(rims)]
+    return face_on(Geom_Plane(placement(frame)), rings, False)

@@ -107,7 +107,3 @@ class Chart(ABC):
         mean, gauss = self.curvature()
         ratio = 1.0 + 2.0 * mean * depth + gauss * depth**2
         return self.relief_volume(cap_area / ratio, depth)
-
-    def round_degrees(self, x: Array | float) -> Array | float | None:
-        """Angle round the axis for a sheet x, degrees, 0 at the front; None if flat."""
-        return None

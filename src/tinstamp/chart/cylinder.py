@@ -88,9 +88,6 @@ class CylinderChart(Chart):
         codes[run[:, 1] < FLAT] = Straight.CIRCLE
         return codes
 
-    def round_degrees(self, x: Array | float) -> Array | float:
-        return np.degrees(np.asarray(x) / self.radius)
-
 
 def part_cylinder(
     frame: Frame, radius: float, length: float, height: float, inside: bool

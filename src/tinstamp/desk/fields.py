@@ -252,10 +252,6 @@ class FieldsPage(QWidget):
         self.by_path[key] = widget
         self._renewers.append(renew)
 
-    def also(self, renew: Callable[[], None]) -> None:
-        """Call this too whenever the job changes."""
-        self._renewers.append(renew)
-
     # -- working
 
     def renew(self) -> None:

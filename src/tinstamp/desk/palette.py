@@ -11,7 +11,6 @@ RULE = "#D9D2C3"
 RULE_STRONG = "#B9B09C"
 ACCENT = "#C2452D"
 ACCENT_DARK = "#A33722"
-ACCENT_WASH = "#F7E4DD"
 PRESSED = "#E8E1D1"
 TABLE = "#E9E4D9"
 GREY_STAMP = "#A7A08E"
@@ -31,6 +30,4 @@ GROUND = "#F6F3EC"
 
 SMALL, BODY, LARGE, TITLE = 10, 11, 12, 14
 """Sizes of type, px: 10, 11, 12, 14 at the usual 96 dots an inch are pt × 4 / 3."""
-CONTROL_HEIGHT = 26
-GRID = 4
 FAMILY = "Public Sans"

@@ -7,8 +7,6 @@ from __future__ import annotations
 
 import re
 
-import numpy as np
-
 from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
 from tinstamp.job.formula import FormulaError, names
@@ -93,8 +91,3 @@ def sized(job: Job, index: int, factor: float, height: float) -> Job:
     grown = max(0.1, height * factor)
     path = ("stamps", index, "artwork", "height")
     return changed(job, path, shifted(formula, grown - height, "mm", height))
-
-
-def snapped(value: float, step: float) -> float:
-    """The value at the nearest whole step."""
-    return float(np.round(value / step) * step)

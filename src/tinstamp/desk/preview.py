@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -33,43 +34,39 @@ class Preview:
     Attributes
     ----------
     artwork, placed : flat, and on the sheet.
-    flat : triangles of the artwork, not yet placed.
     """
 
     artwork: Artwork
     placed: Placed
-    flat: FlatTriangles
     chart: Chart
 
     def in_space(self, lift: float = LIFT) -> tuple[Array, NDArray[np.int64]]:
         """Points, (n, 3) mm, and triangles of the draped artwork."""
-        points = drape(self.flat, self.placed.matrix, self.placed.shift, self.chart, lift)
-        return points, self.flat.triangles
+        flat = _triangles(self.artwork)
+        points = drape(flat, self.placed.matrix, self.placed.shift, self.chart, lift)
+        return points, flat.triangles
 
 
-class Previewer:
-    """Makes previews, keeping each artwork's triangles for the next frame."""
+@lru_cache(maxsize=2)
+def _triangles(artwork: Artwork) -> FlatTriangles:
+    """The artwork's triangles, kept for the next frame; only the one dragged has any."""
+    return flatten(artwork.regions)
 
-    def __init__(self) -> None:
-        self._flat: tuple[Artwork, FlatTriangles] | None = None
 
-    def preview(
-        self,
-        job: Job,
-        resolved: Resolved,
-        index: int,
-        embedded: Mapping[str, bytes],
-        chart: Chart | None,
-    ) -> Preview | None:
-        """The preview of a stamp; None where a field or the font has an error, which the
-        fields and the findings tell."""
-        if chart is None or not 0 <= index < len(job.stamps):
-            return None
-        try:
-            artwork = flat_artwork(job, resolved, index, embedded)
-            placed = place(artwork, spot_of(job, resolved, index), chart)
-        except (FontError, FormulaError, PlaceError):
-            return None
-        if self._flat is None or self._flat[0] is not artwork:
-            self._flat = (artwork, flatten(artwork.regions))
-        return Preview(artwork, placed, self._flat[1], chart)
+def preview(
+    job: Job,
+    resolved: Resolved,
+    index: int,
+    embedded: Mapping[str, bytes],
+    chart: Chart | None,
+) -> Preview | None:
+    """The preview of a stamp; None where a field or the font has an error, which the
+    fields and the findings tell."""
+    if chart is None or not 0 <= index < len(job.stamps):
+        return None
+    try:
+        artwork = flat_artwork(job, resolved, index, embedded)
+        placed = place(artwork, spot_of(job, resolved, index), chart)
+    except (FontError, FormulaError, PlaceError):
+        return None
+    return Preview(artwork, placed, chart)

@@ -15,7 +15,7 @@ from PySide6.QtCore import QObject, Signal
 
 from tinstamp.artwork.outline import Array
 from tinstamp.desk.placing import moved, sized, turned
-from tinstamp.desk.preview import Preview, Previewer
+from tinstamp.desk.preview import Preview, preview
 from tinstamp.desk.scene import Hit
 from tinstamp.desk.session import Session
 from tinstamp.job.model import Job
@@ -54,8 +54,6 @@ class StampDrag(QObject):
         self.preview: Preview | None = None
         self.seconds = 0.0
         self.moving = False
-        self._maker = Previewer()
-        self._others = Previewer()
         self._held: _Held | None = None
         session.job_changed.connect(self.update)
         session.selection_changed.connect(self.update)
@@ -74,7 +72,7 @@ class StampDrag(QObject):
         """Compute the selected stamp's preview anew."""
         start = time.perf_counter()
         s = self.session
-        self.preview = self._maker.preview(
+        self.preview = preview(
             s.job, s.resolved, s.selected, s.document.fonts, s.chart_of(s.selected)
         )
         if self.preview is not None:
@@ -85,7 +83,7 @@ class StampDrag(QObject):
     def of(self, index: int) -> Preview | None:
         """Another stamp's preview, for showing it in grey."""
         s = self.session
-        return self._others.preview(s.job, s.resolved, index, s.document.fonts, s.chart_of(index))
+        return preview(s.job, s.resolved, index, s.document.fonts, s.chart_of(index))
 
     # -- which stamp is where
 

@@ -80,7 +80,6 @@ class Ticket(QWidget):
         layout.addLayout(actions)
         layout.addWidget(self.add)
         self.setFixedWidth(236)
-        self._shown: Job | None = None
         session.job_changed.connect(self.renew)
         session.selection_changed.connect(self.renew)
         session.report_changed.connect(self.list.viewport().update)

@@ -14,14 +14,6 @@ from tinstamp.job.values import Value, Wants
 
 
 @dataclass(frozen=True)
-class FieldError:
-    """What is wrong with one field, in words for the designer."""
-
-    path: str
-    message: str
-
-
-@dataclass(frozen=True)
 class Resolved:
     """All values of a job.
 

@@ -41,11 +41,6 @@ def surface_at(chart: Chart, lift: float) -> Geom_Surface:
     raise TypeError(type(chart).__name__)
 
 
-def inward_normal(chart: Chart) -> bool:
-    """True when the surface's own normal points into the material."""
-    return chart.mirrored
-
-
 def round_frame(chart: Chart) -> Frame | None:
     """The frame of a round face; None for a flat one."""
     return chart.frame if isinstance(chart, CylinderChart) else None

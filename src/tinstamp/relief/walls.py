@@ -18,9 +18,19 @@ from OCP.Geom2d import Geom2d_Curve, Geom2d_Line
 from OCP.gp import gp_Ax2, gp_Ax3, gp_Dir, gp_Dir2d, gp_Pnt, gp_Pnt2d
 from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopLoc import TopLoc_Location
-from OCP.TopoDS import TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
+from OCP.TopoDS import TopoDS_Edge, TopoDS_Face, TopoDS_Wire
 
-from tinstamp.blank.kernel import BUILDER, TOLERANCE, bezier, bezier2d, ruled
+from tinstamp.blank.kernel import (
+    BUILDER,
+    TOLERANCE,
+    bezier,
+    bezier2d,
+    edge_on,
+    face_on,
+    ruled,
+    vertex_at,
+    wire_of,
+)
 from tinstamp.chart.base import Straight
 from tinstamp.chart.frame import Frame
 from tinstamp.relief.laid import LaidLoop
@@ -71,19 +81,16 @@ class Waller:
         uv = loop.uv.tolist()
         foot = [poles.tolist() for poles in loop.foot]
         head = [poles.tolist() for poles in loop.head]
-        low = [_vertex(p[0]) for p in foot]
-        high = [_vertex(p[0]) for p in head]
+        low = [vertex_at(p[0]) for p in foot]
+        high = [vertex_at(p[0]) for p in head]
         low_ends = [v.Reversed() for v in low]
         high_ends = [v.Reversed() for v in high]
         ups = [
-            _made(_line(foot[i][0], head[i][0]), low[i], high_ends[i], self.height)
+            edge_on(_line(foot[i][0], head[i][0]), low[i], high_ends[i], self.height)
             for i in range(count)
         ]
         downs = [up.Reversed() for up in ups]
-        foot_wire, head_wire = TopoDS_Wire(), TopoDS_Wire()
-        BUILDER.MakeWire(foot_wire)
-        BUILDER.MakeWire(head_wire)
-        walls = []
+        foot_edges, head_edges, walls = [], [], []
         for i, code in enumerate(loop.codes.tolist()):
             j = i + 1 if i + 1 < count else 0
             free = code == Straight.FREE
@@ -96,12 +103,12 @@ class Waller:
                 trace, length, sense = _straight(uv[i])
                 a_curve = self._curve(foot[i], code, sense)
                 b_curve = self._curve(head[i], code, sense)
-            a = _made(a_curve, low[i], low_ends[j], length)
-            b = _made(b_curve, high[i], high_ends[j], length)
+            a = edge_on(a_curve, low[i], low_ends[j], length)
+            b = edge_on(b_curve, high[i], high_ends[j], length)
             BUILDER.UpdateEdge(a, trace, self.foot, HERE, TOLERANCE)
             BUILDER.UpdateEdge(b, trace, self.head, HERE, TOLERANCE)
-            BUILDER.Add(foot_wire, a)
-            BUILDER.Add(head_wire, b)
+            foot_edges.append(a)
+            head_edges.append(b)
             if free:
                 surface: Geom_Surface = ruled(foot[i], head[i], self.height)
                 BUILDER.UpdateEdge(a, self.low_trace, surface, HERE, TOLERANCE)
@@ -111,9 +118,7 @@ class Waller:
             else:
                 surface = _plane(foot[i], head[i])
             walls.append(_wall(surface, a, ups[j], b, downs[i]))
-        foot_wire.Closed(True)
-        head_wire.Closed(True)
-        return Walled(foot_wire, head_wire, walls)
+        return Walled(wire_of(foot_edges), wire_of(head_edges), walls)
 
     def _curve(self, poles: list[Row], code: int, sense: float) -> Geom_Curve:
         """The line, or the circle about the frame's z axis, that a piece lies on,
@@ -129,24 +134,6 @@ class Waller:
         reach = [s - c for s, c in zip(start, centre, strict=True)]
         axes = gp_Ax2(gp_Pnt(*centre), gp_Dir(*(a * sense for a in axis)), gp_Dir(*reach))
         return Geom_Circle(axes, sum(r * r for r in reach) ** 0.5)
-
-
-def _vertex(p: Row) -> TopoDS_Vertex:
-    vertex = TopoDS_Vertex()
-    BUILDER.MakeVertex(vertex, gp_Pnt(*p), TOLERANCE)
-    return vertex
-
-
-def _made(
-    curve: Geom_Curve, start: TopoDS_Vertex, end: TopoDS_Vertex, length: float
-) -> TopoDS_Edge:
-    """An edge over 0 to `length`; `end` is the reversed vertex."""
-    edge = TopoDS_Edge()
-    BUILDER.MakeEdge(edge, curve, TOLERANCE)
-    BUILDER.Add(edge, start)
-    BUILDER.Add(edge, end)
-    BUILDER.Range(edge, 0.0, length)
-    return edge
 
 
 def _line(a: Row, b: Row) -> Geom_Line:
@@ -179,14 +166,4 @@ def _wall(
 ) -> TopoDS_Face:
     """A wall bounded by its lower edge, the last upright, the upper edge run back, and
     the first upright, given run down."""
-    wire = TopoDS_Wire()
-    BUILDER.MakeWire(wire)
-    BUILDER.Add(wire, low)
-    BUILDER.Add(wire, last)
-    BUILDER.Add(wire, high.Reversed())
-    BUILDER.Add(wire, first)
-    wire.Closed(True)
-    face = TopoDS_Face()
-    BUILDER.MakeFace(face, surface, TOLERANCE)
-    BUILDER.Add(face, wire)
-    return face
+    return face_on(surface, [wire_of([low, last, high.Reversed(), first])], False)

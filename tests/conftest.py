@@ -10,11 +10,13 @@ import pytest
 from tinstamp.artwork import fonts
 from tinstamp.artwork.fonts import FontData
 from tinstamp.artwork.text import Artwork, TextSpec, lay_text
+from tinstamp.blank.build import Sized, build_blank
 from tinstamp.blank.extruded_solid import extruded
 from tinstamp.blank.solid import Blank
+from tinstamp.engine.blanks import steps_of
 from tinstamp.job import model
 from tinstamp.job.archive import Document
-from tinstamp.job.features import Tube
+from tinstamp.job.features import BaseFeature, Tube
 from tinstamp.job.model import (
     Dimension,
     FontRef,
@@ -25,6 +27,7 @@ from tinstamp.job.model import (
     Text,
 )
 from tinstamp.job.profile import plate_profile
+from tinstamp.job.resolve import resolve
 
 ROOT = Path(__file__).resolve().parents[1]
 
@@ -48,6 +51,20 @@ def artwork(
     text: str, height: float = 6.0, family: str = "Barlow", style: str = "SemiBold"
 ) -> Artwork:
     return lay_text(TextSpec(text, font(family, style), height))
+
+
+def sized(*features: BaseFeature) -> list[Sized]:
+    """Features with their values, which must have no errors."""
+    resolved = resolve(Job(blank=model.Blank(features=features)))  # type: ignore[arg-type]
+    assert resolved.errors == {}
+    steps = steps_of(Job(blank=model.Blank(features=features)), resolved)  # type: ignore[arg-type]
+    assert steps is not None
+    return [step.sized for step in steps]
+
+
+def made(*features: BaseFeature, seams: dict[str, float] | None = None) -> Blank:
+    """The blank of features."""
+    return build_blank(sized(*features), seams or {})
 
 
 def stamp(name: str = "Mark", text: str = "HB8", **fields: object) -> Stamp:

@@ -17,8 +17,9 @@ from OCP.TopTools import TopTools_IndexedDataMapOfShapeListOfShape
 
 
 def volume(shape) -> float:  # type: ignore[no-untyped-def]
+    """By the kernel's adaptive integration."""
     props = GProp_GProps()
-    BRepGProp.VolumeProperties_s(shape, props)
+    BRepGProp.VolumePropertiesGK_s(shape, props, 1e-9, False, True, False, False, False)
     return props.Mass()
 
 
@@ -32,7 +33,11 @@ def sound(shape) -> bool:  # type: ignore[no-untyped-def]
     TopExp.MapShapesAndAncestors_s(
         shape, TopAbs_ShapeEnum.TopAbs_EDGE, TopAbs_ShapeEnum.TopAbs_FACE, owners
     )
-    pairs = all(owners.FindFromIndex(i).Extent() == 2 for i in range(1, owners.Extent() + 1))
+    pairs = all(
+        owners.FindFromIndex(i).Extent() == 2
+        for i in range(1, owners.Extent() + 1)
+        if not BRep_Tool.Degenerated_s(TopoDS.Edge_s(owners.FindKey(i)))  # a pole
+    )
     return count == 1 and pairs and BRepCheck_Analyzer(shape).IsValid() and volume(shape) > 0
 
 

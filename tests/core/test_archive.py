@@ -16,7 +16,7 @@ from hypothesis import strategies as st
 from tests.conftest import ROOT, font, stamp, tank
 from tinstamp.job import archive
 from tinstamp.job.archive import ArchiveError, Document, dump, load, open_file, save_file
-from tinstamp.job.model import FontRef, Job, changed
+from tinstamp.job.model import FORMAT, FontRef, Job, changed
 
 
 def with_font() -> Document:
@@ -92,7 +92,7 @@ def test_a_failed_save_leaves_the_file_alone(
         (packed(**{"job.json": b"{"}), "is damaged"),
         (packed(**{"job.json": b"[1]"}), "is damaged"),
         (packed(**{"job.json": b"[" * 100000}), "damaged"),
-        (packed(**{"job.json": job_json(format=2)}), "newer version"),
+        (packed(**{"job.json": job_json(format=FORMAT + 1)}), "newer version"),
         (packed(**{"job.json": job_json(format="1b")}), "not valid"),
         (packed(**{"job.json": job_json(surprise=1)}), "surprise"),
         (packed(**{"job.json": job_json(blank={"features": []})}), "not valid"),

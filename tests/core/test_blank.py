@@ -12,12 +12,10 @@ from OCP.BRepGProp import BRepGProp
 from OCP.GProp import GProp_GProps
 from OCP.STEPControl import STEPControl_Reader
 
-from tests.conftest import stamp
+from tests.conftest import made, stamp
 from tests.core.solids import sound, volume
-from tinstamp.blank.build import Sized, build_blank
 from tinstamp.blank.extruded_solid import outline_of
 from tinstamp.blank.kernel import faces
-from tinstamp.blank.solid import Blank as Solid
 from tinstamp.engine.build import build
 from tinstamp.engine.write import write_files
 from tinstamp.job import shelf
@@ -25,15 +23,6 @@ from tinstamp.job.archive import ArchiveError, Document
 from tinstamp.job.features import Plate, Prism, Ring, Tube
 from tinstamp.job.model import Blank, Job
 from tinstamp.job.profile import plate_profile, prism_profile, ring_profile
-from tinstamp.job.resolve import formula_fields, resolve
-
-
-def made(feature, seams=None) -> Solid:  # type: ignore[no-untyped-def]
-    resolved = resolve(Job(blank=Blank(features=(feature,))))
-    assert resolved.errors == {}
-    base = ("blank", "features", 0)
-    values = tuple((str(p[-1]), resolved.of(*p)) for p, _, _ in formula_fields(feature, base))
-    return build_blank(Sized(feature, values), seams or {})
 
 
 def area(shape) -> float:  # type: ignore[no-untyped-def]
@@ -171,7 +160,7 @@ def test_profiles_close_and_run_counter_clockwise() -> None:
         starts = [p.start for p in (*pieces[1:], pieces[0])]
         np.testing.assert_allclose(ends, starts, atol=1e-12)
         assert outline_of(pieces).area > 0
-    with pytest.raises(ValueError, match="no radius"):
+    with pytest.raises(ValueError, match="only an arc"):
         _ = plate_profile(3, 2, 0)[0].radius
 
 

@@ -50,7 +50,7 @@ def test_only_what_depends_is_run_again() -> None:
     build(Document(job), cache)
     again = {k: cache.made[k] - first[k] for k in first}
     assert again == {
-        "blank": 0, "artwork": 0, "fit": 0, "strokes": 0,
+        "body": 0, "feature": 0, "blank": 0, "artwork": 0, "fit": 0, "strokes": 0,
         "thickness": 1, "relief": 1, "examine": 1,
     }  # fmt: skip
     job = changed(job, ("stamps", 0, "relief", "colour"), "#112233")
@@ -88,7 +88,8 @@ def test_findings_tell_what_was_measured() -> None:
     )
     two = tank(stamp("A", "HH"), stamp("B", "OO", up="22 mm"))
     assert "touches that of “A”" in checks_of(two)["touches another stamp"][0]
-    assert "no face “tank.lid”" in checks_of(tank(stamp(face="tank.lid")))["not built"][0]
+    gone = checks_of(tank(stamp(face="tank.ouder")))["not built"][0]
+    assert "“tank.ouder” is not there any more; nearest to it: “tank.outer” or" in gone
     assert "no ink" in checks_of(tank(stamp(text=" ")))["nothing to make"][0]
     gone = changed(tank(stamp()), ("stamps", 0, "artwork", "font", "family"), "Gone Sans")
     assert "Gone Sans" in checks_of(gone)["not built"][0]

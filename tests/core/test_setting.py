@@ -11,7 +11,7 @@ from tinstamp.artwork.shapes import circle, rectangle
 from tinstamp.blank.round_solid import tube
 from tinstamp.proof.strokes import thinnest_stroke, tightest_gap
 from tinstamp.setting.fit import fit
-from tinstamp.setting.place import Placed, PlaceError, Spot, clear_seam, nearest_turn, place
+from tinstamp.setting.place import Placed, PlaceError, Spot, clear_seam, home, place
 
 TUBE = tube("t", 60.769, 0, 40, {}).charts["t.outer"]
 PLATE = plate("p", 80, 40, 3).charts["p.top"]
@@ -97,9 +97,10 @@ def test_the_seam_goes_where_it_is_clear() -> None:
     assert wrapped % 100 in (pytest.approx(35.0), pytest.approx(70.0))
 
 
-def test_nearest_turn() -> None:
-    assert nearest_turn(TUBE.girth * 0.75, TUBE) == pytest.approx(-TUBE.girth / 4)
-    assert nearest_turn(500.0, PLATE) == 500.0
+def test_the_same_place_on_the_home_sheet() -> None:
+    there = np.array([TUBE.girth * 0.75, 4.0])
+    np.testing.assert_allclose(home(there, TUBE), [-TUBE.girth / 4, 4.0])
+    np.testing.assert_allclose(home(np.array([500.0, 1.0]), PLATE), [500.0, 1.0])
 
 
 def test_strokes_and_gaps_of_known_shapes() -> None:

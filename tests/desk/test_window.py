@@ -347,7 +347,7 @@ def test_changing_the_blanks_kind_and_name(opened: Hand) -> None:
 def test_dimensions_are_added_named_and_deleted(opened: Hand) -> None:
     window = opened.window
     window.session.select(BLANK)
-    window.fields.page._add()
+    window.fields.page.dimensions.add()
     assert job(opened).dimensions[1].name == "size_1"
     opened.write(opened.field("dimensions.1.formula"), "diameter / 3")
     opened.until(lambda: window.session.resolved.values.get("dimensions.1.formula") == 28)
@@ -355,7 +355,7 @@ def test_dimensions_are_added_named_and_deleted(opened: Hand) -> None:
     assert job(opened).dimensions[1].name == "third"
     opened.write(opened.field("dimensions.1.name"), "diameter")
     assert job(opened).dimensions[1].name != "diameter"
-    window.fields.page._remove(1)
+    window.fields.page.dimensions._remove(1)
     assert len(job(opened).dimensions) == 1
     opened.until_settled()
 

@@ -6,7 +6,13 @@ import math
 from collections.abc import Sequence
 
 import numpy as np
-from OCP.Geom import Geom_Circle, Geom_CylindricalSurface, Geom_Line, Geom_Plane
+from OCP.Geom import (
+    Geom_Circle,
+    Geom_CylindricalSurface,
+    Geom_Line,
+    Geom_Plane,
+    Geom_SurfaceOfLinearExtrusion,
+)
 from OCP.Geom2d import Geom2d_Line
 from OCP.gp import gp_Ax2, gp_Dir2d, gp_Pnt2d
 from OCP.TopLoc import TopLoc_Location
@@ -18,10 +24,12 @@ from tinstamp.blank.kernel import (
     BUILDER,
     TOLERANCE,
     direction,
+    edge_between,
     edge_on,
     face_on,
     placement,
     point,
+    spline_curve,
     vertex_at,
     wire_of,
 )
@@ -30,6 +38,7 @@ from tinstamp.chart.base import Chart
 from tinstamp.chart.cylinder import part_cylinder
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
+from tinstamp.job.curve import Spline
 from tinstamp.job.profile import Piece
 
 HERE = TopLoc_Location()
@@ -51,13 +60,18 @@ def extruded(name: str, pieces: Sequence[Piece], height: float) -> Blank:
         j = (i + 1) % count
         face_name = f"{name}.{piece.name}"
         wire = wire_of([feet[i], ups[j], heads[i].Reversed(), ups[i].Reversed()])
-        if piece.centre is None:
-            chart: Chart = _flat_chart(piece, height)
+        chart: Chart | None
+        if piece.spline is not None:
+            around = (feet[i], heads[i], ups[i], ups[j])
+            chart, face = None, _smooth_side(piece, wire, around, height)
+        elif piece.centre is None:
+            chart = _flat_chart(piece, height)
             face = face_on(Geom_Plane(placement(_side_frame(piece, height))), [wire], False)
         else:
             chart, face = _round_side(piece, height, wire, (feet[i], heads[i], ups[i], ups[j]))
         members.append(NamedFace(face_name, face))
-        charts[face_name] = chart
+        if chart is not None:
+            charts[face_name] = chart
     sheet = outline_of(pieces)
     top = Frame((0.0, 0.0, height))
     bottom = Frame((0.0, 0.0, 0.0), (1.0, 0.0, 0.0), (0.0, -1.0, 0.0))
@@ -75,7 +89,11 @@ def outline_of(pieces: Sequence[Piece]) -> Outline:
     beziers: list[Array] = []
     straight: list[bool] = []
     for piece in pieces:
-        if piece.centre is None:
+        if piece.spline is not None:
+            parts = spline_beziers(piece.spline)
+            beziers += list(parts)
+            straight += [False] * len(parts)
+        elif piece.centre is None:
             beziers.append(line(piece.start, piece.end))
             straight.append(True)
         else:
@@ -85,7 +103,21 @@ def outline_of(pieces: Sequence[Piece]) -> Outline:
     return Outline(np.stack(beziers), np.array(straight))
 
 
+def spline_beziers(spline: Spline) -> Array:
+    """A spline as cubics, (n, 4, 2), exactly: each span from its ends and the derivatives
+    there."""
+    knots = spline.spans
+    a, b = spline.at(knots[:-1]), spline.at(knots[1:])
+    step = np.diff(knots)[:, None] / 3.0
+    da, db = spline.at(knots[:-1], 1), spline.at(knots[1:], 1)
+    return np.stack([a, a + step * da, b - step * db, b], axis=1)
+
+
 def _edge(piece: Piece, z: float, start: TopoDS_Vertex, end: TopoDS_Vertex) -> TopoDS_Edge:
+    if piece.spline is not None:
+        first, last = piece.spline.ends
+        curve = spline_curve(piece.spline.knots, [(*p, z) for p in piece.spline.poles])
+        return edge_between(curve, start, end.Reversed(), first, last)
     if piece.centre is None:
         along = (piece.end[0] - piece.start[0], piece.end[1] - piece.start[1], 0.0)
         return edge_on(
@@ -149,3 +181,27 @@ def _round_side(
     ):
         BUILDER.UpdateEdge(edge, Geom2d_Line(gp_Pnt2d(*at), way), surface, HERE, TOLERANCE)
     return chart, face_on(surface, [wire], inside)
+
+
+def _smooth_side(
+    piece: Piece,
+    wire: TopoDS_Wire,
+    edges: tuple[TopoDS_Edge, TopoDS_Edge, TopoDS_Edge, TopoDS_Edge],
+    height: float,
+) -> TopoDS_Face:
+    """A spline carried up, its (u, v) curves put on its edges: u is the spline's parameter,
+    v the height."""
+    assert piece.spline is not None
+    first, last = piece.spline.ends
+    curve = spline_curve(piece.spline.knots, [(*p, 0.0) for p in piece.spline.poles])
+    surface = Geom_SurfaceOfLinearExtrusion(curve, direction(UP))
+    along, up = gp_Dir2d(1.0, 0.0), gp_Dir2d(0.0, 1.0)
+    foot, head, start, end = edges
+    for edge, at, way in (
+        (foot, (0.0, 0.0), along),
+        (head, (0.0, height), along),
+        (start, (first, 0.0), up),
+        (end, (last, 0.0), up),
+    ):
+        BUILDER.UpdateEdge(edge, Geom2d_Line(gp_Pnt2d(*at), way), surface, HERE, TOLERANCE)
+    return face_on(surface, [wire], False)

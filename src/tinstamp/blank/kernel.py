@@ -15,7 +15,7 @@ from OCP.Geom2d import Geom2d_BSplineCurve
 from OCP.gp import gp_Ax3, gp_Dir, gp_Pnt, gp_Pnt2d
 from OCP.GProp import GProp_GProps
 from OCP.TColgp import TColgp_Array1OfPnt, TColgp_Array1OfPnt2d, TColgp_Array2OfPnt
-from OCP.TColStd import TColStd_Array1OfInteger, TColStd_Array1OfReal
+from OCP.TColStd import TColStd_Array1OfInteger, TColStd_Array1OfReal, TColStd_Array2OfReal
 from OCP.TopAbs import TopAbs_ShapeEnum
 from OCP.TopExp import TopExp_Explorer
 from OCP.TopoDS import (
@@ -34,6 +34,8 @@ from tinstamp.chart.frame import Frame
 
 Array = NDArray[np.float64]
 BUILDER = BRep_Builder()
+FINE = 1e-11
+"""Relative error asked of the integration of volumes."""
 TOLERANCE = 1e-7
 """mm; the tolerance of vertices, edges and faces that the program makes."""
 
@@ -90,6 +92,76 @@ def bezier2d(poles: list[list[float]]) -> Geom2d_BSplineCurve:
     return Geom2d_BSplineCurve(array, _UNIT, _ENDS[degree], degree)
 
 
+def spline_curve(knots: Sequence[float], poles: Sequence[Any]) -> Geom_BSplineCurve:
+    """A B-spline curve in space from its full knot vector and poles, mm."""
+    places, counts = np.unique(np.array(knots), return_counts=True)
+    degree = len(knots) - len(poles) - 1
+    return Geom_BSplineCurve(
+        _points(poles), _reals(places.tolist()), _integers(counts.tolist()), degree
+    )
+
+
+def rational_curve(knots: Array, poles: Array, weights: Array) -> Geom_BSplineCurve:
+    """The same with weights, (n,)."""
+    places, counts = np.unique(knots, return_counts=True)
+    degree = len(knots) - len(poles) - 1
+    return Geom_BSplineCurve(
+        _points(poles.tolist()),
+        _reals(weights.tolist()),
+        _reals(places.tolist()),
+        _integers(counts.tolist()),
+        degree,
+        False,
+        True,
+    )
+
+
+def rational_surface(
+    u_knots: Array, v_knots: Array, poles: Array, weights: Array | None = None
+) -> Geom_BSplineSurface:
+    """A B-spline surface from full knot vectors, (n, m, 3) poles and (n, m) weights."""
+    n, m = poles.shape[:2]
+    array = TColgp_Array2OfPnt(1, n, 1, m)
+    heavy = TColStd_Array2OfReal(1, n, 1, m)
+    for i in range(n):
+        for j in range(m):
+            array.SetValue(i + 1, j + 1, point(poles[i, j]))
+            heavy.SetValue(i + 1, j + 1, 1.0 if weights is None else float(weights[i, j]))
+    u, u_counts = np.unique(u_knots, return_counts=True)
+    v, v_counts = np.unique(v_knots, return_counts=True)
+    return Geom_BSplineSurface(
+        array,
+        heavy,
+        _reals(u.tolist()),
+        _reals(v.tolist()),
+        _integers(u_counts.tolist()),
+        _integers(v_counts.tolist()),
+        len(u_knots) - n - 1,
+        len(v_knots) - m - 1,
+        False,
+        False,
+    )
+
+
+def _points(poles: Sequence[Sequence[float]]) -> TColgp_Array1OfPnt:
+    array = TColgp_Array1OfPnt(1, len(poles))
+    for i, p in enumerate(poles, 1):
+        array.SetValue(i, point(p))
+    return array
+
+
+def edge_between(
+    curve: Geom_Curve, start: TopoDS_Vertex, end: TopoDS_Vertex, first: float, last: float
+) -> TopoDS_Edge:
+    """An edge over a part of a curve's parameters; `end` is given reversed."""
+    edge = TopoDS_Edge()
+    BUILDER.MakeEdge(edge, curve, TOLERANCE)
+    BUILDER.Add(edge, start)
+    BUILDER.Add(edge, end)
+    BUILDER.Range(edge, first, last)
+    return edge
+
+
 def ruled(foot: list[list[float]], head: list[list[float]], height: float) -> Geom_BSplineSurface:
     """The ruled surface between two Béziers: u over 0 to 1, v over 0 to `height`."""
     array = TColgp_Array2OfPnt(1, len(foot), 1, 2)
@@ -132,6 +204,11 @@ def solids(shape: TopoDS_Shape) -> list[TopoDS_Solid]:
     return [TopoDS.Solid_s(s) for s in _walk(shape, TopAbs_ShapeEnum.TopAbs_SOLID)]
 
 
+def shells(shape: TopoDS_Shape) -> list[TopoDS_Shell]:
+    """The shells of a shape."""
+    return [TopoDS.Shell_s(s) for s in _walk(shape, TopAbs_ShapeEnum.TopAbs_SHELL)]
+
+
 def vertex_at(p: Any) -> TopoDS_Vertex:
     """A vertex at three numbers, mm."""
     vertex = TopoDS_Vertex()
@@ -143,12 +220,7 @@ def edge_on(
     curve: Geom_Curve, start: TopoDS_Vertex, end: TopoDS_Vertex, length: float
 ) -> TopoDS_Edge:
     """An edge over 0 to `length` of a curve; `end` is given reversed."""
-    edge = TopoDS_Edge()
-    BUILDER.MakeEdge(edge, curve, TOLERANCE)
-    BUILDER.Add(edge, start)
-    BUILDER.Add(edge, end)
-    BUILDER.Range(edge, 0.0, length)
-    return edge
+    return edge_between(curve, start, end, 0.0, length)
 
 
 def wire_of(members: Sequence[TopoDS_Edge]) -> TopoDS_Wire:
@@ -173,14 +245,20 @@ def face_on(surface: Geom_Surface, wires: Sequence[TopoDS_Wire], flipped: bool) 
 
 def solid_of(members: Sequence[TopoDS_Face]) -> TopoDS_Solid:
     """One solid from faces that already share their edges and point outwards."""
-    shell = TopoDS_Shell()
-    BUILDER.MakeShell(shell)
-    for face in members:
-        BUILDER.Add(shell, face)
-    shell.Closed(True)
+    return solid_of_shells([members])
+
+
+def solid_of_shells(shells: Sequence[Sequence[TopoDS_Face]]) -> TopoDS_Solid:
+    """One solid from its outer shell's faces and those of each void within."""
     solid = TopoDS_Solid()
     BUILDER.MakeSolid(solid)
-    BUILDER.Add(solid, shell)
+    for members in shells:
+        shell = TopoDS_Shell()
+        BUILDER.MakeShell(shell)
+        for face in members:
+            BUILDER.Add(shell, face)
+        shell.Closed(True)
+        BUILDER.Add(solid, shell)
     return solid
 
 
@@ -194,14 +272,18 @@ def compound(shapes: Sequence[TopoDS_Shape]) -> TopoDS_Compound:
 
 
 def volume(shape: TopoDS_Shape) -> float:
-    """Volume by the kernel's own integration, mm³."""
+    """Volume by the kernel's adaptive integration (Gauss and Kronrod), mm³.
+
+    Its plain one takes too few points on surfaces with many spans.
+    """
     props = GProp_GProps()
-    BRepGProp.VolumeProperties_s(shape, props)
+    BRepGProp.VolumePropertiesGK_s(shape, props, FINE, False, True, False, False, False)
     return float(props.Mass())
 
 
 def area(shape: TopoDS_Shape) -> float:
-    """Surface area by the kernel's own integration, mm²."""
+    """Surface area by the kernel's plain integration, mm²: exact on flat, round and conical
+    faces; for others see `true_area`."""
     props = GProp_GProps()
     BRepGProp.SurfaceProperties_s(shape, props)
     return float(props.Mass())

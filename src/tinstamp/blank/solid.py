@@ -1,14 +1,18 @@
-"""A solid whose faces have names."""
+"""A solid, or several that belong together, whose faces have names."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field
+from itertools import groupby
 
-from OCP.TopoDS import TopoDS_Face, TopoDS_Solid
+from OCP.TopoDS import TopoDS_Face, TopoDS_Shape, TopoDS_Solid
 
-from tinstamp.blank.kernel import solid_of
+from tinstamp.blank.kernel import compound, faces, shells, solid_of_shells
 from tinstamp.chart.base import Chart
+
+Shell = tuple[int, int]
+"""Which solid, and which of its shells: the outer one or a void within."""
 
 
 @dataclass(frozen=True)
@@ -17,30 +21,76 @@ class NamedFace:
 
     name: str
     face: TopoDS_Face
+    shell: Shell = (0, 0)
 
 
 @dataclass(frozen=True)
 class NamedSolid:
-    """A closed solid and its named faces, in the order of the shell.
+    """Closed solids and their named faces.
 
-    Several faces may share a name: the counters of letters stay parts of their face.
+    Several faces may share a name: a groove parts a face in two that keep its name, and
+    the counters of letters stay parts of their face.
     """
 
-    shape: TopoDS_Solid
+    shape: TopoDS_Shape
     faces: tuple[NamedFace, ...]
+
+    def members(self, name: str) -> list[NamedFace]:
+        return [f for f in self.faces if f.name == name]
 
     def named(self, name: str) -> list[TopoDS_Face]:
         return [f.face for f in self.faces if f.name == name]
 
+    @property
+    def names(self) -> tuple[str, ...]:
+        """Each name once, in order."""
+        return tuple(dict.fromkeys(f.name for f in self.faces))
+
 
 def joined(members: Sequence[NamedFace]) -> NamedSolid:
-    """The solid bounded by faces that share their edges."""
-    return NamedSolid(solid_of([f.face for f in members]), tuple(members))
+    """The solids bounded by faces that share their edges."""
+    ordered = sorted(members, key=lambda f: f.shell)
+    solids = [
+        solid_of_shells(
+            [
+                [f.face for f in in_shell]
+                for _, in_shell in groupby(list(in_solid), key=lambda f: f.shell)
+            ]
+        )
+        for _, in_solid in groupby(ordered, key=lambda f: f.shell[0])
+    ]
+    shape = solids[0] if len(solids) == 1 else compound(solids)
+    return NamedSolid(shape, tuple(members))
+
+
+def of_solids(
+    parts: Sequence[TopoDS_Solid],
+    name_of: Callable[[TopoDS_Face], str],
+    order: Mapping[str, int],
+) -> NamedSolid:
+    """Solids with their faces named; faces whose name has no place in the order come last,
+    as they stand."""
+    members = [
+        NamedFace(name_of(face), face, (i, j))
+        for i, part in enumerate(parts)
+        for j, shell in enumerate(shells(part))
+        for face in faces(shell)
+    ]
+    shape = parts[0] if len(parts) == 1 else compound(parts)
+    last = len(order)
+    return NamedSolid(shape, tuple(sorted(members, key=lambda f: order.get(f.name, last))))
 
 
 @dataclass(frozen=True)
 class Blank:
-    """The part before marking: its solid and the chart of every face by name."""
+    """The part before marking.
+
+    Attributes
+    ----------
+    charts : of the faces that can be laid out flat, by name.
+    kinds : the shape of every face in a plain word.
+    """
 
     solid: NamedSolid
     charts: dict[str, Chart]
+    kinds: Mapping[str, str] = field(default_factory=dict)

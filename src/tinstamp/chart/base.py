@@ -11,13 +11,15 @@ lift    distance from the face along its outward normal (away from the material)
 from __future__ import annotations
 
 from abc import ABC, abstractmethod
+from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import IntEnum
 
 import numpy as np
 from numpy.typing import NDArray
 
-from tinstamp.artwork.outline import Outline
+from tinstamp.artwork.outline import Outline, Region
+from tinstamp.chart.frame import Frame
 
 Array = NDArray[np.float64]
 
@@ -31,15 +33,32 @@ class Straight(IntEnum):
 
 
 @dataclass(frozen=True)
+class Motion:
+    """A rigid motion of a sheet: p becomes matrix @ p + shift; (2, 2) and (2,) mm."""
+
+    matrix: Array
+    shift: Array
+
+    def __call__(self, xy: Array) -> Array:
+        """Points (..., 2) moved."""
+        return xy @ self.matrix.T + self.shift
+
+
+STILL = Motion(np.eye(2), np.zeros(2))
+
+
+@dataclass(frozen=True)
 class Chart(ABC):
     """Between the sheet and one face.
 
     Attributes
     ----------
     outline : the face on the sheet: outer loops counter-clockwise, holes clockwise.
+    frame : of the face; the axis of a round one is its z.
     """
 
     outline: tuple[Outline, ...]
+    frame: Frame
 
     @property
     @abstractmethod
@@ -47,9 +66,67 @@ class Chart(ABC):
         """The face's shape in a plain word: flat, cylinder …"""
 
     @property
+    def round(self) -> bool:
+        """True when the face lies about an axis, so that places may be angles."""
+        return False
+
+    @property
+    def closed(self) -> bool:
+        """True when the face runs all the way round its axis."""
+        return False
+
+    @property
     def girth(self) -> float | None:
-        """Length round a closed face, mm; None when the face is open."""
+        """Length round a closed face that is everywhere the same, mm; else None."""
         return None
+
+    def way_round(self, xy: Array) -> float:
+        """Length of the way round a closed face through a sheet point (2,), mm."""
+        raise ValueError("this face has no way round")
+
+    def degrees(self, xy: Array) -> Array:
+        """Angles from the front, (...,), of sheet points (..., 2) on a round face; they
+        grow with x."""
+        raise ValueError("this face has no axis")
+
+    def unrolled(self, xy: Array) -> Array:
+        """Sheet points (..., 2) as degrees from the front and height above the lower rim."""
+        raise ValueError("this face has no axis")
+
+    def rolled(self, turned: Array) -> Array:
+        """The reverse of `unrolled`, for any number of turns."""
+        raise ValueError("this face has no axis")
+
+    @property
+    def reach(self) -> float:
+        """Degrees to either side of a place that the sheet shows without covering itself."""
+        return 180.0
+
+    def lap(self, count: int) -> Motion:
+        """Where the sheet of a closed face comes to lie `count` turns further on."""
+        return STILL
+
+    def towards(self, xy: Array) -> Chart:
+        """The chart best taken for artwork about a sheet point."""
+        return self
+
+    def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
+        """The sheet point (2,) of a place and the angle that upright has there, degrees.
+
+        `across` is in mm, or degrees from the front. Raises ValueError for an angle on a
+        face without an axis.
+        """
+        if degrees:
+            raise ValueError("a flat face has no way round: give a length, such as 5 mm")
+        return np.array([across, up]), 0.0
+
+    def place_of(self, xy: Array, degrees: bool) -> tuple[float, float]:
+        """The reverse of `spot`: across and up of a sheet point."""
+        return float(xy[0]), float(xy[1])
+
+    @abstractmethod
+    def moved(self, by: Frame) -> Chart:
+        """The chart of the face moved with the part, from the origin to a frame."""
 
     @property
     def bounds(self) -> Array:
@@ -84,6 +161,20 @@ class Chart(ABC):
         """Sheet (..., 2) to surface parameters (..., 2), continuous across the seam."""
 
     @abstractmethod
+    def from_uv(self, uv: Array) -> Array:
+        """Surface parameters (..., 2) to the sheet, continuous likewise."""
+
+    @property
+    def affine(self) -> bool:
+        """True when uv is an affine function of the sheet."""
+        return True
+
+    @property
+    def period(self) -> float:
+        """How far one turn of a closed face is in u."""
+        return 2.0 * np.pi
+
+    @abstractmethod
     def curvature(self) -> tuple[float, float]:
         """Mean and Gaussian curvature, 1/mm and 1/mm², positive mean where the
         material bulges outwards."""
@@ -92,18 +183,30 @@ class Chart(ABC):
     def straight(self, beziers: Array) -> NDArray[np.int_]:
         """For straight pieces (n, 4, 2): the `Straight` code of each on the face."""
 
-    def relief_volume(self, area: float, depth: float) -> float:
-        """Signed volume between the face and its offset at `depth` over `area`, mm³.
+    @property
+    def evenly_curved(self) -> bool:
+        """True when `curvature` is the same all over the face."""
+        return True
 
-        Positive depth is outwards. Steiner's formula for parallel surfaces:
-        A (d + H d² + K d³ / 3), with H and K constant over the face.
-        """
+    def bending(self, regions: Sequence[Region]) -> tuple[float, float]:
+        """Integrals of the mean and the Gaussian curvature over regions, mm and plain."""
         mean, gauss = self.curvature()
-        return area * (depth + mean * depth**2 + gauss * depth**3 / 3.0)
+        area = sum(region.area for region in regions)
+        return mean * area, gauss * area
+
+    def relief_volume(self, regions: Sequence[Region], depth: float) -> float:
+        """Signed volume between the regions on the face and its offset at `depth`, mm³.
+
+        Positive depth is outwards. Steiner's formula for parallel surfaces: the integral
+        of d + H d² + K d³ / 3 with H and K the mean and Gaussian curvature.
+        """
+        mean, gauss = self.bending(regions)
+        area = sum(region.area for region in regions)
+        return area * depth + mean * depth**2 + gauss * depth**3 / 3.0
 
     def volume_under_cap(self, cap_area: float, depth: float) -> float:
-        """The same from the area of the offset surface, mm²: parallel surfaces'
-        areas are in the ratio 1 + 2 H d + K d² (Steiner)."""
+        """The same on an evenly curved face from the area of the offset surface, mm²:
+        parallel surfaces' areas are in the ratio 1 + 2 H d + K d² (Steiner)."""
         mean, gauss = self.curvature()
-        ratio = 1.0 + 2.0 * mean * depth + gauss * depth**2
-        return self.relief_volume(cap_area / ratio, depth)
+        area = cap_area / (1.0 + 2.0 * mean * depth + gauss * depth**2)
+        return area * (depth + mean * depth**2 + gauss * depth**3 / 3.0)

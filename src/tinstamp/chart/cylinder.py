@@ -2,40 +2,28 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from tinstamp.artwork.outline import polygon
-from tinstamp.chart.base import Array, Chart, Straight
+from tinstamp.chart.base import Array, Motion, Straight
 from tinstamp.chart.frame import Frame
+from tinstamp.chart.parameters import seam_at
+from tinstamp.chart.round import RoundChart
 
 FLAT = 1e-9
 """mm; a piece that rises or runs less than this is along a rim or along the axis."""
 
 
 @dataclass(frozen=True)
-class CylinderChart(Chart):
+class CylinderChart(RoundChart):
     """Unrolled about the frame's z axis.
 
     Sheet x is the arc length from the front (the frame's x direction), to the right for
     someone on the free side; y is the height from the frame's origin.
-
-    Attributes
-    ----------
-    radius : mm.
-    inside : True for a bore: the free side is the axis' side.
-    seam : angle of the kernel's own seam, degrees from the front, counter-clockwise
-        about z.
-    closed : False for a part of a turn, whose middle the frame's x looks to.
     """
-
-    frame: Frame
-    radius: float
-    inside: bool
-    seam: float = 180.0
-    closed: bool = True
 
     @property
     def kind(self) -> str:
@@ -43,20 +31,41 @@ class CylinderChart(Chart):
 
     @property
     def girth(self) -> float | None:
-        return float(2.0 * np.pi * self.radius) if self.closed else None
-
-    @property
-    def mirrored(self) -> bool:
-        return self.inside
+        return float(2.0 * np.pi * self.radius) if self.whole else None
 
     @property
     def max_span(self) -> float:
         return 0.6 * self.radius  # degree 7 then strays less than 1e-9 of the radius
 
+    def way_round(self, xy: Array) -> float:
+        return float(2.0 * np.pi * self.radius)
+
+    def degrees(self, xy: Array) -> Array:
+        return np.degrees(np.asarray(xy)[..., 0] / self.radius)
+
+    def unrolled(self, xy: Array) -> Array:
+        return np.asarray(xy) / [np.radians(self.radius), 1.0]
+
+    def rolled(self, turned: Array) -> Array:
+        return np.asarray(turned) * [np.radians(self.radius), 1.0]
+
     @property
-    def sense(self) -> float:
-        """+1 where x grows counter-clockwise about z, −1 inside."""
-        return -1.0 if self.inside else 1.0
+    def reach(self) -> float:
+        return 540.0
+
+    def lap(self, count: int) -> Motion:
+        return Motion(np.eye(2), np.array([count * 2.0 * np.pi * self.radius, 0.0]))
+
+    def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
+        x = self.radius * np.radians(across) if degrees else across
+        return np.array([x, up]), 0.0
+
+    def place_of(self, xy: Array, degrees: bool) -> tuple[float, float]:
+        across = float(self.degrees(xy)) if degrees else float(xy[0])
+        return across, float(xy[1])
+
+    def moved(self, by: Frame) -> CylinderChart:
+        return replace(self, frame=self.frame.within(by))
 
     def to_space(self, xy: Array, lift: float = 0.0) -> Array:
         angle = self.sense * xy[..., 0] / self.radius
@@ -75,8 +84,11 @@ class CylinderChart(Chart):
         return np.stack([self.sense * self.radius * angle, local[..., 2]], axis=-1)
 
     def to_uv(self, xy: Array) -> Array:
-        u = self.sense * xy[..., 0] / self.radius - np.radians(self.seam)
-        return np.stack([u, xy[..., 1]], axis=-1)
+        return self.parameters.of(self.sense * xy[..., 0] / self.radius, xy[..., 1])
+
+    def from_uv(self, uv: Array) -> Array:
+        angle, height = self.parameters.back(uv)
+        return np.stack([self.sense * self.radius * angle, height], axis=-1)
 
     def curvature(self) -> tuple[float, float]:
         return self.sense / (2.0 * self.radius), 0.0
@@ -92,10 +104,11 @@ class CylinderChart(Chart):
 def part_cylinder(
     frame: Frame, radius: float, length: float, height: float, inside: bool
 ) -> CylinderChart:
-    """The chart of an arc of that length, mm, about the frame's x, up to `height`."""
+    """The chart of an arc of that length, mm, about the frame's x, up to `height`; the
+    kernel's own u starts at the back."""
     half = length / 2.0
     sheet = polygon([(-half, 0.0), (half, 0.0), (half, height), (-half, height)])
-    return CylinderChart((sheet,), frame, radius, inside, -180.0, closed=False)
+    return CylinderChart((sheet,), frame, radius, inside, seam_at(-180.0), -180.0, whole=False)
 
 
 def whole_cylinder(
@@ -104,4 +117,4 @@ def whole_cylinder(
     """The chart of a full turn from the frame's origin up to `height`."""
     half = np.pi * radius
     sheet = polygon([(-half, 0.0), (half, 0.0), (half, height), (-half, height)])
-    return CylinderChart((sheet,), frame, radius, inside, seam)
+    return CylinderChart((sheet,), frame, radius, inside, seam_at(seam), seam)

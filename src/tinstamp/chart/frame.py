@@ -44,3 +44,16 @@ class Frame:
         a = np.cos(angle) * x + np.sin(angle) * y
         b = np.cos(angle) * y - np.sin(angle) * x
         return Frame(self.origin, (*map(float, a),), (*map(float, b),))  # type: ignore[arg-type]
+
+    def within(self, by: Frame) -> Frame:
+        """This frame carried along when the origin's own frame moves to `by`."""
+        axes = by.axes
+        origin = by.to_space(np.array(self.origin))
+        x, y = np.array(self.x) @ axes, np.array(self.y) @ axes
+        return Frame(tuple(map(float, origin)), tuple(map(float, x)), tuple(map(float, y)))  # type: ignore[arg-type]
+
+    @property
+    def flipped(self) -> Frame:
+        """Seen from the other side: x stays, z and y turn round."""
+        x, y, z = self.y
+        return Frame(self.origin, self.x, (-x, -y, -z))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,10 +15,17 @@ from tinstamp.chart.frame import Frame
 class PlaneChart(Chart):
     """Sheet x and y are the frame's; its z is the outward normal.
 
-    The kernel's plane is taken on the same frame, so uv equals the sheet.
+    Attributes
+    ----------
+    own : the kernel's plane in space, whose coordinates uv are: its origin and its two
+        directions, each as they lie on the sheet. By default the sheet's own.
     """
 
-    frame: Frame
+    own: tuple[tuple[float, float], tuple[float, float], tuple[float, float]] = (
+        (0.0, 0.0),
+        (1.0, 0.0),
+        (0.0, 1.0),
+    )
 
     @property
     def kind(self) -> str:
@@ -26,11 +33,15 @@ class PlaneChart(Chart):
 
     @property
     def mirrored(self) -> bool:
-        return False
+        _, (a, b), (c, d) = self.own
+        return a * d - b * c < 0
 
     @property
     def max_span(self) -> float:
         return float("inf")
+
+    def moved(self, by: Frame) -> PlaneChart:
+        return replace(self, frame=self.frame.within(by))
 
     def to_space(self, xy: Array, lift: float = 0.0) -> Array:
         local = np.concatenate([xy, np.full((*xy.shape[:-1], 1), lift)], axis=-1)
@@ -43,7 +54,12 @@ class PlaneChart(Chart):
         return self.frame.to_local(points)[..., :2]
 
     def to_uv(self, xy: Array) -> Array:
-        return np.array(xy, dtype=float)
+        start, u, v = (np.array(part) for part in self.own)
+        return (np.asarray(xy, dtype=float) - start) @ np.stack([u, v]).T
+
+    def from_uv(self, uv: Array) -> Array:
+        start, u, v = (np.array(part) for part in self.own)
+        return np.asarray(uv, dtype=float) @ np.stack([u, v]) + start
 
     def curvature(self) -> tuple[float, float]:
         return 0.0, 0.0

@@ -80,13 +80,7 @@ class FieldsPage(QWidget):
         if self._form is not None:
             self.column.addSpacing(6)
         self.column.addWidget(label)
-        self._form = QFormLayout()
-        self._form.setContentsMargins(0, 0, 0, 0)
-        self._form.setHorizontalSpacing(8)
-        self._form.setVerticalSpacing(6)
-        self._form.setFieldGrowthPolicy(QFormLayout.FieldGrowthPolicy.AllNonFixedFieldsGrow)
-        self._form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop)
-        self.column.addLayout(self._form)
+        self.form_again()
 
     def row(self, label: str, widget: QWidget) -> QLabel:
         assert self._form is not None
@@ -96,6 +90,33 @@ class FieldsPage(QWidget):
         words.setBuddy(widget if not isinstance(widget, FormulaField) else widget.line)
         self._form.addRow(words, widget)
         return words
+
+    def form_again(self) -> None:
+        """Go on with rows after something of another make."""
+        self._form = QFormLayout()
+        self._form.setContentsMargins(0, 0, 0, 0)
+        self._form.setHorizontalSpacing(8)
+        self._form.setVerticalSpacing(6)
+        self._form.setFieldGrowthPolicy(QFormLayout.FieldGrowthPolicy.AllNonFixedFieldsGrow)
+        self._form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop)
+        self.column.addLayout(self._form)
+
+    @property
+    def form(self) -> QFormLayout:
+        """The rows now being laid out."""
+        assert self._form is not None
+        return self._form
+
+    def relabel(self, field: QWidget, label: str) -> None:
+        """Another label for a row."""
+        assert self._form is not None
+        words = self._form.labelForField(field)
+        if isinstance(words, QLabel):
+            words.setText(label)
+
+    def complain(self, message: str) -> None:
+        """Tell what could not be done."""
+        self.session.failed.emit(message[:1].upper() + message[1:])
 
     def done(self) -> None:
         self.column.addStretch(1)
@@ -107,14 +128,12 @@ class FieldsPage(QWidget):
         key = dotted(path)
 
         def renew() -> None:
-            resolved = self.session.resolved
-            field.show_formula(
-                get(self.session.job, path), resolved.values.get(key), resolved.errors.get(key)
-            )
+            value = self.session.resolved.values.get(key)
+            field.show_formula(get(self.session.job, path), value, self.session.error_at(key))
 
         field.edited.connect(lambda text: self.put(path, text, what, merge=key))
         field.settled.connect(self.session.settle)
-        self._bind(key, field, renew)
+        self.bind(key, field, renew)
         self.row(label, field)
         return field
 
@@ -156,7 +175,7 @@ class FieldsPage(QWidget):
 
         line.textEdited.connect(take)
         line.editingFinished.connect(self.session.settle)
-        self._bind(key, line, renew)
+        self.bind(key, line, renew)
         self.row(label, holder)
         return line
 
@@ -180,7 +199,7 @@ class FieldsPage(QWidget):
 
         typing.timeout.connect(lambda: self.put(path, box.toPlainText(), what, merge=key))
         box.textChanged.connect(typing.start)
-        self._bind(key, box, renew)
+        self.bind(key, box, renew)
         self.row(label, box)
         return box
 
@@ -190,7 +209,7 @@ class FieldsPage(QWidget):
         """One of a few words bound to a path."""
         choice = Choice(label, options)
         choice.group.idClicked.connect(lambda i: self.put(path, choice.keys[i], what))
-        self._bind(dotted(path), choice, lambda: choice.show_key(get(self.session.job, path)))
+        self.bind(dotted(path), choice, lambda: choice.show_key(get(self.session.job, path)))
         self.row(label, choice)
         return choice
 
@@ -218,7 +237,7 @@ class FieldsPage(QWidget):
             box.setCurrentIndex([key for key, _ in wanted].index(value))
 
         box.activated.connect(lambda i: self.put(path, box.itemData(i), what))
-        self._bind(dotted(path), box, renew)
+        self.bind(dotted(path), box, renew)
         self.row(label, box)
         return box
 
@@ -244,11 +263,12 @@ class FieldsPage(QWidget):
                 self.put(path, chosen.name().upper(), what)
 
         button.clicked.connect(ask)
-        self._bind(dotted(path), button, renew)
+        self.bind(dotted(path), button, renew)
         self.row(label, button)
         return button
 
-    def _bind(self, key: str, widget: QWidget, renew: Callable[[], None]) -> None:
+    def bind(self, key: str, widget: QWidget, renew: Callable[[], None]) -> None:
+        """Let a widget show the job: `renew` is called whenever it changes."""
         self.by_path[key] = widget
         self._renewers.append(renew)
 

@@ -20,15 +20,20 @@ from PySide6.QtWidgets import QWidget
 
 from tinstamp.artwork.outline import Array
 from tinstamp.desk import palette as p
+from tinstamp.desk.measure_panel import MeasurePanel
 from tinstamp.desk.preview import Preview
 from tinstamp.desk.scene import Hit, Scene
 from tinstamp.desk.session import Session
+from tinstamp.desk.sheet_paint import heights
 from tinstamp.desk.stamp_drag import StampDrag
-from tinstamp.desk.style import alone_button, type_at
+from tinstamp.desk.style import alone_button, plain_button, type_at
+from tinstamp.engine import messages as m
 
 ViewName = Literal["whole", "square", "end", "section"]
 FINE = 220
 """ms of rest after which the picture is drawn once more, twice as fine"""
+NEAR = 7
+"""px within which an edge is meant rather than the face beside it"""
 STILL = 4
 """px; a press that moves less is a click"""
 
@@ -57,6 +62,13 @@ class PartView(QWidget):
         self._framed = False
         self.alone = alone_button(self, "part")
         self.alone.clicked.connect(self.wants_middle)
+        self.measure = plain_button(self, "Measure", "Measure edges, faces and distances (Ctrl+M)")
+        self.measure.setCheckable(True)
+        self.measure.toggled.connect(self._measuring)
+        self.measures = MeasurePanel(self)
+        self._picks: list[m.Pick] = []
+        session.probed.connect(self._probed)
+        session.failed.connect(self._not_probed)
         self._draw_soon = QTimer(self)
         self._draw_soon.setSingleShot(True)
         self._draw_soon.setInterval(0)
@@ -124,6 +136,37 @@ class PartView(QWidget):
         if fine == 1:
             self._fine_soon.start()
         self.update()
+
+    # -- measuring
+
+    def _measuring(self, on: bool) -> None:
+        self._picks = []
+        self.scene.lines(())
+        if on:
+            self.measures.begin()
+        else:
+            self.measures.hide()
+        self._draw_soon.start()
+
+    def pick(self, found: Hit) -> None:
+        """Measure at a place; a second pick measures between the two, a third starts anew."""
+        near = NEAR * self.scene.mm_per_pixel(found.point, self.height())
+        if len(self._picks) == 2:
+            self._picks = []
+        x, y, z = map(float, found.point)
+        self._picks.append(m.Pick(found.face, (x, y, z), near))
+        self.session.probe(tuple(self._picks))
+
+    def _probed(self, found: m.Probed) -> None:
+        if self.measure.isChecked():
+            self.scene.lines(found.lines)
+            self.measures.show_readings(found)
+            self._draw_soon.start()
+
+    def _not_probed(self, message: str) -> None:
+        if self.measure.isChecked() and self._picks:
+            self._picks = []
+            self.measures.show_error(message)
 
     # -- views
 
@@ -210,7 +253,8 @@ class PartView(QWidget):
         elif event.button() == Qt.MouseButton.LeftButton:
             self._mode = "turn"
             found = self.hit(spot)
-            if found is not None and self._takes_stamp(found):
+            measuring = self.measure.isChecked()
+            if found is not None and not measuring and self._takes_stamp(found):
                 self._mode = "stamp"
                 self.setCursor(Qt.CursorShape.ClosedHandCursor)
 
@@ -253,7 +297,9 @@ class PartView(QWidget):
         self.drag.end()
         if mode == "turn" and not moved:
             found = self.hit(event.position())
-            if found is not None:
+            if found is not None and self.measure.isChecked():
+                self.pick(found)
+            elif found is not None:
                 self.face_clicked.emit(found.face)
         self._press = None
 
@@ -299,6 +345,8 @@ class PartView(QWidget):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         self.alone.move(self.width() - self.alone.width() - 8, 6)
+        self.measure.move(self.alone.x() - self.measure.width() - 4, 6)
+        self.measures.place()
         self._draw_soon.start()
 
     def paintEvent(self, event: QPaintEvent) -> None:
@@ -308,7 +356,10 @@ class PartView(QWidget):
             painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
             painter.drawImage(0, 0, self._image)
         painter.setFont(type_at(p.BODY))
-        caption = self._caption()
+        room = self.measure.x() - 90
+        caption = painter.fontMetrics().elidedText(
+            self._caption(), Qt.TextElideMode.ElideRight, room
+        )
         band = QRectF(8, 6, 62 + painter.fontMetrics().horizontalAdvance(caption), 24)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(QColor(246, 243, 236, 215))
@@ -337,13 +388,19 @@ class PartView(QWidget):
         if "/" in name:
             stamp, _, role = name.partition("/")
             return f"{stamp} · {role} of the stamp"
+        kind = self.session.kinds.get(name, "")
         chart = self.session.charts.get(name)
         if chart is None:
-            return name
-        low_x, low_y, high_x, high_y = chart.bounds
-        if chart.girth is not None:
+            return f"{name} · {kind}" if kind else name
+        low, high = heights(chart)
+        if chart.closed:
+            ends = chart.rolled(np.array([[0.0, low], [0.0, high]]))
+            girths = sorted({round(chart.way_round(end), 3) for end in ends})
+            around = " to ".join(f"{g:.3f}" for g in girths)
+            across = " to ".join(f"{g / np.pi:.3f}" for g in girths)
             return (
-                f"{name} · {chart.kind} {chart.girth / np.pi:.3f} mm · "
-                f"girth {chart.girth:.3f} mm · height {high_y - low_y:.3f} mm"
+                f"{name} · {chart.kind} {across} mm · girth {around} mm · "
+                f"height {high - low:.3f} mm"
             )
-        return f"{name} · {chart.kind} · {high_x - low_x:.3f} × {high_y - low_y:.3f} mm"
+        low_x, _, high_x, _ = chart.bounds
+        return f"{name} · {chart.kind} · {high_x - low_x:.3f} × {high - low:.3f} mm"

@@ -11,7 +11,7 @@ from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
 from tinstamp.job.formula import FormulaError, names
 from tinstamp.job.model import Job, changed
-from tinstamp.setting.place import nearest_turn
+from tinstamp.setting.place import home
 
 _OFFSET = re.compile(r"^(?P<base>.+?)\s*(?P<sign>[+-])\s*(?P<by>\d+(\.\d+)?)\s*(?P<unit>mm|deg)$")
 
@@ -66,13 +66,10 @@ def moved(
     across, up : the values of the two fields then (degrees when `angle`, mm).
     """
     setting = job.stamps[index].setting
-    x = nearest_turn(float(start[0] + by[0]), chart)
-    if angle and chart.girth is not None:
-        degrees = 360.0 * x / chart.girth - across
-        new_across = shifted(setting.across, degrees, "deg", across)
-    else:
-        new_across = shifted(setting.across, x - float(start[0]), "mm", across)
-    new_up = shifted(setting.up, float(by[1]), "mm", up)
+    new_x, new_y = chart.place_of(home(start + by, chart), angle)
+    unit = "deg" if angle else "mm"
+    new_across = shifted(setting.across, new_x - across, unit, across)
+    new_up = shifted(setting.up, new_y - up, "mm", up)
     job = changed(job, ("stamps", index, "setting", "across"), new_across)
     return changed(job, ("stamps", index, "setting", "up"), new_up)
 

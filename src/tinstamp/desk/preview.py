@@ -69,4 +69,4 @@ def preview(
         placed = place(artwork, spot_of(job, resolved, index), chart)
     except (FontError, FormulaError, PlaceError):
         return None
-    return Preview(artwork, placed, chart)
+    return Preview(artwork, placed, chart.towards(np.array(placed.origin)))

@@ -6,7 +6,7 @@ light, and a picture only when something changed.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -65,6 +65,9 @@ class Scene:
         self._part.GetProperty().SetAmbient(0.34)
         self._part.GetProperty().SetDiffuse(0.74)
         self._edges = self._line_actor(p.TIN_EDGE, 1.0)
+        self._lines = self._line_actor(p.ACCENT, 3.0)
+        self._lines.GetProperty().SetOpacity(1.0)
+        self._lines.VisibilityOff()
         self._overlay_data = vtkPolyData()
         self._overlay = self._actor(self._overlay_data)
         self._overlay.GetProperty().SetColor(*_rgb(p.ACCENT))
@@ -169,6 +172,25 @@ class Scene:
         self._clipped = faceted.GetOutput()
         self._part.GetMapper().SetInputData(self._clipped)
         self._edges.VisibilityOff()
+
+    def lines(self, polylines: Sequence[Sequence[Sequence[float]]]) -> None:
+        """Lines over the part, mm, such as what was measured."""
+        data = vtkPolyData()
+        holder, cells = vtkPoints(), vtkCellArray()
+        for line in polylines:
+            cells.InsertNextCell(len(line))
+            for p_ in line:
+                cells.InsertCellPoint(holder.InsertNextPoint(*p_))
+        data.SetPoints(holder)
+        data.SetLines(cells)
+        self._lines.GetMapper().SetInputData(data)
+        self._lines.SetVisibility(bool(polylines))
+
+    def mm_per_pixel(self, point: Array, height: int) -> float:
+        """How much a pixel covers at a point."""
+        camera = self.renderer.GetActiveCamera()
+        away = float(np.linalg.norm(np.array(camera.GetPosition()) - point))
+        return float(2 * away * np.tan(np.radians(camera.GetViewAngle() / 2)) / max(height, 1))
 
     # -- the camera
 

@@ -22,6 +22,7 @@ from tinstamp.engine.report import Report
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import ArchiveError, Document, open_file, save_file
 from tinstamp.job.features import Tube
+from tinstamp.job.imported import FoundFace
 from tinstamp.job.model import Blank, FontRef, Job, changed
 from tinstamp.job.model import Path as JobPath
 from tinstamp.job.resolve import Resolved, resolve
@@ -51,6 +52,9 @@ class Session(QObject):
     progress = Signal(str, float)
     failed = Signal(str)
     wrote = Signal(list)
+    wants_file = Signal(str)
+    imported = Signal(object)
+    probed = Signal(object)
     file_changed = Signal()
     engine_restarted = Signal(bool)
 
@@ -62,7 +66,10 @@ class Session(QObject):
         self.report: Report | None = None
         self.mesh: Mesh | None = None
         self.shown: Document | None = None
+        self.reported: Document | None = None
         self.charts: Mapping[str, Chart] = {}
+        self.kinds: Mapping[str, str] = {}
+        self.feature = 0
         self._start(Document(new_job()))
         self.autosave = Autosave()
         self._asked: dict[int, Document] = {}
@@ -96,6 +103,11 @@ class Session(QObject):
         return self.shown is None or self.shown.job != self.job
 
     @property
+    def stale_report(self) -> bool:
+        """True while the report in hand is not that of the job."""
+        return self.reported is None or self.reported.job != self.job
+
+    @property
     def unsaved(self) -> bool:
         return self.job != self.saved.job
 
@@ -108,6 +120,15 @@ class Session(QObject):
         if not 0 <= index < len(self.job.stamps):
             return None
         return self.charts.get(self.job.stamps[index].setting.face)
+
+    def error_at(self, key: str) -> str | None:
+        """What is wrong at a field, by its dotted path: a formula, or a size that the last
+        build could not make."""
+        if key in self.resolved.errors:
+            return self.resolved.errors[key]
+        if self.report is None or self.building or self.stale_report:
+            return None
+        return self.report.blank_errors.get(key)
 
     # -- editing
 
@@ -135,6 +156,14 @@ class Session(QObject):
         if self.history.redo():
             self._moved()
 
+    def select_feature(self, index: int) -> None:
+        """Select a feature of the blank, and with it the blank's card."""
+        index = max(0, min(index, len(self.job.blank.features) - 1))
+        if index != self.feature:
+            self.feature = index
+            self.history.settle()
+        self.select(BLANK)
+
     def select(self, index: int) -> None:
         """Select a stamp, or BLANK."""
         index = index if 0 <= index < len(self.job.stamps) else BLANK
@@ -155,6 +184,7 @@ class Session(QObject):
         self.resolved: Resolved = resolve(self.job)
         if self.selected >= len(self.job.stamps):
             self.selected = len(self.job.stamps) - 1
+        self.feature = min(self.feature, len(self.job.blank.features) - 1)
         self._rest.start()
         self._keep.start()
         self.job_changed.emit()
@@ -179,7 +209,19 @@ class Session(QObject):
                 family=ref.family, style=ref.style, digest=data.digest, index=data.index
             )
             job = changed(job, ("stamps", i, "artwork", "font"), filled)
-        return Document(job, held)
+        return Document(job, held, self.history.now.parts)
+
+    def switch_feature(self, index: int, on: bool) -> None:
+        """Leave a feature out of the part, or make it again."""
+        name = self.job.blank.features[index].name
+        word = "switch on" if on else "switch off"
+        self.edit(("blank", "features", index, "on"), on, f"{word} “{name}”")
+
+    def take_part(self, job: Job, digest: str, data: bytes, label: str) -> None:
+        """A job that uses an imported file, and the file's bytes."""
+        now = self._with_fonts(job)
+        self.history.push(Document(now.job, now.fonts, {**now.parts, digest: data}), label, "")
+        self._moved()
 
     # -- files
 
@@ -188,6 +230,7 @@ class Session(QObject):
         self.saved = document
         self.resolved = resolve(document.job)
         self.selected = 0 if document.job.stamps else BLANK
+        self.feature = 0
         self.face = document.job.stamps[0].setting.face if document.job.stamps else None
 
     def begin(self, document: Document, path: Path | None) -> None:
@@ -195,7 +238,7 @@ class Session(QObject):
         self._start(document)
         self.path = path
         self.report = self.mesh = self.shown = None
-        self.charts = {}
+        self.charts, self.kinds = {}, {}
         self.autosave.forget()
         self.file_changed.emit()
         self.job_changed.emit()
@@ -253,6 +296,14 @@ class Session(QObject):
         self._rest.stop()
         self.engine.write(self.document.trimmed(), str(folder), name, endings, chord)
 
+    def import_step(self, name: str, data: bytes, known: tuple[FoundFace, ...] = ()) -> None:
+        """Ask what a STEP file holds; `imported` or `failed` follows."""
+        self.engine.import_step(name, data, known)
+
+    def probe(self, picks: tuple[m.Pick, ...]) -> None:
+        """Ask for the measures at one or two places of the part shown; `probed` follows."""
+        self.engine.probe(picks)
+
     def stop(self) -> None:
         """Give up the build under way; the part last built stays."""
         if self.engine.busy:
@@ -284,6 +335,10 @@ class Session(QObject):
             elif isinstance(event, m.Wrote):
                 self.progress.emit("", 1.0)
                 self.wrote.emit([Path(p) for p in event.paths])
+            elif isinstance(event, m.Imported):
+                self.imported.emit(event)
+            elif isinstance(event, m.Probed):
+                self.probed.emit(event)
             elif isinstance(event, m.Stopped):
                 self._given_up(event.number)
             elif isinstance(event, m.Failed):
@@ -306,7 +361,7 @@ class Session(QObject):
         document = self._asked.get(event.number)
         if document is not None:
             self.mesh, self.shown = event.mesh, document
-            self.charts = event.charts
+            self.charts, self.kinds = event.charts, event.kinds
             self.pictured.emit()
 
     def _done(self, event: m.Done) -> None:
@@ -316,8 +371,9 @@ class Session(QObject):
         self._patience.stop()
         self.building = False
         self.report = event.report
+        self.reported = document
         if event.report.charts:
-            self.charts = event.report.charts
+            self.charts, self.kinds = event.report.charts, event.report.kinds
         self.progress.emit("", 1.0)
         self.report_changed.emit()
 

@@ -10,13 +10,15 @@ import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath, QPen, QPolygonF
 
-from tinstamp.artwork.outline import Array, Outline, Region
-from tinstamp.chart.base import Chart
-from tinstamp.chart.cylinder import CylinderChart
+from tinstamp.artwork.outline import Array, Outline
+from tinstamp.chart.base import STILL, Chart, Motion
+from tinstamp.chart.cone import ConeChart
+from tinstamp.chart.round import RoundChart
 from tinstamp.desk import palette as p
 from tinstamp.desk.preview import Preview
 from tinstamp.desk.session import BLANK
 from tinstamp.desk.style import type_at
+from tinstamp.setting.place import degrees_covered, laps_shown
 
 if TYPE_CHECKING:
     from tinstamp.desk.sheet_view import SheetView
@@ -104,7 +106,7 @@ def paint(painter: QPainter, view: SheetView) -> None:
     _others(painter, view, chart, scale)
     preview = view.drag.preview
     if preview is not None:
-        _ink(painter, preview.placed.regions, scale, chart, QColor(_colour(view)))
+        _ink(painter, preview, scale, QColor(_colour(view)))
     painter.restore()
     _rulers(painter, view, chart, scale)
     if preview is not None and preview.placed.regions:
@@ -139,7 +141,7 @@ def _title(painter: QPainter, view: SheetView) -> None:
         dots = view.logicalDpiX() / 25.4
         percent = f"  ·  {100 * scale.per_mm / dots:.0f} %"
     chart = view.session.charts.get(view.face)
-    bent = chart is not None and chart.curvature() != (0.0, 0.0)
+    bent = chart is not None and chart.kind != "flat"
     unrolled = "unrolled at true size" if bent else "at true size"
     painter.drawText(70, 22, f"{view.face}, {unrolled}{percent}")
     painter.setPen(QColor(p.INK))
@@ -158,27 +160,36 @@ def measures(view: SheetView) -> list[str]:
         return ["the artwork is not shown: a field of this stamp is to fix"]
     bounds = preview.placed.bounds
     length = float(bounds[2] - bounds[0])
-    low_x, low_y, high_x, _ = map(float, chart.bounds)
-    told = [f"artwork {length:.3f} mm long"]
-    if chart.girth is not None:
-        free = chart.girth - length
+    low_x, _, high_x, _ = map(float, chart.bounds)
+    if chart.closed:
+        spans = degrees_covered(preview.placed, preview.chart)
+        covered = max(b for _, b in spans) - min(a for a, _ in spans)
+        around = preview.chart.way_round((bounds[:2] + bounds[2:]) / 2)
+        length, free = around * covered / 360.0, around * (1.0 - covered / 360.0)
+        ups = np.concatenate([r.outer.points(4) for r in preview.placed.regions])
+        low = float(preview.chart.unrolled(ups)[:, 1].min()) - heights(chart)[0]
+        told = [f"artwork {length:.3f} mm long"]
         told.append(
             f"free each side {free / 2:.3f} mm" if free >= 0 else f"{-free:.3f} mm too long"
         )
-        told.append(f"{float(bounds[1]) - low_y:.3f} mm from lower rim")
+        told.append(f"{low:.3f} mm from lower rim")
     else:
+        told = [f"artwork {length:.3f} mm long"]
         told.append(
             f"to the edges {float(bounds[0]) - low_x:.3f} mm left, "
             f"{high_x - float(bounds[2]):.3f} mm right"
         )
-    if isinstance(chart, CylinderChart) and chart.closed:
-        told.append(f"seam at {_turned(chart.seam * chart.sense):.1f}°")
+    if isinstance(chart, RoundChart) and chart.closed:
+        told.append(f"seam at {chart.seam_degrees:.1f}°")
     return told
 
 
-def _turned(degrees: float) -> float:
-    wrapped = (degrees + 180.0) % 360.0 - 180.0
-    return 180.0 if wrapped == -180.0 else wrapped
+def heights(chart: Chart) -> tuple[float, float]:
+    """Least and greatest height of a face along itself, mm: on the sheet, or above the
+    lower rim."""
+    if isinstance(chart, ConeChart):
+        return chart.bounds_slant
+    return float(chart.bounds[1]), float(chart.bounds[3])
 
 
 def _empty(painter: QPainter, view: SheetView) -> None:
@@ -192,13 +203,13 @@ def _empty(painter: QPainter, view: SheetView) -> None:
     painter.drawText(view.rect(), Qt.AlignmentFlag.AlignCenter, words)
 
 
-def path_of(outlines: Sequence[Outline], scale: Scale, dx: float = 0.0) -> QPainterPath:
-    """Outlines as a path in pixels, moved along x by `dx` mm."""
+def path_of(outlines: Sequence[Outline], scale: Scale, moved: Motion = STILL) -> QPainterPath:
+    """Outlines as a path in pixels, moved on the sheet."""
     path = QPainterPath()
     path.setFillRule(Qt.FillRule.OddEvenFill)
     for outline in outlines:
-        points = outline.beziers * [scale.per_mm, -scale.per_mm]
-        points += [scale.x0 + dx * scale.per_mm, scale.y0]
+        points = moved(outline.beziers) * [scale.per_mm, -scale.per_mm]
+        points += [scale.x0, scale.y0]
         path.moveTo(*points[0, 0])
         for b, straight in zip(points.tolist(), outline.straight, strict=True):
             if straight:
@@ -218,21 +229,29 @@ def _face(painter: QPainter, view: SheetView, chart: Chart, scale: Scale) -> Non
     pen = QPen(QColor(p.RULE_STRONG), 1, Qt.PenStyle.DotLine)
     painter.setPen(pen)
     painter.setBrush(Qt.BrushStyle.NoBrush)
-    if chart.girth is not None:
-        for y in (low_y + margin, high_y - margin):
-            painter.drawLine(scale.to_pixel(low_x, y), scale.to_pixel(high_x, y))
+    if chart.closed:
+        low, high = heights(chart)
+        for y in (low + margin, high - margin):
+            painter.drawPath(_level(chart, y, scale))
     elif margin > 0 and all(outline.straight.all() for outline in chart.outline):
         a = scale.to_pixel(low_x + margin, high_y - margin)
         b = scale.to_pixel(high_x - margin, low_y + margin)
         painter.drawRect(QRectF(a, b))
-    if isinstance(chart, CylinderChart) and chart.girth is not None:
-        x = _turned(chart.seam * chart.sense) / 360.0 * chart.girth
+    if isinstance(chart, RoundChart) and chart.closed:
+        ends = chart.rolled(np.array([[chart.seam_degrees, y] for y in heights(chart)]))
         painter.setPen(QPen(QColor(p.SECOND_INK), 1, Qt.PenStyle.DashLine))
-        painter.drawLine(scale.to_pixel(x, low_y), scale.to_pixel(x, high_y))
+        painter.drawLine(scale.to_pixel(*ends[0]), scale.to_pixel(*ends[1]))
 
 
-def _laps(chart: Chart) -> list[float]:
-    return [0.0] if chart.girth is None else [0.0, -chart.girth, chart.girth]
+def _level(chart: Chart, up: float, scale: Scale) -> QPainterPath:
+    """All the way round a closed face at a height."""
+    turned = np.column_stack([np.linspace(-180.0, 180.0, 2 if chart.affine else 121)] + [
+        np.full(2 if chart.affine else 121, up)])  # fmt: skip
+    path = QPainterPath()
+    for i, point in enumerate(chart.rolled(turned)):
+        at = scale.to_pixel(*point)
+        path.moveTo(at) if i == 0 else path.lineTo(at)
+    return path
 
 
 def _others(painter: QPainter, view: SheetView, chart: Chart, scale: Scale) -> None:
@@ -241,17 +260,15 @@ def _others(painter: QPainter, view: SheetView, chart: Chart, scale: Scale) -> N
             continue
         other = view.drag.of(i)
         if other is not None:
-            _ink(painter, other.placed.regions, scale, chart, QColor(p.GREY_STAMP))
+            _ink(painter, other, scale, QColor(p.GREY_STAMP))
 
 
-def _ink(
-    painter: QPainter, regions: Sequence[Region], scale: Scale, chart: Chart, colour: QColor
-) -> None:
+def _ink(painter: QPainter, shown: Preview, scale: Scale, colour: QColor) -> None:
     painter.setPen(Qt.PenStyle.NoPen)
     painter.setBrush(QBrush(colour))
-    outlines = [o for region in regions for o in region.outlines]
-    for lap in _laps(chart):
-        painter.drawPath(path_of(outlines, scale, lap))
+    outlines = [o for region in shown.placed.regions for o in region.outlines]
+    for lap in laps_shown(shown.placed, shown.chart):
+        painter.drawPath(path_of(outlines, scale, shown.chart.lap(lap)))
 
 
 def _beyond(
@@ -261,7 +278,10 @@ def _beyond(
     whole = QPainterPath()
     whole.addRect(QRectF(view.rect()))
     face = path_of(chart.outline, scale)
-    if chart.girth is not None:
+    if chart.closed and not chart.affine:
+        for lap in (-1, 1):
+            face = face.united(path_of(chart.outline, scale, chart.lap(lap)))
+    elif chart.closed:
         _, low_y, _, high_y = map(float, chart.bounds)
         face = QPainterPath()
         top, bottom = scale.to_pixel(0, high_y).y(), scale.to_pixel(0, low_y).y()
@@ -281,7 +301,16 @@ def _guides(painter: QPainter, preview: Preview, chart: Chart, scale: Scale) -> 
     low_x, _, high_x, _ = map(float, chart.bounds)
     x, y = preview.placed.origin
     painter.setPen(QPen(QColor(p.ACCENT), 1, Qt.PenStyle.DashLine))
-    painter.drawLine(scale.to_pixel(low_x, y), scale.to_pixel(high_x, y))
+    if chart.affine:
+        painter.drawLine(scale.to_pixel(low_x, y), scale.to_pixel(high_x, y))
+    else:
+        along = preview.placed.matrix @ [high_x - low_x, 0.0]
+        painter.save()
+        painter.setClipPath(path_of(chart.outline, scale))
+        painter.drawLine(
+            scale.to_pixel(x - along[0], y - along[1]), scale.to_pixel(x + along[0], y + along[1])
+        )
+        painter.restore()
     at = scale.to_pixel(x, y)
     painter.setPen(QPen(QColor(p.ACCENT), 1.5))
     painter.drawLine(at + QPointF(-4, 0), at + QPointF(4, 0))
@@ -311,7 +340,9 @@ def _rulers(painter: QPainter, view: SheetView, chart: Chart, scale: Scale) -> N
     painter.setFont(type_at(p.SMALL))
     _ruler_mm(painter, view, scale, (low_x, high_x), scale.to_pixel(0, low_y).y() + 5)
     _ruler_upright(painter, view, scale, (low_y, high_y), scale.to_pixel(low_x, 0).x() - 5)
-    if chart.girth is not None:
+    if chart.closed and not chart.affine:
+        _degrees_round(painter, chart, scale)
+    elif chart.girth is not None:
         _ruler_degrees(painter, view, chart, scale, scale.to_pixel(0, high_y).y() - 5)
 
 
@@ -363,3 +394,19 @@ def _ruler_degrees(
         if -20 <= x <= view.width() + 20:
             painter.drawLine(QPointF(x, y - 7), QPointF(x, y))
             painter.drawText(QRectF(x - 30, y - 22, 60, 14), Qt.AlignmentFlag.AlignCenter, f"{k}°")
+
+
+def _degrees_round(painter: QPainter, chart: Chart, scale: Scale) -> None:
+    """Degrees along the upper rim of a sector, above it."""
+    outer = heights(chart)[1]
+    off = 14.0 / scale.per_mm
+    per_degree = chart.way_round(chart.rolled(np.array([0.0, outer]))) / 360.0 * scale.per_mm
+    step = next((s for s in (5, 10, 15, 30, 45, 90) if s * per_degree >= 44), 180)
+    painter.setPen(QColor(p.SECOND_INK))
+    for k in range(-180 + step, 181, step):
+        marks = chart.rolled(np.array([[k, outer], [k, outer + off / 2], [k, outer + off]]))
+        a, b, c = (scale.to_pixel(*m) for m in marks)
+        painter.drawLine(a, b)
+        painter.drawText(
+            QRectF(c.x() - 22, c.y() - 7, 44, 14), Qt.AlignmentFlag.AlignCenter, f"{k}°"
+        )

@@ -19,7 +19,7 @@ from tinstamp.desk.preview import Preview, preview
 from tinstamp.desk.scene import Hit
 from tinstamp.desk.session import Session
 from tinstamp.job.model import Job
-from tinstamp.setting.place import nearest_turn
+from tinstamp.setting.place import home, laps_shown
 
 Mode = Literal["move", "turn", "size"]
 GRIP = 1.5
@@ -110,10 +110,9 @@ class StampDrag(QObject):
         if shown is None or not shown.placed.regions:
             return False
         low_x, low_y, high_x, high_y = shown.artwork.bounds
-        girth = shown.chart.girth
-        laps = [0.0] if girth is None else [-girth, 0.0, girth]
-        for lap in laps:
-            x, y = np.linalg.solve(shown.placed.matrix, xy + [lap, 0.0] - shown.placed.shift)
+        for lap in laps_shown(shown.placed, shown.chart):
+            there = shown.chart.lap(-lap)(np.asarray(xy))
+            x, y = np.linalg.solve(shown.placed.matrix, there - shown.placed.shift)
             if low_x - GRIP <= x <= high_x + GRIP and low_y - GRIP <= y <= high_y + GRIP:
                 return True
         return False
@@ -176,7 +175,7 @@ class StampDrag(QObject):
         if held.mode == "move":
             chart = self.preview.chart
             by = np.array(at) - held.start
-            by[0] = nearest_turn(float(by[0]), chart)
+            by = home(held.origin + by, chart) - held.origin
             if fine:
                 by = np.round(by / fine) * fine
             job = moved(

@@ -21,7 +21,7 @@ class StampPage(FieldsPage):
     @staticmethod
     def _round(session: Session) -> bool:
         chart = session.chart_of(session.selected)
-        return chart is not None and chart.girth is not None
+        return chart is not None and chart.closed
 
     def __init__(self, session: Session) -> None:
         super().__init__(session)
@@ -146,7 +146,7 @@ class StampPage(FieldsPage):
 
         box.activated.connect(take)
         box.lineEdit().editingFinished.connect(renew)
-        self._bind("font", box, renew)
+        self.bind("font", box, renew)
         self.row("Font", box)
 
 

@@ -29,12 +29,19 @@ def type_at(size: int, strong: bool = False) -> QFont:
 
 def alone_button(parent: QWidget, name: str) -> QToolButton:
     """The button that gives one view the whole middle."""
-    button = QToolButton(parent)
-    button.setText("Alone")
-    button.setProperty("plain", True)
     keys = {"part": "Ctrl+5", "sheet": "Ctrl+6"}[name]
-    button.setToolTip(f"Give the {name} the whole middle, or share it again ({keys})")
+    tip = f"Give the {name} the whole middle, or share it again ({keys})"
+    button = plain_button(parent, "Alone", tip)
     button.setAccessibleName(f"The {name} alone")
+    return button
+
+
+def plain_button(parent: QWidget, text: str, tip: str) -> QToolButton:
+    """A small button over a view."""
+    button = QToolButton(parent)
+    button.setText(text)
+    button.setProperty("plain", True)
+    button.setToolTip(tip)
     button.setFont(type_at(p.SMALL))
     button.adjustSize()
     return button
@@ -72,6 +79,10 @@ def stylesheet() -> str:
     QMainWindow, QDialog {{ background: {p.PAPER}; }}
     QDialog {{ border: 1px solid {p.RULE_STRONG}; }}
     #header, #ticket, #fields {{ background: {p.PANEL}; }}
+    #measures {{ background: {p.PANEL}; border: 1px solid {p.RULE_STRONG}; border-radius: 5px; }}
+    #features {{ background: {p.SHEET}; border: 1px solid {p.RULE}; border-radius: 4px; }}
+    #features::item {{ height: 22px; padding-left: 2px; }}
+    #features::item:selected {{ background: {p.PRESSED}; color: {p.INK}; }}
     #header {{ border-bottom: 1px solid {p.RULE}; }}
     #ticket {{ border-right: 1px solid {p.RULE}; }}
     #fields {{ border-left: 1px solid {p.RULE}; }}
@@ -84,6 +95,7 @@ def stylesheet() -> str:
         background: {p.SHEET}; border: 1px solid {p.RULE}; border-radius: 4px;
         padding: 2px 7px; min-height: 20px; selection-background-color: {p.ACCENT};
     }}
+    QLineEdit[cell="true"], QComboBox[cell="true"] {{ padding: 2px 3px; }}
     QLineEdit:focus, QPlainTextEdit:focus, QComboBox:focus {{ border: 1px solid {p.INK}; }}
     QLineEdit[wrong="true"] {{ border: 1px solid {p.FIX}; background: #FDF1EE; }}
     QLineEdit:disabled, QComboBox:disabled {{ background: {p.PANEL}; color: {p.SECOND_INK}; }}
@@ -101,6 +113,7 @@ def stylesheet() -> str:
     QPushButton:focus, QToolButton:focus {{ border: 1px solid {p.INK}; }}
     QPushButton:disabled, QToolButton:disabled {{ color: #A8A598; }}
     QToolButton[plain="true"] {{ background: transparent; border: 1px solid transparent; padding: 0 8px; }}
+    QToolButton[plain="true"]:checked {{ background: {p.PRESSED}; border-color: {p.RULE_STRONG}; }}
     QToolButton[plain="true"]:hover {{ background: {p.PAPER}; border-color: {p.RULE}; }}
     QToolButton[plain="true"]:focus {{ border-color: {p.INK}; }}
     QToolButton::menu-button {{ border: none; width: 16px; }}

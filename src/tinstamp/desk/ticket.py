@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QModelIndex, QPersistentModelIndex, QRectF, QSize, Qt, Signal
+from PySide6.QtCore import QEvent, QModelIndex, QPersistentModelIndex, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPainterPath, QPen
 from PySide6.QtWidgets import (
     QAbstractItemView,
@@ -20,6 +20,7 @@ from PySide6.QtWidgets import (
 )
 
 from tinstamp.desk import palette as p
+from tinstamp.desk.feature_list import summary
 from tinstamp.desk.marks import draw_mark
 from tinstamp.desk.session import BLANK, Session
 from tinstamp.desk.sheet_paint import Scale, path_of
@@ -31,6 +32,9 @@ from tinstamp.proof.finding import Finding, worst
 
 Index = QModelIndex | QPersistentModelIndex
 HEIGHT = 100
+FEATURES_FROM, FEATURE, RING = 32, 20, 30
+"""px: where the rows of features begin on the blank's card, their height, and how far in
+the ring that switches one reaches"""
 INDEX = Qt.ItemDataRole.UserRole
 
 
@@ -109,6 +113,7 @@ class Ticket(QWidget):
             flags = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
             item.setFlags(flags | Qt.ItemFlag.ItemIsDragEnabled if row else flags)
         self.list.setCurrentRow(self.session.selected + 1)
+        self.list.scheduleDelayedItemsLayout()
         self.list.blockSignals(False)
         on_stamp = self.session.selected != BLANK
         for button in (self.switch, self.copy, self.remove):
@@ -238,7 +243,29 @@ class _Card(QStyledItemDelegate):
         self.ticket = ticket
 
     def sizeHint(self, option: QStyleOptionViewItem, index: Index) -> QSize:
+        count = len(self.ticket.session.job.blank.features)
+        if index.data(INDEX) == BLANK and count > 1:
+            return QSize(200, FEATURES_FROM + count * FEATURE + 18)
         return QSize(200, HEIGHT)
+
+    def editorEvent(self, event, model, option: QStyleOptionViewItem, index: Index) -> bool:  # type: ignore[no-untyped-def]
+        """A click on a feature of the blank's card chooses it; on its ring, switches it."""
+        session = self.ticket.session
+        count = len(session.job.blank.features)
+        if (
+            event.type() == QEvent.Type.MouseButtonRelease
+            and index.data(INDEX) == BLANK
+            and count > 1
+        ):
+            y = event.position().y() - option.rect.top() - FEATURES_FROM
+            row = int(y // FEATURE)
+            if 0 <= row < count:
+                if event.position().x() - option.rect.left() < RING and row:
+                    session.switch_feature(row, not session.job.blank.features[row].on)
+                else:
+                    session.select_feature(row)
+                return True
+        return super().editorEvent(event, model, option, index)
 
     def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: Index) -> None:
         box = QRectF(option.rect).adjusted(1, 1, -1, -9)
@@ -273,6 +300,9 @@ class _Card(QStyledItemDelegate):
     def _blank(self, painter: QPainter, box: QRectF, job: Job) -> None:
         feature = job.blank.features[0]
         x, room = box.left() + 14, box.width() - 24
+        if len(job.blank.features) > 1:
+            self._features(painter, box, job)
+            return
         painter.setPen(QColor(p.INK))
         painter.setFont(type_at(p.BODY, strong=True))
         self._line(painter, x, box.top() + 9, room, f"Blank: {feature.name}")
@@ -292,14 +322,48 @@ class _Card(QStyledItemDelegate):
             self._line(painter, x, box.top() + 48, room, words)
 
     def _sizes(self, job: Job) -> str:
-        feature = job.blank.features[0]
-        values = self.ticket.session.resolved.values
-        start = "blank.features.0."
-        own = {k[len(start) :]: v for k, v in values.items() if k.startswith(start)}
-        try:
-            return feature.sizes(own)
-        except KeyError:
-            return "sizes not all known"
+        return summary(self.ticket.session, 0)
+
+    def _features(self, painter: QPainter, box: QRectF, job: Job) -> None:
+        """The blank's card when it has several features: a row each, with a ring that is
+        full while the feature is on."""
+        session = self.ticket.session
+        x, room = box.left() + 14, box.width() - 24
+        painter.setPen(QColor(p.INK))
+        painter.setFont(type_at(p.BODY, strong=True))
+        self._line(painter, x, box.top() + 9, room, f"Blank: {job.blank.features[0].name}")
+        for i, feature in enumerate(job.blank.features):
+            y = box.top() + FEATURES_FROM + i * FEATURE
+            chosen = session.selected == BLANK and session.feature == i
+            wrong = feature.on and self._feature_wrong(i)
+            if chosen:
+                painter.setPen(Qt.PenStyle.NoPen)
+                painter.setBrush(QColor(p.PAPER))
+                painter.drawRoundedRect(QRectF(x - 4, y, room + 4, FEATURE - 1), 3, 3)
+            ring = QRectF(x, y + 5, 9, 9)
+            if wrong:
+                draw_mark(painter, ring, "fix")
+            else:
+                painter.setPen(QPen(QColor(p.SECOND_INK), 1.2))
+                painter.setBrush(QColor(p.SECOND_INK) if feature.on else Qt.BrushStyle.NoBrush)
+                painter.drawEllipse(ring)
+            painter.setPen(QColor(p.FIX if wrong else p.INK if feature.on else p.SECOND_INK))
+            painter.setFont(type_at(p.SMALL, strong=chosen))
+            name = feature.name if feature.on else f"{feature.name}, off"
+            width = QFontMetricsF(painter.font()).horizontalAdvance(name)
+            self._line(painter, x + 16, y + 2, room - 16, name)
+            painter.setPen(QColor(p.SECOND_INK))
+            painter.setFont(type_at(p.SMALL))
+            self._line(painter, x + 24 + width, y + 2, room - width - 26, summary(session, i))
+
+    def _feature_wrong(self, index: int) -> bool:
+        session = self.ticket.session
+        start = f"blank.features.{index}."
+        if session.resolved.error_under("blank", "features", index) is not None:
+            return True
+        if session.report is None or session.stale_report:
+            return False
+        return any(key.startswith(start) for key in session.report.blank_errors)
 
     def _stamp(self, painter: QPainter, box: QRectF, index: int, stamp: Stamp) -> None:
         thumb = QRectF(box.left() + 12, box.top() + 12, 60, 44)

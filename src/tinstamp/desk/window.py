@@ -17,6 +17,7 @@ from PySide6.QtWidgets import (
     QMessageBox,
     QPushButton,
     QSplitter,
+    QStackedWidget,
     QToolButton,
     QVBoxLayout,
     QWidget,
@@ -27,9 +28,12 @@ from tinstamp.desk.demo import DEMOS
 from tinstamp.desk.export_dialog import ExportDialog
 from tinstamp.desk.fields import Fields
 from tinstamp.desk.marks import mark_icon
+from tinstamp.desk.part_files import PartFiles
 from tinstamp.desk.part_view import PartView
+from tinstamp.desk.profile_view import ProfileView, profile_path
 from tinstamp.desk.proof_line import ProofLine
 from tinstamp.desk.session import Session, new_job
+from tinstamp.desk.sheet_paint import heights
 from tinstamp.desk.sheet_view import SheetView
 from tinstamp.desk.stamp_drag import StampDrag
 from tinstamp.desk.style import type_at
@@ -60,6 +64,8 @@ class Window(QMainWindow):
         self._shared: list[int] | None = None
         self.part = PartView(self.session, self.drag)
         self.sheet = SheetView(self.session, self.drag)
+        self.profile = ProfileView(self.session)
+        self.part_files = PartFiles(self.session, self)
         self.ticket = Ticket(self.session, self.drag)
         self.fields = Fields(self.session)
         self.proof = ProofLine(self.session)
@@ -69,6 +75,10 @@ class Window(QMainWindow):
         self.part.face_clicked.connect(self.face_clicked)
         self.part.wants_middle.connect(lambda: self.give_middle("part"))
         self.sheet.wants_middle.connect(lambda: self.give_middle("sheet"))
+        self.profile.wants_middle.connect(lambda: self.give_middle("sheet"))
+        self.profile.wants_face.connect(lambda: self._show_below(face=True))
+        self.session.selection_changed.connect(lambda: self._show_below())
+        self.session.job_changed.connect(lambda: self._show_below())
         self.proof.show_finding.connect(self.show_finding)
         self.session.job_changed.connect(self._title)
         self.session.file_changed.connect(self._title)
@@ -96,6 +106,8 @@ class Window(QMainWindow):
         self.write_action = self._action("Write files", "Ctrl+E", self.write_files)
         self.add_action = self._action("+ Stamp", "Ctrl+T", self.add_stamp)
         self._action("Stop the build", "Esc", self.session.stop)
+        self._action("Measure", "Ctrl+M", lambda: self.part.measure.toggle())
+        self.step_action = self._action("From a STEP file …", "", self.new_from_step)
         for k, (name, text, _) in enumerate(VIEWS, 1):
             self._action(text, f"Ctrl+{k}", lambda _=False, n=name: self.show_view(n))
         self._action("Part alone", "Ctrl+5", lambda: self.give_middle("part"))
@@ -107,7 +119,7 @@ class Window(QMainWindow):
         widget = {
             "ticket": self.ticket.list,
             "part": self.part,
-            "sheet": self.sheet,
+            "sheet": self.below.currentWidget(),
         }.get(target)
         if widget is None and self.fields.page is not None:
             widget = next(iter(self.fields.page.by_path.values()))
@@ -119,7 +131,11 @@ class Window(QMainWindow):
         self.splitter.setHandleWidth(3)
         self.splitter.setChildrenCollapsible(True)
         self.splitter.addWidget(self.part)
-        self.splitter.addWidget(self.sheet)
+        self.below = QStackedWidget()
+        self.below.addWidget(self.sheet)
+        self.below.addWidget(self.profile)
+        self._below_for: object = None
+        self.splitter.addWidget(self.below)
         self.splitter.setStretchFactor(0, 5)
         self.splitter.setStretchFactor(1, 4)
         middle = QHBoxLayout()
@@ -219,6 +235,19 @@ class Window(QMainWindow):
         for k in (1, 2, 3):
             self.views.button(k).setEnabled(has_stamp)
 
+    def _show_below(self, face: bool = False) -> None:
+        """The profile of the chosen feature, when it has one and no face was picked since;
+        else the sheet."""
+        path = profile_path(self.session)
+        key = (path, self.session.face)
+        if path is None or face:
+            self.below.setCurrentWidget(self.sheet)
+        elif self._below_for is None or key[0] != self._below_for[0]:
+            self.below.setCurrentWidget(self.profile)
+        elif key[1] != self._below_for[1]:
+            self.below.setCurrentWidget(self.sheet)
+        self._below_for = key
+
     # -- stamps and views
 
     def add_stamp(self) -> None:
@@ -229,7 +258,7 @@ class Window(QMainWindow):
             return
         job = self.session.job
         chart = charts[face]
-        low, high = float(chart.bounds[1]), float(chart.bounds[3])
+        low, high = heights(chart)
         middle = (low + high) / 2
         width = float(chart.bounds[2] - chart.bounds[0])
         height = min(6.0, max(1.0, round(min((high - low) / 4, width / 8), 1)))
@@ -238,7 +267,7 @@ class Window(QMainWindow):
             artwork=Text(text="TEXT", height=f"{height:g} mm"),
             setting=Setting(
                 face=face,
-                across="0 deg" if chart.girth is not None else "0 mm",
+                across="0 deg" if chart.closed else "0 mm",
                 up=f"{middle:g} mm",
                 rests_on="middle",
             ),
@@ -299,6 +328,11 @@ class Window(QMainWindow):
         if self._may_leave():
             self.session.begin(Document(new_job()), None)
 
+    def new_from_step(self) -> None:
+        """A new job whose blank is a part from a STEP file."""
+        if self._may_leave():
+            self.part_files.ask("new")
+
     def take_from_shelf(self, item: ShelfItem) -> None:
         """A new job with a blank from the shelf."""
         if not self._may_leave():
@@ -322,6 +356,7 @@ class Window(QMainWindow):
     def _fill_shelf(self) -> None:
         self.shelf.clear()
         self.shelf.addAction(self.new_action)
+        self.shelf.addAction(self.step_action)
         for title, items in (("Your shelf", shelf.own()), ("Ready blanks", shelf.shipped())):
             if items:
                 self.shelf.addSeparator()

@@ -7,18 +7,18 @@ on it. A stamp that cannot be built becomes a finding; the rest is built without
 from __future__ import annotations
 
 import time
-from collections.abc import Callable, Hashable
+from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 import numpy as np
 
 from tinstamp.artwork.fonts import FontError
 from tinstamp.artwork.text import Artwork, lay_text
-from tinstamp.blank.build import Sized, build_blank
 from tinstamp.blank.solid import Blank, NamedSolid
 from tinstamp.blank.thickness import thicknesses
 from tinstamp.chart.base import Chart
-from tinstamp.chart.cylinder import CylinderChart
+from tinstamp.chart.round import RoundChart
+from tinstamp.engine.blanks import FeatureError, Step, key_of, made, steps_of
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.flat import font_data, spot_of, text_spec
 from tinstamp.engine.mesh import mesh_of
@@ -27,22 +27,23 @@ from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.labels import label_of
-from tinstamp.job.model import Job, Stamp, dotted
-from tinstamp.job.resolve import formula_fields, resolve
+from tinstamp.job.model import Job, Stamp
+from tinstamp.job.nearest import nearest_faces
+from tinstamp.job.resolve import resolve
 from tinstamp.proof import checks
 from tinstamp.proof.finding import Finding, sorted_findings
 from tinstamp.relief.make import Made, Order, make
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.verify import ALLOWED, Verdict, agrees, examine
 from tinstamp.setting.fit import Fit, fit
-from tinstamp.setting.place import Placed, PlaceError, clear_seam, place
+from tinstamp.setting.place import Placed, PlaceError, clear_seam, degrees_covered, place
 
 Progress = Callable[[str, float], None]
 """Called with what is being done and the part that is done, 0 to 1."""
 
 
-Picture = Callable[[Mesh, dict[str, Chart]], None]
-"""Called with the part's triangles and the charts of the blank's faces."""
+Picture = Callable[[Mesh, Blank], None]
+"""Called with the part's triangles and the blank, for its charts."""
 
 WHOLE = 1e-6
 """Largest relative difference between the part's volume and the sum of its stamps'."""
@@ -111,21 +112,33 @@ class _Run:
         self.progress = progress
         self.stopped = stopped
         self.findings: list[Finding] = []
+        self.blank_errors: dict[str, str] = {}
         self.start = time.perf_counter()
 
     def run(self) -> Built:
         self.resolved = resolve(self.job)
         self._field_errors()
-        sized = self.sized = self._sized()
-        if sized is None:
-            return Built(self.job, self._report(None, None, (), {}), None, None)
+        steps = steps_of(self.job, self.resolved)
+        if steps is None:
+            return Built(self.job, self._report(None, None, (), None), None, None)
         self.progress("blank", 0.05)
-        charts = self._blank(sized, {}).charts
-        laid = [found for i in self._ready() if (found := self._lay(i, charts)) is not None]
-        seams = self._seams(laid, charts)
-        blank = self._blank(sized, seams)
-        blank_key: Hashable = (sized, tuple(sorted(seams.items())))
+        self.plain_key = key_of(steps, {})
+        try:
+            plain = self._blank(steps, {})
+            laid = [found for i in self._ready() if (found := self._lay(i, plain)) is not None]
+            seams = self._seams(laid, plain.charts)
+            blank = self._blank(steps, seams)
+        except FeatureError as error:
+            self.blank_errors[error.path] = str(error)
+            told = f"{error.name}: {error}"
+            self.findings.append(Finding("fix", "feature not made", "", told))
+            return Built(self.job, self._report(None, None, (), None), None, None)
+        blank_key = key_of(steps, seams)
         whole = self.cache.get("examine", blank_key, lambda: examine(blank.solid))
+        if not whole.sound:
+            self.findings.append(
+                Finding("fix", "unsound blank", "", "the blank is not a sound solid before marking")
+            )
         laid = [self._on(item, blank.charts) for item in laid]
         kept = list(self.findings)
         solid, reports = self._marked(blank, blank_key, laid, direct=True)
@@ -135,13 +148,15 @@ class _Run:
             self.findings = kept
             solid, reports = self._marked(blank, blank_key, laid, direct=False)
             verdict = self._examined(solid, blank, whole, reports)
-        report = self._report(verdict, whole, reports, blank.charts)
+        report = self._report(verdict, whole, reports, blank)
         return Built(self.job, report, solid, blank, {item.stamp.name: item for item in laid})
 
     # -- before the kernel
 
     def _field_errors(self) -> None:
         for path, message in self.resolved.errors.items():
+            if _off(self.job, path):
+                continue
             stamp, words = self._words(path)
             self.findings.append(Finding("fix", "wrong field", stamp, f"{words}: {message}"))
 
@@ -157,19 +172,8 @@ class _Run:
             return "", f"{self.job.blank.features[int(steps[2])].name}, {name}"
         return "", name
 
-    def _sized(self) -> Sized | None:
-        feature = self.job.blank.features[0]
-        values = []
-        for path, _, _ in formula_fields(feature, ("blank", "features", 0)):
-            value = self.resolved.values.get(dotted(path))
-            if value is None:
-                return None
-            values.append((str(path[-1]), value))
-        return Sized(feature, tuple(values))
-
-    def _blank(self, sized: Sized, seams: dict[str, float]) -> Blank:
-        key = (sized, tuple(sorted(seams.items())))
-        return self.cache.get("blank", key, lambda: build_blank(sized, seams))
+    def _blank(self, steps: Sequence[Step], seams: dict[str, float]) -> Blank:
+        return made(steps, seams, self.document.parts, self.cache, self.stopped)
 
     def _ready(self) -> list[int]:
         return [
@@ -178,12 +182,19 @@ class _Run:
             if stamp.on and self.resolved.error_under("stamps", i) is None
         ]
 
-    def _lay(self, index: int, charts: dict[str, Chart]) -> Laid | None:
+    def _lay(self, index: int, blank: Blank) -> Laid | None:
         stamp = self.job.stamps[index]
-        chart = charts.get(stamp.setting.face)
+        face = stamp.setting.face
+        chart = blank.charts.get(face)
         if chart is None:
-            near = ", ".join(charts)
-            self._not_built(stamp, f"there is no face “{stamp.setting.face}”; there are {near}")
+            if face in blank.solid.names:
+                kind = blank.kinds[face]
+                self._not_built(stamp, f"“{face}” is {kind}: it cannot be laid out flat exactly")
+            else:
+                near = " or ".join(f"“{name}”" for name in nearest_faces(face, blank.charts))
+                self._not_built(
+                    stamp, f"the face “{face}” is not there any more; nearest to it: {near}"
+                )
             return None
         try:
             font = font_data(stamp.artwork.font, self.document.fonts)
@@ -202,34 +213,36 @@ class _Run:
             self._not_built(stamp, str(error))
             return None
         depth = self.resolved.of("stamps", index, "relief", "depth")
-        key = (spec, spot, stamp.setting.face, self.sized)
-        return Laid(index, stamp, artwork, placed, chart, depth, key)
+        key = (spec, spot, face, self.plain_key)
+        towards = chart.towards(np.array(placed.origin))
+        return Laid(index, stamp, artwork, placed, towards, depth, key)
 
     def _not_built(self, stamp: Stamp, reason: str) -> None:
         self.findings.append(Finding("fix", "not built", stamp.name, reason))
 
-    def _seams(self, laid: list[Laid], charts: dict[str, Chart]) -> dict[str, float]:
+    def _seams(self, laid: list[Laid], charts: Mapping[str, Chart]) -> dict[str, float]:
         """Angles of seams that must leave their usual place, by face."""
         seams = {}
         for name in {item.stamp.setting.face for item in laid}:
             chart = charts[name]
-            if not isinstance(chart, CylinderChart) or chart.girth is None:
+            if not isinstance(chart, RoundChart) or not chart.closed:
                 continue
             spans = [
-                (float(r.bounds[0]), float(r.bounds[2]))
+                span
                 for item in laid
                 if item.stamp.setting.face == name
-                for r in item.placed.regions
+                for span in degrees_covered(item.placed, item.chart)
             ]
-            wished = chart.sense * np.radians(chart.seam) * chart.radius
-            x = clear_seam(spans, chart.girth, wished)
-            if x != wished:
-                seams[name] = float(np.degrees(chart.sense * x / chart.radius))
+            wished = chart.seam * chart.sense
+            clear = clear_seam(spans, 360.0, wished)
+            if clear != wished:
+                seams[name] = clear * chart.sense
         return seams
 
     @staticmethod
-    def _on(item: Laid, charts: dict[str, Chart]) -> Laid:
-        return replace(item, chart=charts[item.stamp.setting.face])
+    def _on(item: Laid, charts: Mapping[str, Chart]) -> Laid:
+        chart = charts[item.stamp.setting.face]
+        return replace(item, chart=chart.towards(np.array(item.placed.origin)))
 
     # -- with the kernel
 
@@ -243,7 +256,7 @@ class _Run:
             self.progress("picture", 0.85)
             key = id(solid.shape)  # the solid is kept with its mesh, so the id stays its own
             mesh = self.cache.get("mesh", key, lambda: (solid, mesh_of(solid)))[1]
-            self.picture(mesh, blank.charts)
+            self.picture(mesh, blank)
         self.progress("last check", 0.95)
         self.stopped()
         found: Verdict = self.cache.get(
@@ -346,7 +359,7 @@ class _Run:
         verdict: Verdict | None,
         whole: Verdict | None,
         reports: tuple[StampReport, ...],
-        charts: dict[str, Chart],
+        blank: Blank | None,
     ) -> Report:
         return Report(
             self.resolved,
@@ -355,9 +368,19 @@ class _Run:
             whole.volume if whole else None,
             reports,
             sorted_findings(self.findings),
-            charts,
+            blank.charts if blank else {},
+            blank.kinds if blank else {},
+            self.blank_errors,
             time.perf_counter() - self.start,
         )
+
+
+def _off(job: Job, path: str) -> bool:
+    """True for a field of a feature or stamp that is switched off."""
+    steps = path.split(".")
+    if steps[:2] == ["blank", "features"]:
+        return not job.blank.features[int(steps[2])].on
+    return steps[0] == "stamps" and not job.stamps[int(steps[1])].on
 
 
 def _thickness(solid: NamedSolid, item: Laid) -> tuple[float, float]:

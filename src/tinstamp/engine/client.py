@@ -15,6 +15,7 @@ from multiprocessing.connection import Connection
 
 from tinstamp.engine import messages as m
 from tinstamp.job.archive import Document
+from tinstamp.job.imported import FoundFace
 from tinstamp.output.kinds import Ending
 
 
@@ -24,6 +25,7 @@ class EngineClient:
     def __init__(self) -> None:
         self._number = 0
         self._pending: m.Build | m.Write | None = None
+        self._asked: m.Import | m.Probe | None = None
         self._failures = 0
         self._process: subprocess.Popen[bytes] | None = None
         self._connection: Connection | None = None
@@ -63,6 +65,26 @@ class EngineClient:
         self._send(m.Write(self._number, document, folder, name, endings, chord))
         return self._number
 
+    def import_step(self, name: str, data: bytes, known: tuple[FoundFace, ...]) -> int:
+        """Ask what a STEP file holds; the request's number."""
+        return self._ask(m.Import(self._next(), name, data, known))
+
+    def probe(self, picks: tuple[m.Pick, ...]) -> int:
+        """Ask for measures; the request's number."""
+        return self._ask(m.Probe(self._next(), picks))
+
+    def _next(self) -> int:
+        self._number += 1
+        return self._number
+
+    def _ask(self, request: m.Import | m.Probe) -> int:
+        if self._connection is None:
+            raise RuntimeError("the engine is closed")
+        self._asked = request
+        with contextlib.suppress(OSError):  # a dead process shows in poll
+            self._connection.send(request)
+        return request.number
+
     def stop(self) -> None:
         """Ask to give up what is under way, at the next stage."""
         if self._connection is not None and self.busy:
@@ -84,12 +106,15 @@ class EngineClient:
                     break
                 event = self._connection.recv()
             except (EOFError, OSError):
-                events.append(self._died())
+                events += self._died()
                 continue
             events.append(event)
             finished = isinstance(event, m.Done | m.Wrote | m.Stopped | m.Failed)
             if finished and self._pending and self._pending.number == event.number:
                 self._pending = None
+            answered = isinstance(event, m.Imported | m.Probed | m.Failed)
+            if answered and self._asked and self._asked.number == event.number:
+                self._asked = None
         return events
 
     def close(self) -> None:
@@ -104,9 +129,17 @@ class EngineClient:
         with contextlib.suppress(OSError):  # a dead process shows in poll, which sends again
             self._connection.send(request)
 
-    def _died(self) -> m.Died:
+    def _died(self) -> list[m.Event]:
         self._end()
         self._start()
+        events: list[m.Event] = []
+        if self._asked is not None:
+            what = "reading this file" if isinstance(self._asked, m.Import) else "measuring this"
+            events.append(m.Failed(self._asked.number, f"{what} broke the engine off"))
+            self._asked = None
+        return [*events, self._resent()]
+
+    def _resent(self) -> m.Died:
         lost = self._pending
         self._failures += 1
         if lost is None:

@@ -9,6 +9,7 @@ from tinstamp.chart.base import Chart
 from tinstamp.engine.report import Report
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import Document
+from tinstamp.job.imported import FoundFace
 from tinstamp.output.kinds import Ending
 
 
@@ -30,6 +31,34 @@ class Write:
     name: str
     endings: tuple[Ending, ...]
     chord: float
+
+
+@dataclass(frozen=True)
+class Import:
+    """Read a STEP file; `known` are the faces of the file that it replaces."""
+
+    number: int
+    name: str
+    data: bytes
+    known: tuple[FoundFace, ...]
+
+
+@dataclass(frozen=True)
+class Pick:
+    """A place on the part: the face's name, a point on it (mm), and how near an edge must
+    be to be meant (mm)."""
+
+    face: str
+    point: tuple[float, float, float]
+    near: float
+
+
+@dataclass(frozen=True)
+class Probe:
+    """Measure what was picked on the part last built: one place, or two."""
+
+    number: int
+    picks: tuple[Pick, ...]
 
 
 @dataclass(frozen=True)
@@ -58,6 +87,7 @@ class Picture:
     number: int
     mesh: Mesh
     charts: Mapping[str, Chart]
+    kinds: Mapping[str, str]
 
 
 @dataclass(frozen=True)
@@ -74,6 +104,46 @@ class Wrote:
 
     number: int
     paths: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class FoundSolid:
+    """A solid of a file: its faces, its size along x, y and z and its volume in mm and mm³,
+    and what was mended."""
+
+    faces: tuple[FoundFace, ...]
+    size: tuple[float, float, float]
+    volume: float
+    notes: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Imported:
+    """What a STEP file holds."""
+
+    number: int
+    name: str
+    data: bytes
+    solids: tuple[FoundSolid, ...]
+
+
+@dataclass(frozen=True)
+class Reading:
+    """One measure: what it is, its value, and its unit (mm, mm², °, or nothing)."""
+
+    what: str
+    value: float
+    unit: str
+
+
+@dataclass(frozen=True)
+class Probed:
+    """What was measured: a title, the readings, and lines to show it by, (n, 3) mm each."""
+
+    number: int
+    title: str
+    readings: tuple[Reading, ...]
+    lines: tuple[tuple[tuple[float, float, float], ...], ...]
 
 
 @dataclass(frozen=True)
@@ -99,5 +169,5 @@ class Died:
     again: bool
 
 
-Request = Build | Write | Stop
-Event = Ready | Progress | Picture | Done | Wrote | Stopped | Failed | Died
+Request = Build | Write | Import | Probe | Stop
+Event = Ready | Progress | Picture | Done | Wrote | Imported | Probed | Stopped | Failed | Died

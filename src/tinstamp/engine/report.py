@@ -41,7 +41,9 @@ class Report:
     ----------
     valid : the solid is closed and valid.
     volume, blank_volume : mm³; None when there is no solid.
-    charts : of the blank's faces, by name.
+    charts : of the blank's faces that can be laid out, by name.
+    kinds : the shape of every face of the blank in a word.
+    blank_errors : what was wrong with a feature, by the path of its field.
     seconds : time of the build.
     """
 
@@ -52,6 +54,8 @@ class Report:
     stamps: tuple[StampReport, ...]
     findings: tuple[Finding, ...]
     charts: Mapping[str, Chart]
+    kinds: Mapping[str, str]
+    blank_errors: Mapping[str, str]
     seconds: float
 
     @property

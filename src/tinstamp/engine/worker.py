@@ -12,20 +12,24 @@ from collections import deque
 from multiprocessing.connection import Connection
 from pathlib import Path
 
-from tinstamp.chart.base import Chart
+from tinstamp.blank.solid import Blank
 from tinstamp.engine import messages as m
 from tinstamp.engine.triangles import Mesh
 
 
 def serve(connection: Connection) -> None:
     """Work until the other side closes the connection."""
-    from tinstamp.engine.build import Stopped, build
+    from tinstamp.blank.step_in import ImportTrouble
+    from tinstamp.engine.build import Built, Stopped, build
     from tinstamp.engine.cache import Cache
+    from tinstamp.engine.importing import imported
+    from tinstamp.engine.probing import ProbeError, probed
     from tinstamp.engine.write import write_files
     from tinstamp.output.step import OutputError, quiet
 
     quiet()
     cache = Cache()
+    last: Built | None = None
     waiting: deque[m.Request] = deque()
     connection.send(m.Ready())
 
@@ -44,15 +48,20 @@ def serve(connection: Connection) -> None:
         def told(what: str, part: float, number: int = number) -> None:
             connection.send(m.Progress(number, what, part))
 
-        def shown(mesh: Mesh, charts: dict[str, Chart], number: int = number) -> None:
-            connection.send(m.Picture(number, mesh, charts))
+        def shown(mesh: Mesh, blank: Blank, number: int = number) -> None:
+            connection.send(m.Picture(number, mesh, blank.charts, blank.kinds))
 
         try:
             if isinstance(request, m.Build):
                 if any(isinstance(other, m.Build) for other in waiting):
                     raise Stopped
                 built = build(request.document, cache, shown, told, stopped)
+                last = built
                 connection.send(m.Done(number, built.report))
+            elif isinstance(request, m.Import):
+                connection.send(imported(request))
+            elif isinstance(request, m.Probe):
+                connection.send(probed(request, last.solid if last else None))
             else:
                 built = build(request.document, cache, None, told)
                 told("writing", 0.9)
@@ -62,7 +71,7 @@ def serve(connection: Connection) -> None:
                 connection.send(m.Wrote(number, tuple(map(str, paths))))
         except Stopped:
             connection.send(m.Stopped(number))
-        except OutputError as error:
+        except (OutputError, ImportTrouble, ProbeError) as error:
             connection.send(m.Failed(number, str(error)))
         except (EOFError, ConnectionError):
             raise

@@ -1,4 +1,5 @@
-"""The `.tinstamp` file: a zip of one JSON document and the fonts that the job uses.
+"""The `.tinstamp` file: a zip of one JSON document, the fonts that the job uses, and the
+STEP files that its blank was imported from.
 
 Reading trusts nothing: names, sizes and digests are checked before anything is used.
 Saving writes beside the file, syncs, and renames; the version before stays as
@@ -23,11 +24,13 @@ from pathlib import Path
 
 from pydantic import ValidationError
 
+from tinstamp.job.features import Imported
 from tinstamp.job.model import FORMAT, Job
 
 ENDING = ".tinstamp"
 DOCUMENT = "job.json"
 _FONT = re.compile(r"fonts/([0-9a-f]{64})\.font")
+_PART = re.compile(r"parts/([0-9a-f]{64})\.step")
 MOST_MEMBERS = 300
 MOST_BYTES = 96 * 1024 * 1024
 MOST_JSON = 8 * 1024 * 1024
@@ -53,15 +56,21 @@ class ArchiveError(ValueError):
 
 @dataclass(frozen=True)
 class Document:
-    """A job with the bytes of the fonts it uses, by digest."""
+    """A job with the bytes of the fonts and imported parts it uses, by digest."""
 
     job: Job
     fonts: Mapping[str, bytes] = field(default_factory=dict)
+    parts: Mapping[str, bytes] = field(default_factory=dict)
 
     def trimmed(self) -> Document:
-        """Only the fonts that the job still uses."""
-        used = {stamp.artwork.font.digest for stamp in self.job.stamps}
-        return Document(self.job, {d: b for d, b in self.fonts.items() if d in used})
+        """Only the fonts and parts that the job still uses."""
+        fonts = {stamp.artwork.font.digest for stamp in self.job.stamps}
+        parts = {f.digest for f in self.job.blank.features if isinstance(f, Imported)}
+        return Document(
+            self.job,
+            {d: b for d, b in self.fonts.items() if d in fonts},
+            {d: b for d, b in self.parts.items() if d in parts},
+        )
 
 
 def dump(document: Document) -> bytes:
@@ -73,6 +82,8 @@ def dump(document: Document) -> bytes:
         archive.writestr(_entry(DOCUMENT), text)
         for digest, data in sorted(document.fonts.items()):
             archive.writestr(_entry(f"fonts/{digest}.font"), data)
+        for digest, data in sorted(document.parts.items()):
+            archive.writestr(_entry(f"parts/{digest}.step"), data)
     return out.getvalue()
 
 
@@ -101,19 +112,21 @@ def _read(archive: zipfile.ZipFile, name: str) -> Document:
     if len(set(names)) != len(names):
         raise ArchiveError(f"{name} is refused: it holds the same part twice")
     for member in members:
-        if member.filename != DOCUMENT and not _FONT.fullmatch(member.filename):
+        known = _FONT.fullmatch(member.filename) or _PART.fullmatch(member.filename)
+        if member.filename != DOCUMENT and not known:
             raise ArchiveError(f"{name} is refused: it holds an unknown part “{member.filename}”")
     if DOCUMENT not in names:
         raise ArchiveError(f"{name} holds no job")
     job = _job(_bytes(archive, DOCUMENT, MOST_JSON, name), name)
-    fonts = {}
-    for member in members:
-        if match := _FONT.fullmatch(member.filename):
-            font = _bytes(archive, member.filename, MOST_BYTES, name)
-            if hashlib.sha256(font).hexdigest() != match[1]:
-                raise ArchiveError(f"a font inside {name} is damaged")
-            fonts[match[1]] = font
-    return Document(job, fonts)
+    held: dict[str, dict[str, bytes]] = {"a font": {}, "an imported part": {}}
+    for pattern, what in ((_FONT, "a font"), (_PART, "an imported part")):
+        for member in members:
+            if match := pattern.fullmatch(member.filename):
+                content = _bytes(archive, member.filename, MOST_BYTES, name)
+                if hashlib.sha256(content).hexdigest() != match[1]:
+                    raise ArchiveError(f"{what} inside {name} is damaged")
+                held[what][match[1]] = content
+    return Document(job, held["a font"], held["an imported part"])
 
 
 def _bytes(archive: zipfile.ZipFile, member: str, most: int, name: str) -> bytes:
@@ -137,6 +150,8 @@ def _job(data: bytes, name: str) -> Job:
             f"{name} was made by a newer version of Tin Stamp (format {version}, "
             f"this one reads up to {FORMAT})"
         )
+    if version == 1:
+        raw["format"] = FORMAT
     try:
         return Job.model_validate(raw)
     except (ValidationError, RecursionError) as error:

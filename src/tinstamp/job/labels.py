@@ -26,6 +26,31 @@ LABELS = {
     "height": "Height",
     "name": "Name",
     "formula": "Formula",
+    "base_diameter": "Base",
+    "top_diameter": "Top",
+    "side_angle": "Side angle",
+    "diameter": "Diameter",
+    "ring_diameter": "Ring",
+    "bar_diameter": "Bar",
+    "sweep": "Turn covers",
+    "closed": "Closed",
+    "points": "Profile",
+    "rail_points": "Rail",
+    "oval_length": "Oval length",
+    "oval_width": "Oval width",
+    "rows": "Heights",
+    "heights": "Heights",
+    "scale": "Scale",
+    "size": "Size",
+    "edges": "Edges",
+    "open_faces": "Open faces",
+    "face": "Face",
+    "path": "Path",
+    "rise": "Rise",
+    "x": "x",
+    "y": "y",
+    "z": "z",
+    "tilt": "Tilt",
 }
 """By the field's name in the job."""
 
@@ -34,4 +59,10 @@ def label_of(path: tuple[str | int, ...]) -> str:
     """The words for a field at a path."""
     if path[-2:] == ("artwork", "height"):
         return "Letter height"
+    if len(path) > 3 and str(path[-3]) in ("points", "rail_points"):
+        return f"{LABELS[str(path[-3])]}, point {int(path[-2]) + 1}, {LABELS[str(path[-1])]}"
+    if len(path) > 4 and str(path[-4]) == "rows":
+        return f"Heights, row {int(path[-3]) + 1}, place {int(path[-1]) + 1}"
+    if len(path) > 1 and str(path[-2]) in ("edges", "open_faces"):
+        return LABELS[str(path[-2])]
     return LABELS[str(path[-1])]

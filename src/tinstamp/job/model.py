@@ -10,7 +10,7 @@ from typing import Any, Literal, TypeVar
 
 from pydantic import Field, model_validator
 
-from tinstamp.job.features import Feature
+from tinstamp.job.features import Body, Feature
 from tinstamp.job.values import (
     FORMULA,
     Angle,
@@ -23,8 +23,10 @@ from tinstamp.job.values import (
     Value,
 )
 
-FORMAT: Literal[1] = 1
-"""Version of the document; a file with a greater one is refused."""
+FORMAT: Literal[2] = 2
+"""Version of the document; a file with a greater one is refused.
+
+1 had one feature and no bodies at a place; all of it is valid in 2."""
 
 
 class Dimension(Value):
@@ -36,9 +38,22 @@ class Dimension(Value):
 
 
 class Blank(Value):
-    """The part before marking."""
+    """The part before marking: a body, and what is joined to it, cut or changed, in order."""
 
-    features: tuple[Feature, ...] = Field(min_length=1, max_length=1)
+    features: tuple[Feature, ...] = Field(min_length=1, max_length=200)
+
+    @model_validator(mode="after")
+    def _a_body_first(self) -> Blank:
+        first = self.features[0]
+        if not isinstance(first, Body):
+            raise ValueError("the first feature must be a body")
+        if not first.on or first.how != "join":
+            raise ValueError("the first body is what the part is made from: it stays on")
+        names = [feature.name for feature in self.features]
+        for name in names:
+            if names.count(name) > 1:
+                raise ValueError(f"two features are called “{name}”")
+        return self
 
 
 class FontRef(Value):
@@ -108,7 +123,7 @@ class Limits(Value):
 class Job(Value):
     """The whole document. Its name is its file's."""
 
-    format: Literal[1] = FORMAT
+    format: Literal[2] = FORMAT
     dimensions: tuple[Dimension, ...] = Field(default=(), max_length=500)
     blank: Blank
     stamps: tuple[Stamp, ...] = Field(default=(), max_length=200)

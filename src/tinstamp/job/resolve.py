@@ -6,9 +6,8 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
-from tinstamp.job.features import Feature
+from tinstamp.job.feature import ANGLES, BaseFeature
 from tinstamp.job.formula import FormulaError, Quantity, check_name, evaluate, unknown
-from tinstamp.job.measures import face_measures
 from tinstamp.job.model import Dimension, Job, Path, Stamp, dotted
 from tinstamp.job.values import Value, Wants
 
@@ -48,13 +47,16 @@ class Resolved:
 
 def formula_fields(value: Value, path: Path = ()) -> Iterator[tuple[Path, str, Wants]]:
     """Every formula field below a value: its path, its formula, what it wants."""
-    idle = getattr(value, "idle", "")
+    idle: frozenset[str] = getattr(value, "idle", frozenset())
     for name, info in type(value).model_fields.items():
-        if name == idle:
+        if name in idle:
             continue  # such as the inner diameter of a tube that is given by its wall
         inner = getattr(value, name)
         wants = next((m for m in info.metadata if isinstance(m, Wants)), None)
-        if wants is not None:
+        if wants is not None and isinstance(inner, tuple):
+            for i, formula in enumerate(inner):
+                yield (*path, name, i), formula, wants
+        elif wants is not None:
             yield (*path, name), inner, wants
         elif isinstance(inner, Value):
             yield from formula_fields(inner, (*path, name))
@@ -79,8 +81,9 @@ class _Resolver:
         self.errors: dict[str, str] = {}
         self.known: dict[str, Quantity] = {}
         self.underway: list[str] = []
+        self.measured: dict[tuple[int, tuple[tuple[str, float], ...]], dict[str, Quantity]] = {}
         self.dimensions: dict[str, tuple[int, Dimension]] = {}
-        self.features: dict[str, tuple[int, Feature]] = {}
+        self.features: dict[str, tuple[int, BaseFeature]] = {}
 
     def run(self) -> Resolved:
         self._collect()
@@ -122,7 +125,8 @@ class _Resolver:
         key = dotted(path)
         if key in self.values:
             return
-        bare = "deg" if "girth" in local and path[-1] == "across" else "mm"
+        all_round = "girth" in local or "lower_girth" in local
+        bare = "deg" if all_round and path[-1] == "across" else "mm"
         quantity = evaluate(
             formula, wants.kind, lambda name: self._name(local.get(name, name), local), bare
         )
@@ -138,7 +142,7 @@ class _Resolver:
         if quantity.angle == 1 and wants.kind == "place":
             self.angles.add(key)
 
-    def _feature(self, index: int, feature: Feature) -> None:
+    def _feature(self, index: int, feature: BaseFeature) -> None:
         base: Path = ("blank", "features", index)
         self._fields(feature, base, {})
         values = self._own(index, feature)
@@ -149,14 +153,15 @@ class _Resolver:
             self.errors[key] = message
             self.values.pop(key, None)
 
-    def _own(self, index: int, feature: Feature) -> dict[str, float] | None:
-        """The feature's values by field name; None when one has an error."""
+    def _own(self, index: int, feature: BaseFeature) -> dict[str, float] | None:
+        """The feature's values by field; None when one has an error."""
+        base: Path = ("blank", "features", index)
         own = {}
-        for path, _, _ in formula_fields(feature, ("blank", "features", index)):
+        for path, _, _ in formula_fields(feature, base):
             key = dotted(path)
             if key not in self.values:
                 return None
-            own[str(path[-1])] = self.values[key]
+            own[dotted(path[len(base) :])] = self.values[key]
         return own
 
     def _local(self, stamp: Stamp) -> dict[str, str]:
@@ -169,15 +174,27 @@ class _Resolver:
 
     def _measured(self) -> dict[str, Quantity]:
         """Measures of all faces of features that stand, by full name."""
-        found = {}
-        for name, (i, feature) in self.features.items():
-            values = self._own(i, feature)
-            if values is None:
-                continue
-            for face, measures in face_measures(feature, values).items():
-                for measure, value in measures.items():
-                    found[f"{name}.{face}.{measure}"] = Quantity(value, length=1)
+        found: dict[str, Quantity] = {}
+        for index, feature in self.features.values():
+            found |= self._measures(index, feature)
         return found
+
+    def _measures(self, index: int, feature: BaseFeature) -> dict[str, Quantity]:
+        """Measures of a feature's faces, by full name; none when it has an error."""
+        own = self._own(index, feature)
+        if own is None:
+            return {}
+        key = (index, tuple(own.items()))
+        if key not in self.measured:
+            found = {}
+            if not feature.problems(own):
+                for face, measures in feature.measures(own).items():
+                    for measure, value in measures.items():
+                        angle = measure in ANGLES
+                        quantity = Quantity(value, length=int(not angle), angle=int(angle))
+                        found[f"{feature.name}.{face}.{measure}"] = quantity
+            self.measured[key] = found
+        return self.measured[key]
 
     def _name(self, name: str, local: Mapping[str, str] | None = None) -> Quantity:
         if name in self.known:
@@ -198,25 +215,28 @@ class _Resolver:
         head, _, rest = name.partition(".")
         if head in self.features and rest:
             index, feature = self.features[head]
-            for path, formula, wants in formula_fields(feature, ("blank", "features", index)):
-                if path[-1] == rest:
-                    try:
-                        self._field(path, formula, wants, {})
-                    except FormulaError as error:
-                        if "circle" in str(error):
-                            raise
-                        raise FormulaError(f"{name} has an error: {error}") from error
-                    return Quantity(self.values[dotted(path)], length=1)
-            measured = self._needed(index, feature)
+            base: Path = ("blank", "features", index)
+            for path, formula, wants in formula_fields(feature, base):
+                if _spelled(feature, path[len(base) :]) == rest:
+                    return self._of_feature(name, path, formula, wants)
+            for path, formula, wants in formula_fields(feature, base):
+                self._field(path, formula, wants, {})
+            measured = self._measures(index, feature)
             if name in measured:
                 return measured[name]
         raise unknown(name, [*self.dimensions, *self.known, *self._measured(), *local])
 
-    def _needed(self, index: int, feature: Feature) -> dict[str, Quantity]:
-        """Measures of a feature whose fields may not have been worked out yet."""
-        for path, formula, wants in formula_fields(feature, ("blank", "features", index)):
+    def _of_feature(self, name: str, path: Path, formula: str, wants: Wants) -> Quantity:
+        try:
             self._field(path, formula, wants, {})
-        return self._measured()
+        except FormulaError as error:
+            if "circle" in str(error):
+                raise
+            raise FormulaError(f"{name} has an error: {error}") from error
+        value = self.values[dotted(path)]
+        angle = wants.kind == "angle" or dotted(path) in self.angles
+        length = not angle and wants.kind != "number"
+        return Quantity(value, length=int(length), angle=int(angle))
 
     def _dimension(self, index: int, dimension: Dimension) -> Quantity:
         path = dotted(("dimensions", index, "formula"))
@@ -235,3 +255,12 @@ class _Resolver:
                 if "is needed" not in str(error):
                     raise
         raise FormulaError("a dimension must be a length, an angle or a plain number") from problem
+
+
+def _spelled(feature: BaseFeature, path: Path) -> str:
+    """How a formula writes a feature's field: `wall`, `at.x`; a point by its piece, `a.x`."""
+    if len(path) == 3 and isinstance(path[1], int):
+        item = getattr(feature, str(path[0]))[path[1]]
+        if hasattr(item, "name"):
+            return f"{item.name}.{path[2]}"
+    return dotted(path)

@@ -27,6 +27,8 @@ Angle = Annotated[str, FORMULA, Wants("angle")]
 Sweep = Annotated[str, FORMULA, Wants("angle", above=0.0)]
 Place = Annotated[str, FORMULA, Wants("place")]
 Factor = Annotated[str, FORMULA, Wants("number", above=0.0)]
+Lengths = Annotated[tuple[Length, ...], Field(min_length=2, max_length=60), Wants("length")]
+"""A row of lengths, each a formula of its own."""
 Name = Annotated[str, Field(min_length=1, max_length=80)]
 
 

@@ -73,20 +73,20 @@ def strokes(stamp: str, placed: Placed, limits: Limits) -> Iterator[Finding]:
 
 def on_the_face(stamp: str, fit: Fit, chart: Chart, limits: Limits) -> Iterator[Finding]:
     """Length against girth, edges, and other stamps' ink."""
-    if fit.too_long > 0 and chart.girth is not None:
+    if fit.too_long > 0:
         yield Finding(
             "fix",
             "longer than the girth",
             stamp,
-            f"the artwork is {fit.ink_width:.3f} mm long, the girth {chart.girth:.3f} mm: "
+            f"the artwork is {fit.ink_width:.3f} mm long, the girth {fit.round_here:.3f} mm: "
             f"{fit.too_long:.3f} mm too long",
             fit.ink_width,
-            chart.girth,
+            fit.round_here,
             "mm",
         )
         return
     if fit.edge is None:
-        sides = ROUND_SIDES if chart.girth is not None else SIDES
+        sides = ROUND_SIDES if chart.closed else SIDES
         beyond = max(range(4), key=lambda k: fit.over[k])
         reach = fit.over[beyond]
         told = (

@@ -8,18 +8,19 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-import numpy as np
-from OCP.BRepAlgoAPI import BRepAlgoAPI_BooleanOperation, BRepAlgoAPI_Cut, BRepAlgoAPI_Fuse
-from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Shape, TopoDS_Solid
-from OCP.TopTools import TopTools_IndexedMapOfShape, TopTools_ListOfShape
+from OCP.TopoDS import TopoDS, TopoDS_Solid
 
 from tinstamp.artwork.outline import Region
-from tinstamp.blank.kernel import face_on, faces, solid_of, solids, volume
+from tinstamp.blank.history import fused, renamed
+from tinstamp.blank.kernel import face_on, solid_of, solids, volume
 from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.chart.base import Chart
+from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
+from tinstamp.chart.parameters import seam_at
+from tinstamp.chart.plane import PlaneChart
 from tinstamp.relief.laid import LayingError, lay
-from tinstamp.relief.surfaces import ReliefError, round_frame, surface_at
+from tinstamp.relief.surfaces import ReliefError, own_surface, parallel, round_frame
 from tinstamp.relief.walls import Waller
 
 
@@ -54,10 +55,11 @@ def tool(region: Region, chart: Chart, low: float, high: float, cap_is_high: boo
     """The region as a solid between two lifts, mm. Raises ReliefError."""
     chart = _seam_away(region, chart)
     try:
-        (loops,) = lay([region], chart, low, high)
+        (loops,) = lay([region], chart, low, high, 0.0)
     except LayingError as error:
         raise ReliefError(f"an outline cannot be laid on the face: {error}") from error
-    foot, head = surface_at(chart, low), surface_at(chart, high)
+    plain = own_surface(chart)
+    foot, head = parallel(plain, chart, low), parallel(plain, chart, high)
     waller = Waller(foot, head, round_frame(chart), high - low)
     ring = [waller.walled(loop) for loop in loops]
     flipped = chart.mirrored
@@ -73,12 +75,15 @@ def tool(region: Region, chart: Chart, low: float, high: float, cap_is_high: boo
 
 
 def _seam_away(region: Region, chart: Chart) -> Chart:
-    """The same chart with its seam opposite the region."""
-    if not isinstance(chart, CylinderChart):
-        return chart
-    bounds = region.bounds
-    middle = np.degrees(chart.sense * (bounds[0] + bounds[2]) / 2 / chart.radius)
-    return replace(chart, seam=float(middle + 180.0))
+    """The same chart on a surface of its own, with its seam opposite the region."""
+    if isinstance(chart, PlaneChart):
+        return PlaneChart(chart.outline, chart.frame)
+    if isinstance(chart, CylinderChart | ConeChart):
+        bounds = region.bounds
+        middle = float(chart.degrees((bounds[:2] + bounds[2:]) / 2))
+        seam = chart.sense * middle + 180.0
+        return replace(chart, seam=seam, parameters=seam_at(seam), whole=True)
+    return chart
 
 
 def combine(solid: NamedSolid, tools: Sequence[Tool], add: bool, stamp: str) -> Cut:
@@ -86,54 +91,15 @@ def combine(solid: NamedSolid, tools: Sequence[Tool], add: bool, stamp: str) -> 
 
     Raises ReliefError when the kernel gives up or nothing is left.
     """
-    operation = BRepAlgoAPI_Fuse() if add else BRepAlgoAPI_Cut()
-    operation.SetArguments(_listed([solid.shape]))
-    operation.SetTools(_listed([t.solid for t in tools]))
-    operation.SetRunParallel(True)
-    operation.Build()
-    if not operation.IsDone():
+    operation = fused([solid.shape], [t.solid for t in tools], add)
+    if operation is None:
         raise ReliefError("the outlines and the part could not be combined")
-    parts = sorted(((volume(s), s) for s in solids(operation.Shape())), key=lambda p: -p[0])
+    ours = {"cap": f"{stamp}/cap", "wall": f"{stamp}/wall", "end": f"{stamp}/wall"}
+    before = [*solid.faces, *(NamedFace(ours[f.name], f.face) for t in tools for f in t.faces)]
+    parts = sorted(solids(operation.Shape()), key=volume, reverse=True)
+    count = len(solids(solid.shape))
     if not parts:
         raise ReliefError("nothing is left of the part")
-    members = _renamed(operation, parts[0][1], solid, tools, stamp)
-    return Cut(NamedSolid(parts[0][1], members), tuple(v for v, _ in parts[1:]))
-
-
-def _listed(shapes: Sequence[TopoDS_Shape]) -> TopTools_ListOfShape:
-    listed = TopTools_ListOfShape()
-    for shape in shapes:
-        listed.Append(shape)
-    return listed
-
-
-def _renamed(
-    operation: BRepAlgoAPI_BooleanOperation,
-    part: TopoDS_Solid,
-    solid: NamedSolid,
-    tools: Sequence[Tool],
-    stamp: str,
-) -> tuple[NamedFace, ...]:
-    """Names of the result's faces, by the kernel's record of what became of each."""
-    known = TopTools_IndexedMapOfShape()  # tells shapes apart as the kernel does
-    names: list[str] = []
-    for named in [*solid.faces, *(f for t in tools for f in t.faces)]:
-        ours = named.name in ("cap", "wall", "end")
-        name = f"{stamp}/{'wall' if named.name == 'end' else named.name}" if ours else named.name
-        for face in _became(operation, named.face):
-            if known.Add(face) > len(names):
-                names.append(name)
-    found = []
-    for face in faces(part):
-        index = known.FindIndex(face)
-        found.append(NamedFace(names[index - 1] if index else f"{stamp}/wall", face))
-    # the main part of a face comes before its islands
-    order = {name: k for k, name in enumerate(dict.fromkeys(f.name for f in solid.faces))}
-    return tuple(sorted(found, key=lambda f: order.get(f.name, len(order))))
-
-
-def _became(operation: BRepAlgoAPI_BooleanOperation, face: TopoDS_Face) -> list[TopoDS_Shape]:
-    if operation.IsDeleted(face):
-        return []
-    changed = list(operation.Modified(face))
-    return changed or [face]
+    kept, loose = parts[:count], parts[count:]
+    marked = renamed(operation, kept, before, f"{stamp}/wall")
+    return Cut(marked, tuple(volume(s) for s in loose))

@@ -12,6 +12,7 @@ from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
 
+import numpy as np
 from OCP.BRep import BRep_Tool
 from OCP.Geom import Geom_Surface
 from OCP.TopAbs import TopAbs_Orientation
@@ -20,9 +21,10 @@ from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Wire
 from tinstamp.artwork.outline import Region, inside
 from tinstamp.blank.kernel import BUILDER, TOLERANCE, face_on, wires
 from tinstamp.blank.solid import NamedFace, NamedSolid, joined
+from tinstamp.blank.trim import covers, loops
 from tinstamp.chart.base import Chart
-from tinstamp.relief.laid import lay
-from tinstamp.relief.surfaces import round_frame, surface_at
+from tinstamp.relief.laid import LayingError, lay
+from tinstamp.relief.surfaces import parallel, round_frame
 from tinstamp.relief.walls import Waller
 
 
@@ -35,11 +37,13 @@ class Imprinted:
     caps : the new faces at the depth.
     removed : the parts of the face that the caps stand for, as faces of their own that
         share the solid's edges; they belong to no solid.
+    walls : between the two.
     """
 
     solid: NamedSolid
     caps: tuple[TopoDS_Face, ...]
     removed: tuple[TopoDS_Face, ...]
+    walls: tuple[TopoDS_Face, ...]
 
 
 @contextmanager
@@ -68,38 +72,87 @@ def imprint(
     The regions must lie strictly inside the face and not touch one another: that is for
     the caller to know (see `setting.fit`). Raises LayingError when they cross the seam.
     """
-    host = solid.named(face_name)[0]  # the main face comes first, islands after it
-    laid = lay(regions, chart, 0.0, depth)
-    surface = BRep_Tool.Surface_s(host)
-    cap_surface = surface_at(chart, depth)
-    flipped = host.Orientation() == TopAbs_Orientation.TopAbs_REVERSED
+    hosts = _Hosts(solid.members(face_name), chart)
+    laid = lay(regions, chart, 0.0, depth, hosts.start)
+    surface = hosts.surface
+    cap_surface = parallel(surface, chart, depth)
+    flipped = hosts.flipped
     waller = Waller(surface, cap_surface, round_frame(chart), abs(depth))
-    rings = [[waller.walled(loop) for loop in loops] for loops in laid]
+    rings = [[waller.walled(loop) for loop in outlines] for outlines in laid]
     owners = islands_of(regions)
-    holes: dict[Island | None, list[TopoDS_Wire]] = {None: []}
-    for ring, owner in zip(rings, owners, strict=True):
+    holes: dict[Island | int, list[TopoDS_Wire]] = {}
+    for placed, ring, island in zip(laid, rings, owners, strict=True):
+        owner = hosts.under(placed[0].uv[0][0]) if island is None else island
         holes.setdefault(owner, []).append(_back(ring[0].foot))
     islands = [
         NamedFace(
             face_name,
             face_on(surface, [_back(counter.foot), *holes.get((i, c), [])], flipped),
+            hosts.shell,
         )
         for i, ring in enumerate(rings)
         for c, counter in enumerate(ring[1:])
     ]
     caps = [face_on(cap_surface, [r.head for r in ring], flipped) for ring in rings]
     removed = [face_on(surface, [r.foot for r in ring], flipped) for ring in rings]
-    walls = [wall for ring in rings for r in ring for wall in r.walls]
-    pierced = _with_holes(host, surface, holes[None], flipped)
+    walls = tuple(wall for ring in rings for r in ring for wall in r.walls)
+    pierced = {
+        k: _with_holes(host, surface, holes[k], flipped)
+        for k, host in enumerate(hosts.faces)
+        if k in holes
+    }
+
+    def kept(named: NamedFace) -> NamedFace:
+        if named.name != face_name:
+            return named
+        for k, face in pierced.items():
+            if named.face.IsSame(hosts.faces[k]):
+                return NamedFace(face_name, face, named.shell)
+        return named
+
     marked = joined(
         [
-            *(NamedFace(f.name, pierced) if f.face.IsSame(host) else f for f in solid.faces),
+            *(kept(f) for f in solid.faces),
             *islands,
-            *(NamedFace(f"{stamp}/cap", cap) for cap in caps),
-            *(NamedFace(f"{stamp}/wall", wall) for wall in walls),
+            *(NamedFace(f"{stamp}/cap", cap, hosts.shell) for cap in caps),
+            *(NamedFace(f"{stamp}/wall", wall, hosts.shell) for wall in walls),
         ]
     )
-    return Imprinted(marked, tuple(caps), tuple(removed))
+    return Imprinted(marked, tuple(caps), tuple(removed), walls)
+
+
+class _Hosts:
+    """The faces of one name, and which of them a place in (u, v) is on.
+
+    Attributes
+    ----------
+    start : where u begins, on a closed face.
+    """
+
+    def __init__(self, named: Sequence[NamedFace], chart: Chart) -> None:
+        self.faces = [f.face for f in named]
+        self.shell = named[0].shell
+        self.surface = BRep_Tool.Surface_s(self.faces[0])
+        self.flipped = self.faces[0].Orientation() == TopAbs_Orientation.TopAbs_REVERSED
+        alone = len(self.faces) == 1
+        self.rings = [loops(face) for face in self.faces] if chart.closed or not alone else []
+        self.start: float | None = None
+        if chart.closed:
+            self.start = min(float(ring[:, 0].min()) for rings in self.rings for ring in rings)
+        if any(f.shell != self.shell for f in named):
+            raise LayingError("the face has parts on several shells")
+        for face in self.faces[1:]:
+            if face.Orientation() != self.faces[0].Orientation():
+                raise LayingError("the parts of the face look different ways")
+
+    def under(self, uv: Sequence[float]) -> int:
+        """The index of the face under a place. Raises LayingError when there is none."""
+        if len(self.faces) == 1:
+            return 0
+        for k, rings in enumerate(self.rings):
+            if covers(rings, np.asarray(uv)):
+                return k
+        raise LayingError("the artwork lies beside the face")
 
 
 Island = tuple[int, int]

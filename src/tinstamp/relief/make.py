@@ -8,9 +8,13 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
+import numpy as np
+
 from tinstamp.blank.kernel import volume
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
+from tinstamp.chart.cone import ConeChart
+from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.relief.boolean import Cut, combine, tool
 from tinstamp.relief.imprint import imprint
 from tinstamp.relief.laid import LayingError
@@ -89,7 +93,7 @@ def make(
     start = time.perf_counter()
     if fit.off_area > 0.999 * placed.area:
         raise ReliefError("all of the artwork lies off the face")
-    expected = chart.relief_volume(placed.area, order.signed)
+    expected = chart.relief_volume(placed.regions, order.signed)
     closed_form = fit.wholly_inside and not order.through
     if direct and closed_form:
         found = _directly(solid, chart, placed, order, expected)
@@ -136,7 +140,7 @@ def _generally(
         low, high = -(order.thickness[1] + OVERSHOOT), OVERSHOOT
     else:
         low, high = -order.depth, OVERSHOOT
-    high = min(high, _room(chart))
+    high = min(high, _room(chart, placed))
     tools = []
     for region in placed.regions:
         tools.append(tool(region, chart, low, high, cap_is_high=order.emboss))
@@ -148,10 +152,13 @@ def _bite(order: Order) -> float:
     return min(BITE, order.thickness[0] / 2)
 
 
-def _room(chart: Chart) -> float:
+def _room(chart: Chart, placed: Placed) -> float:
     """How far outwards a tool may reach: in a bore, not past the axis."""
-    mean, _ = chart.curvature()
-    return 0.45 / abs(mean) if mean < 0 else float("inf")
+    if not isinstance(chart, CylinderChart | ConeChart) or not chart.inside:
+        return float("inf")
+    points = np.concatenate([r.outer.points(4) for r in placed.regions])
+    least = min(chart.way_round(p) for p in points) / (2.0 * np.pi)
+    return 0.9 * float(least)
 
 
 def _plausible(change: float, expected: float, closed_form: bool, order: Order) -> None:

@@ -66,12 +66,16 @@ def examine_imprint(made: Imprinted, chart: Chart, depth: float) -> float | None
 
     The shell must be closed, and the kernel's check must pass on all caps and on the
     parts of the face that they stand for; these hold every outline, on both surfaces.
-    The volume, mm³ and signed, follows from the caps' measured area. None when a check
-    fails. The whole solid is examined once more when all stamps are on.
+    The volume, mm³ and signed, follows from the caps' measured area where the face is
+    evenly curved, else from the kernel's integration over what was made. None when a
+    check fails. The whole solid is examined once more when all stamps are on.
     """
     if not is_closed(made.solid) or not _valid(compound([*made.caps, *made.removed])):
         return None
-    return chart.volume_under_cap(area(compound(made.caps)), depth)
+    if chart.evenly_curved:
+        return chart.volume_under_cap(area(compound(made.caps)), depth)
+    # together a closed surface, so that it does not matter where the kernel measures from
+    return volume(compound([*made.caps, *made.walls, *(f.Reversed() for f in made.removed)]))
 
 
 def agrees(measured: float, expected: float, allowed: float = ALLOWED) -> bool:

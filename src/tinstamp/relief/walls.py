@@ -78,7 +78,7 @@ class Waller:
     def walled(self, loop: LaidLoop) -> Walled:
         """Edges of a loop on both surfaces and the walls between them."""
         count = len(loop.uv)
-        uv = loop.uv.tolist()
+        uv = [points.tolist() for points in loop.uv]
         foot = [poles.tolist() for poles in loop.foot]
         head = [poles.tolist() for poles in loop.head]
         low = [vertex_at(p[0]) for p in foot]

@@ -14,9 +14,9 @@ import numpy as np
 import shapely
 from shapely.geometry.base import BaseGeometry
 
-from tinstamp.artwork.outline import Outline, Region
+from tinstamp.artwork.outline import Array, Outline, Region
 from tinstamp.chart.base import Chart
-from tinstamp.setting.place import Placed
+from tinstamp.setting.place import Placed, degrees_covered, laps_from_home
 
 CLEAR = 0.01
 """mm; outlines nearer than this to an edge or to other ink count as touching it."""
@@ -28,8 +28,9 @@ class Fit:
 
     Attributes
     ----------
-    ink_width : extent of the ink along x, mm.
-    too_long : by how much it passes the girth of a closed face, mm (0 when it fits).
+    ink_width : extent of the ink along x, mm; on a closed face along its way round.
+    round_here : the way round a closed face in the middle of the artwork, mm; else 0.
+    too_long : by how much the ink is longer than that, mm (0 when it fits).
     over : how far it reaches beyond the face at (left, right, bottom, top), mm.
     off_area : area of ink off the face, mm².
     edge : least distance from the ink to the face's edge, mm; None when it is over it.
@@ -39,6 +40,7 @@ class Fit:
     """
 
     ink_width: float
+    round_here: float
     too_long: float
     over: tuple[float, float, float, float]
     off_area: float
@@ -64,26 +66,29 @@ def ink(regions: Sequence[Region], steps: int = 12) -> list[BaseGeometry]:
 def fit(placed: Placed, chart: Chart, earlier: Sequence[tuple[str, Placed]] = ()) -> Fit:
     """Measure placed artwork against its face and the stamps before it on that face."""
     bounds = placed.bounds
-    width = float(bounds[2] - bounds[0])
-    girth = chart.girth
     polygons = ink(placed.regions)
     whole = shapely.MultiPolygon(polygons)
-    face = face_polygon(chart.outline)
-    if girth is not None:
-        face = shapely.box(bounds[0] - girth, face.bounds[1], bounds[2] + girth, face.bounds[3])
+    middle = (bounds[:2] + bounds[2:]) / 2
+    covered, round_here = 0.0, 0.0
+    if chart.closed:
+        spans = degrees_covered(placed, chart)
+        covered = max(b for _, b in spans) - min(a for a, _ in spans)
+        round_here = chart.way_round(middle)
+    face, edges = face_about(chart, middle)
     off = 0.0
     edge: float | None = None
     shapely.prepare(face)
     if face.contains_properly(shapely.box(*bounds)) or face.contains_properly(whole):
-        distance = float(face.boundary.distance(whole))
+        distance = float(edges.distance(whole))
         edge = distance if distance > CLEAR else None
     else:
         off = sum(float(p.difference(face).area) for p in polygons)
-    touches = tuple(name for name, other in earlier if _touch(polygons, placed, other, girth))
-    nested = any(_touch(_filled(polygons), placed, other, girth, True) for _, other in earlier)
+    touches = tuple(name for name, other in earlier if _touch(polygons, placed, other, chart))
+    nested = any(_touch(_filled(polygons), placed, other, chart, True) for _, other in earlier)
     return Fit(
-        width,
-        max(0.0, width - girth) if girth is not None else 0.0,
+        round_here * covered / 360.0 if chart.closed else float(bounds[2] - bounds[0]),
+        round_here,
+        max(0.0, round_here * (covered - 360.0) / 360.0),
         _over(bounds, face.bounds),
         off,
         edge,
@@ -110,23 +115,54 @@ def _touch(
     ours: Sequence[BaseGeometry],
     one: Placed,
     other: Placed,
-    girth: float | None,
+    chart: Chart,
     filled: bool = False,
 ) -> bool:
     """True when ink comes within CLEAR of other ink, on any turn of a closed face;
     `filled` counts the other's counters as ink."""
     theirs = _filled(ink(other.regions)) if filled else ink(other.regions)
     a, b = shapely.MultiPolygon(ours), shapely.MultiPolygon(theirs)
-    shifts = [0.0] if girth is None else [k * girth for k in _laps(one, other, girth)]
     return any(
-        bool(shapely.dwithin(shapely.transform(a, lambda p, s=s: p + [s, 0.0]), b, CLEAR))
-        for s in shifts
+        bool(shapely.dwithin(a, shapely.transform(b, chart.lap(k)), CLEAR))
+        for k in laps_met(one, other, chart)
     )
 
 
-def _laps(one: Placed, other: Placed, girth: float) -> list[int]:
-    near = round((other.bounds[0] - one.bounds[0]) / girth)
-    return [near - 1, near, near + 1]
+def laps_met(one: Placed, other: Placed, chart: Chart) -> list[int]:
+    """By how many turns `other` may be moved on so that both cover a common angle."""
+    if not chart.closed:
+        return [0]
+    ours, theirs = degrees_covered(one, chart), degrees_covered(other, chart)
+    low, high = min(a for a, _ in ours), max(b for _, b in ours)
+    first, last = min(a for a, _ in theirs), max(b for _, b in theirs)
+    start = int(np.floor((low - last) / 360.0))
+    return [k for k in range(start, start + 6) if first + 360 * k <= high and last + 360 * k >= low]
+
+
+def face_about(chart: Chart, at: Array) -> tuple[BaseGeometry, BaseGeometry]:
+    """The face on the sheet and its edges; a closed one runs on for `reach` degrees to both
+    sides of a sheet point, and its ends there are no edges."""
+    face = face_polygon(chart.outline)
+    if not chart.closed:
+        return face, face.boundary
+    flat = shapely.transform(face, chart.unrolled)
+    here = laps_from_home(at, chart)
+    turns = [shapely.transform(flat, lambda p, k=k: p + [360.0 * k, 0.0]) for k in _near(here)]
+    whole = shapely.union_all(turns, grid_size=1e-9)
+    middle, reach = float(chart.degrees(at)), chart.reach
+    low, high = whole.bounds[1] - 1.0, whole.bounds[3] + 1.0
+    whole = whole.intersection(shapely.box(middle - reach, low, middle + reach, high))
+    ends = shapely.union_all(
+        [shapely.LineString([(x, low), (x, high)]) for x in (middle - reach, middle + reach)]
+    ).buffer(1e-6)
+    steps = 2.0 if not chart.affine else 400.0
+    edges = shapely.segmentize(whole.boundary.difference(ends), steps)
+    whole = shapely.segmentize(whole, steps)
+    return shapely.transform(whole, chart.rolled), shapely.transform(edges, chart.rolled)
+
+
+def _near(lap: int) -> range:
+    return range(lap - 2, lap + 3)
 
 
 def face_polygon(outline: Sequence[Outline]) -> BaseGeometry:

@@ -65,21 +65,15 @@ class Placed:
 
 def place(artwork: Artwork, spot: Spot, chart: Chart) -> Placed:
     """Lay artwork on a face's sheet. Raises PlaceError for an angle on a flat face."""
-    origin = np.array([across_mm(spot, chart), spot.up])
-    angle = np.radians(spot.turn)
+    try:
+        origin, upright = chart.spot(spot.across, spot.up, spot.round)
+    except ValueError as error:
+        raise PlaceError(str(error)) from error
+    angle = np.radians(spot.turn + upright)
     matrix = np.array([[np.cos(angle), -np.sin(angle)], [np.sin(angle), np.cos(angle)]])
     shift = origin - matrix @ np.array([0.0, rest_line(artwork, spot.rests_on)])
     regions = tuple(region.transformed(matrix, shift) for region in artwork.regions)
     return Placed(regions, (float(origin[0]), float(origin[1])), matrix, shift)
-
-
-def across_mm(spot: Spot, chart: Chart) -> float:
-    """The place across in mm on the sheet."""
-    if not spot.round:
-        return spot.across
-    if chart.girth is None:
-        raise PlaceError("a flat face has no way round: give a length, such as 5 mm")
-    return chart.girth * spot.across / 360.0
 
 
 def rest_line(artwork: Artwork, rests_on: RestsOn) -> float:
@@ -88,23 +82,47 @@ def rest_line(artwork: Artwork, rests_on: RestsOn) -> float:
     return {"baseline": 0.0, "middle": (low + high) / 2, "bottom": low, "top": high}[rests_on]
 
 
-def nearest_turn(x: float, chart: Chart) -> float:
-    """The same place on a closed sheet, within half a girth of its middle."""
-    girth = chart.girth
-    return x if girth is None else (x + girth / 2) % girth - girth / 2
+def laps_from_home(xy: Array, chart: Chart) -> int:
+    """How many turns a sheet point of a closed face is away from the home sheet."""
+    if not chart.closed:
+        return 0
+    return round(float(chart.degrees(xy)) / 360.0)
 
 
-def clear_seam(occupied: Sequence[tuple[float, float]], girth: float, wished: float) -> float:
-    """Where on a closed sheet the seam may run, mm.
+def home(xy: Array, chart: Chart) -> Array:
+    """The same place on a closed face, within half a turn of the sheet's middle."""
+    return chart.lap(-laps_from_home(xy, chart))(xy)
 
-    `occupied` are stretches in x that carry ink. The wished place is kept when it is
-    clear; otherwise the middle of the widest gap is taken. With no gap at all the wished
-    place is given back: the artwork then crosses it and the caller must cope.
+
+def degrees_covered(placed: Placed, chart: Chart) -> list[tuple[float, float]]:
+    """For each region the stretch that it covers on a round face, degrees from the front."""
+    spans = []
+    for region in placed.regions:
+        angles = chart.degrees(region.outer.points(8))
+        spans.append((float(angles.min()), float(angles.max())))
+    return spans
+
+
+def laps_shown(placed: Placed, chart: Chart) -> list[int]:
+    """By how many turns artwork is to be moved to show on the home sheet of its face."""
+    if not chart.closed or not placed.regions:
+        return [0]
+    spans = degrees_covered(placed, chart)
+    low, high = min(a for a, _ in spans), max(b for _, b in spans)
+    return [k for k in range(-3, 4) if low + 360 * k < 180 and high + 360 * k > -180]
+
+
+def clear_seam(occupied: Sequence[tuple[float, float]], turn: float, wished: float) -> float:
+    """Where on a closed sheet the seam may run, in the unit of `turn`, the length of a turn.
+
+    `occupied` are stretches that carry ink. The wished place is kept when it is clear;
+    otherwise the middle of the widest gap is taken. With no gap at all the wished place is
+    given back: the artwork then crosses it and the caller must cope.
     """
-    gaps = _gaps(occupied, girth)
-    margin = min(0.5, girth / 100)
+    gaps = _gaps(occupied, turn)
+    margin = turn / 1000
     for start, end in gaps:
-        for lap in (-girth, 0.0, girth):
+        for lap in (-turn, 0.0, turn):
             if start + margin < wished + lap < end - margin:
                 return wished
     if not gaps:
@@ -113,11 +131,11 @@ def clear_seam(occupied: Sequence[tuple[float, float]], girth: float, wished: fl
     return (start + end) / 2
 
 
-def _gaps(occupied: Sequence[tuple[float, float]], girth: float) -> list[tuple[float, float]]:
-    """Free stretches round a closed sheet; they may run past the girth."""
-    spans = sorted((a % girth, a % girth + (b - a)) for a, b in occupied)
+def _gaps(occupied: Sequence[tuple[float, float]], turn: float) -> list[tuple[float, float]]:
+    """Free stretches round a closed sheet; they may run past the turn."""
+    spans = sorted((a % turn, a % turn + (b - a)) for a, b in occupied)
     if not spans:
-        return [(0.0, girth)]
+        return [(0.0, turn)]
     merged = [list(spans[0])]
     for a, b in spans[1:]:
         if a <= merged[-1][1]:
@@ -126,7 +144,7 @@ def _gaps(occupied: Sequence[tuple[float, float]], girth: float) -> list[tuple[f
             merged.append([a, b])
     gaps = [(m[1], n[0]) for m, n in pairwise(merged)]
     last = max(m[1] for m in merged)
-    gaps.append((last, merged[0][0] + girth))
-    wrapped = max(0.0, last - girth)  # ink past the joint covers what starts there
+    gaps.append((last, merged[0][0] + turn))
+    wrapped = max(0.0, last - turn)  # ink past the joint covers what starts there
     trimmed = [(max(a, wrapped), b) for a, b in gaps]
     return [(a, b) for a, b in trimmed if b > a]

@@ -1,0 +1,74 @@
+"""What becomes of named faces when the kernel changes a solid, by its own record."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+
+from OCP.BRepAlgoAPI import BRepAlgoAPI_BooleanOperation, BRepAlgoAPI_Cut, BRepAlgoAPI_Fuse
+from OCP.BRepBuilderAPI import BRepBuilderAPI_MakeShape
+from OCP.TopoDS import TopoDS_Face, TopoDS_Shape, TopoDS_Solid
+from OCP.TopTools import TopTools_IndexedMapOfShape, TopTools_ListOfShape
+
+from tinstamp.blank.solid import NamedFace, NamedSolid, of_solids
+
+Guess = Callable[[TopoDS_Face], str]
+"""Names a face that the record does not tell of."""
+
+
+def fused(
+    arguments: Sequence[TopoDS_Shape], tools: Sequence[TopoDS_Shape], add: bool
+) -> BRepAlgoAPI_BooleanOperation | None:
+    """The kernel's join (`add`) or cut, done; None when it gives up."""
+    operation = BRepAlgoAPI_Fuse() if add else BRepAlgoAPI_Cut()
+    operation.SetArguments(_listed(arguments))
+    operation.SetTools(_listed(tools))
+    operation.SetRunParallel(True)
+    operation.Build()
+    return operation if operation.IsDone() else None
+
+
+def _listed(shapes: Sequence[TopoDS_Shape]) -> TopTools_ListOfShape:
+    listed = TopTools_ListOfShape()
+    for shape in shapes:
+        listed.Append(shape)
+    return listed
+
+
+def renamed(
+    operation: BRepBuilderAPI_MakeShape,
+    parts: Sequence[TopoDS_Solid],
+    before: Sequence[NamedFace],
+    otherwise: str | Guess,
+    made: Sequence[tuple[TopoDS_Shape, str]] = (),
+) -> NamedSolid:
+    """The parts with the names that their faces had before.
+
+    `made` pairs shapes with the name of what the operation generated from them;
+    `otherwise` names the rest. Names come in the order they had, new ones after.
+    """
+    known = TopTools_IndexedMapOfShape()  # tells shapes apart as the kernel does
+    names: list[str] = []
+    for named in before:
+        for face in became(operation, named.face):
+            if known.Add(face) > len(names):
+                names.append(named.name)
+    for shape, name in made:
+        for face in operation.Generated(shape):
+            if known.Add(face) > len(names):
+                names.append(name)
+    guess: Guess = (lambda _: otherwise) if isinstance(otherwise, str) else otherwise
+
+    def name_of(face: TopoDS_Face) -> str:
+        index = known.FindIndex(face)
+        return names[index - 1] if index else guess(face)
+
+    order = {name: k for k, name in enumerate(dict.fromkeys(f.name for f in before))}
+    return of_solids(parts, name_of, order)
+
+
+def became(operation: BRepBuilderAPI_MakeShape, face: TopoDS_Shape) -> list[TopoDS_Shape]:
+    """What a face is now; itself when it is untouched, nothing when it is gone."""
+    if operation.IsDeleted(face):
+        return []
+    changed = list(operation.Modified(face))
+    return changed or [face]

@@ -1,0 +1,199 @@
+"""STEP files in: solids read, mended where they can be, and told about.
+
+Nothing in a file is trusted: whatever goes wrong is an error in words.
+"""
+
+from __future__ import annotations
+
+import tempfile
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+from pathlib import Path
+
+from OCP.BRepBuilderAPI import BRepBuilderAPI_Sewing, BRepBuilderAPI_Transform
+from OCP.BRepCheck import BRepCheck_Analyzer
+from OCP.BRepLib import BRepLib
+from OCP.gp import gp_Pnt, gp_Trsf
+from OCP.IFSelect import IFSelect_ReturnStatus
+from OCP.Interface import Interface_Static
+from OCP.ShapeFix import ShapeFix_Shape
+from OCP.ShapeUpgrade import ShapeUpgrade_UnifySameDomain
+from OCP.Standard import Standard_Failure
+from OCP.STEPControl import STEPControl_Reader
+from OCP.TColStd import TColStd_SequenceOfAsciiString
+from OCP.TopLoc import TopLoc_Location
+from OCP.TopoDS import TopoDS, TopoDS_Shape, TopoDS_Solid
+
+from tinstamp.blank.kernel import BUILDER, faces, shells, solids, volume
+from tinstamp.blank.solid import Blank, NamedFace, NamedSolid
+from tinstamp.blank.turned_solid import charts_of
+from tinstamp.job.form import Kept
+
+MOST_BYTES = 64 * 1024 * 1024
+MOST_FACES = 20_000
+GAPS = (1e-5, 1e-4, 1e-3, 1e-2, 0.05)
+"""mm; tolerances tried in turn to close gaps between faces."""
+UNITS = {"INCH": "inches", "METRE": "metres", "CENTIMETRE": "centimetres", "FOOT": "feet"}
+
+
+class ImportTrouble(ValueError):
+    """A file that cannot be taken in; the message is for the designer."""
+
+
+@dataclass(frozen=True)
+class Found:
+    """One solid of a file.
+
+    Attributes
+    ----------
+    notes : what was mended, or could not be.
+    """
+
+    solid: TopoDS_Solid
+    notes: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Contents:
+    """What a file holds: its solids, in mm, and notes on the whole."""
+
+    solids: tuple[Found, ...]
+    notes: tuple[str, ...]
+
+
+@lru_cache(maxsize=4)
+def read(data: bytes) -> Contents:
+    """The solids of a STEP file. Raises ImportTrouble."""
+    if len(data) > MOST_BYTES:
+        raise ImportTrouble(f"the file is larger than {MOST_BYTES // 2**20} MB")
+    if not data.lstrip()[:13].upper().startswith(b"ISO-10303-21"):
+        raise ImportTrouble("this is not a STEP file: it does not begin as one")
+    try:
+        shape, units = _shape(data)
+        return _contents(shape, units)
+    except (Standard_Failure, RuntimeError) as error:
+        raise ImportTrouble("the file is damaged: its geometry cannot be read") from error
+
+
+def _shape(data: bytes) -> tuple[TopoDS_Shape, str]:
+    """All that the file holds as one shape in mm, and its unit of length."""
+    Interface_Static.SetCVal_s("xstep.cascade.unit", "MM")
+    reader = STEPControl_Reader()
+    with tempfile.NamedTemporaryFile(suffix=".step") as file:
+        file.write(data)
+        file.flush()
+        status = reader.ReadFile(str(Path(file.name)))
+    if status != IFSelect_ReturnStatus.IFSelect_RetDone:
+        raise ImportTrouble("the file is damaged: it cannot be read as STEP")
+    lengths, angles, solid = (TColStd_SequenceOfAsciiString() for _ in range(3))
+    reader.FileUnits(lengths, angles, solid)
+    unit = lengths.Value(1).ToCString() if lengths.Length() else ""
+    if reader.TransferRoots() == 0:
+        raise ImportTrouble("the file holds no geometry")
+    return reader.OneShape(), unit.upper()
+
+
+def _contents(shape: TopoDS_Shape, unit: str) -> Contents:
+    notes = []
+    if unit in UNITS:
+        notes.append(f"the file is in {UNITS[unit]}: converted to mm")
+    if len(faces(shape)) > MOST_FACES:
+        raise ImportTrouble(f"the part has more than {MOST_FACES} faces")
+    found = [_flattened(solid) for solid in solids(shape)]
+    if not found:
+        closed, gap = _closed(shape)
+        found = [closed]
+        notes.append(f"its faces did not make a solid: closed within {gap:g} mm")
+    made = [mended for solid in found if (mended := _mended(solid)) is not None]
+    if not made:
+        raise ImportTrouble("the file holds no solid that can be used")
+    return Contents(tuple(sorted(made, key=lambda m: -volume(m.solid))), tuple(notes))
+
+
+def _flattened(solid: TopoDS_Shape) -> TopoDS_Solid:
+    """The solid on geometry of its own, where an assembly had put it."""
+    place = solid.Location().Transformation()
+    work = BRepBuilderAPI_Transform(solid.Located(TopLoc_Location()), place, True)
+    return TopoDS.Solid_s(work.Shape())
+
+
+def _closed(shape: TopoDS_Shape) -> tuple[TopoDS_Solid, float]:
+    """Loose faces sewn to a solid, and the gap that had to be bridged, mm."""
+    members = faces(shape)
+    if not members:
+        raise ImportTrouble("the file holds no faces: only lines or points")
+    for gap in GAPS:
+        sewing = BRepBuilderAPI_Sewing(gap)
+        for face in members:
+            sewing.Add(face)
+        sewing.Perform()
+        found = shells(sewing.SewedShape())
+        if len(found) == 1 and not sewing.NbFreeEdges():
+            found[0].Closed(True)
+            solid = TopoDS_Solid()
+            BUILDER.MakeSolid(solid)
+            BUILDER.Add(solid, found[0])
+            BRepLib.OrientClosedSolid_s(solid)
+            return _flattened(solid), gap
+    raise ImportTrouble(
+        f"the faces of the file do not close to a solid, even with gaps of {GAPS[-1]:g} mm"
+    )
+
+
+def _mended(solid: TopoDS_Solid) -> Found | None:
+    """The solid, mended and its split faces joined; None when it has no volume."""
+    notes: list[str] = []
+    if not BRepCheck_Analyzer(solid).IsValid():
+        fix = ShapeFix_Shape(solid)
+        fix.Perform()
+        better = solids(fix.Shape())
+        if better and BRepCheck_Analyzer(better[0]).IsValid():
+            solid = better[0]
+            notes.append("its edges or faces were faulty and have been mended")
+        else:
+            notes.append("it has faults that could not be mended: marks near them may fail")
+    count = len(faces(solid))
+    work = ShapeUpgrade_UnifySameDomain(solid, True, True, False)
+    work.Build()
+    one = solids(work.Shape())
+    if one and len(faces(one[0])) < count and BRepCheck_Analyzer(one[0]).IsValid():
+        solid = one[0]
+        notes.append(f"split faces were joined: {count} faces became {len(faces(solid))}")
+    if volume(solid) < 0:
+        solid = TopoDS.Solid_s(solid.Reversed())
+        notes.append("it was inside out and has been turned")
+    if volume(solid) <= 1e-9:
+        return None
+    return Found(solid, tuple(notes))
+
+
+def solid_of_file(data: bytes, which: int, scale: float) -> TopoDS_Solid:
+    """One solid of a file, scaled. Raises ImportTrouble."""
+    contents = read(data)
+    if which >= len(contents.solids):
+        raise ImportTrouble(f"the file has no solid {which + 1}")
+    solid = contents.solids[which].solid
+    if scale == 1.0:
+        return solid
+    larger = gp_Trsf()
+    larger.SetScale(gp_Pnt(0.0, 0.0, 0.0), scale)
+    return TopoDS.Solid_s(BRepBuilderAPI_Transform(solid, larger, True).Shape())
+
+
+def named(solid: TopoDS_Solid, names: Sequence[str]) -> NamedSolid:
+    """A solid with its faces named in their order."""
+    members: list[NamedFace] = []
+    at = iter(names)
+    for j, shell in enumerate(shells(solid)):
+        members += [NamedFace(next(at), face, (0, j)) for face in faces(shell)]
+    return NamedSolid(solid, tuple(members))
+
+
+def kept(name: str, data: bytes, form: Kept) -> Blank:
+    """The body of an imported feature. Raises ImportTrouble."""
+    solid = solid_of_file(data, form.which, form.scale)
+    if len(faces(solid)) != len(form.names):
+        raise ImportTrouble("the file within the job is not the one its faces were named for")
+    whole = named(solid, [f"{name}.{face}" for face in form.names])
+    return Blank(whole, charts_of(whole, about_axis=False))

@@ -1,0 +1,122 @@
+"""A closed profile turned about the axis, as a kernel solid with named faces."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Sequence
+from typing import Any
+
+import numpy as np
+from OCP.BRepBuilderAPI import BRepBuilderAPI_MakeFace, BRepBuilderAPI_MakeWire
+from OCP.BRepPrimAPI import BRepPrimAPI_MakeRevol
+from OCP.Geom import Geom_Circle, Geom_Line
+from OCP.gp import gp_Ax1, gp_Ax2
+from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex
+from OCP.TopTools import TopTools_IndexedMapOfShape
+
+from tinstamp.blank.charts import chart_of
+from tinstamp.blank.kernel import (
+    Array,
+    direction,
+    edge_between,
+    faces,
+    point,
+    solids,
+    spline_curve,
+    vertex_at,
+    volume,
+)
+from tinstamp.blank.round_solid import FRONT
+from tinstamp.blank.solid import Blank, NamedSolid, of_solids
+from tinstamp.chart.base import Chart
+from tinstamp.job.profile import Piece
+
+UP = (0.0, 0.0, 1.0)
+
+
+def turned(name: str, pieces: Sequence[Piece], sweep: float, seam: float) -> Blank:
+    """A profile of radius x and height y, mm, turned about z by `sweep` degrees.
+
+    A full turn has its seam `seam` degrees from the front; a part of one has its middle
+    there in front, and flat ends, left_end and right_end.
+    """
+    whole = sweep >= 360.0
+    look = FRONT.turned(seam if whole else -sweep / 2)
+    outwards = np.array(look.x)
+    edges = _edges(pieces, outwards)
+    wire = BRepBuilderAPI_MakeWire()
+    for edge in edges:
+        wire.Add(edge)
+    flat = BRepBuilderAPI_MakeFace(wire.Wire(), True).Face()
+    axis = gp_Ax1(point((0.0, 0.0, 0.0)), direction(UP))
+    turning = (
+        BRepPrimAPI_MakeRevol(flat, axis, True)
+        if whole
+        else BRepPrimAPI_MakeRevol(flat, axis, math.radians(sweep), True)
+    )
+    part = solids(turning.Shape())[0]
+    if volume(part) < 0:
+        part = TopoDS.Solid_s(part.Reversed())
+    known = TopTools_IndexedMapOfShape()
+    names: list[str] = []
+
+    def add(face: TopoDS_Face, face_name: str) -> None:
+        if known.Add(face) > len(names):
+            names.append(f"{name}.{face_name}")
+
+    for piece, edge in zip(pieces, edges, strict=True):
+        for face in turning.Generated(edge):
+            add(TopoDS.Face_s(face), piece.name)
+    if not whole:
+        for shape, end in ((turning.FirstShape(), "left_end"), (turning.LastShape(), "right_end")):
+            for face in faces(shape):
+                add(face, end)
+    order = {n: k for k, n in enumerate(dict.fromkeys(names))}
+    solid = of_solids([part], lambda face: names[known.FindIndex(face) - 1], order)
+    return Blank(solid, charts_of(solid))
+
+
+def charts_of(solid: NamedSolid, facing: float = 1.0, about_axis: bool = True) -> dict[str, Chart]:
+    """The charts of the faces that can be laid out, by name."""
+    charts = {}
+    for named in solid.faces:
+        if named.name not in charts:
+            chart = chart_of(named.face, facing, about_axis)
+            if chart is not None:
+                charts[named.name] = chart
+    return charts
+
+
+def _edges(pieces: Sequence[Piece], outwards: Array) -> list[TopoDS_Edge]:
+    def space(p: Sequence[float]) -> Array:
+        return p[0] * outwards + np.array([0.0, 0.0, p[1]])
+
+    starts = [vertex_at(space(p.start)) for p in pieces]
+    made = []
+    for i, piece in enumerate(pieces):
+        end = starts[(i + 1) % len(pieces)]
+        made.append(_edge(piece, starts[i], end, outwards, space))
+    return made
+
+
+def _edge(
+    piece: Piece,
+    start: TopoDS_Vertex,
+    end: TopoDS_Vertex,
+    outwards: Array,
+    space: Callable[[Any], Array],
+) -> TopoDS_Edge:
+    if piece.spline is not None:
+        curve = spline_curve(piece.spline.knots, [space(p) for p in piece.spline.poles])
+        first, last = piece.spline.ends
+        return edge_between(curve, start, end.Reversed(), first, last)
+    if piece.centre is None:
+        along = space(piece.end) - space(piece.start)
+        line = Geom_Line(point(space(piece.start)), direction(along))
+        return edge_between(line, start, end.Reversed(), 0.0, piece.length)
+    centre = space(piece.centre)
+    reach = space(piece.start) - centre
+    normal = math.copysign(1.0, piece.turn) * np.cross(outwards, UP)
+    axes = gp_Ax2(point(centre), direction(normal), direction(reach))
+    circle = Geom_Circle(axes, piece.radius)
+    return edge_between(circle, start, end.Reversed(), 0.0, abs(piece.turn))

@@ -1,0 +1,88 @@
+"""Curves on a face: pieces of the sheet fitted by polynomials in space and in (u, v).
+
+They interpolate the chart at Chebyshev points, so that curves at different lifts
+correspond point by point along the normal. NumPy only, vectorised.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import comb
+
+import numpy as np
+
+from tinstamp.chart.base import Array, Chart
+
+DEGREES = (3, 5, 7, 9)
+"""Tried in turn: the lower the degree, the faster everything that follows."""
+
+
+def halves(b: Array, t: float) -> tuple[Array, Array]:
+    """de Casteljau's division at t."""
+    a = b[:-1] + t * np.diff(b, axis=0)
+    c = a[:-1] + t * np.diff(a, axis=0)
+    d = c[:-1] + t * np.diff(c, axis=0)
+    return np.stack([b[0], a[0], c[0], d[0]]), np.stack([d[0], c[1], a[2], b[3]])
+
+
+def _bernstein(t: Array, degree: int) -> Array:
+    return np.stack(
+        [comb(degree, i) * t**i * (1.0 - t) ** (degree - i) for i in range(degree + 1)], axis=-1
+    )
+
+
+@dataclass(frozen=True)
+class Degree:
+    """Constant matrices for fitting at one degree.
+
+    Attributes
+    ----------
+    cubic_at_nodes : sheet control points to sheet points at the Chebyshev nodes.
+    to_poles : points at the nodes to poles.
+    cubic_between, poles_between : the same curve between the nodes, both ways.
+    """
+
+    cubic_at_nodes: Array
+    to_poles: Array
+    cubic_between: Array
+    poles_between: Array
+
+
+def _degree(p: int) -> Degree:
+    nodes = 0.5 * (1.0 - np.cos(np.pi * np.arange(p + 1) / p))
+    between = np.sort(np.concatenate([0.5 * (nodes[1:] + nodes[:-1]), [0.02, 0.98]]))
+    return Degree(
+        _bernstein(nodes, 3),
+        np.asarray(np.linalg.inv(_bernstein(nodes, p)), dtype=float),
+        _bernstein(between, 3),
+        _bernstein(between, p),
+    )
+
+
+FITS = {p: _degree(p) for p in DEGREES}
+
+
+def fit_space(beziers: Array, chart: Chart, lift: float, fit: Degree) -> tuple[Array, Array]:
+    """Poles (n, p + 1, 3) interpolating the chart, and how far each piece strays, mm."""
+    nodes = np.einsum("kj,njc->nkc", fit.cubic_at_nodes, beziers)
+    poles = np.einsum("pk,nkc->npc", fit.to_poles, chart.to_space(nodes, lift))
+    poles[:, [0, -1]] = chart.to_space(beziers[:, [0, 3]], lift)
+    true = chart.to_space(np.einsum("kj,njc->nkc", fit.cubic_between, beziers), lift)
+    stray = np.linalg.norm(np.einsum("kp,npc->nkc", fit.poles_between, poles) - true, axis=-1)
+    return poles, stray.max(axis=1)
+
+
+def fit_uv(
+    beziers: Array, chart: Chart, lifts: tuple[float, float], fit: Degree
+) -> tuple[Array, Array]:
+    """Control points (n, p + 1, 2) in (u, v), and how far each piece strays in space, mm."""
+    nodes = np.einsum("kj,njc->nkc", fit.cubic_at_nodes, beziers)
+    poles = np.einsum("pk,nkc->npc", fit.to_poles, chart.to_uv(nodes))
+    poles[:, [0, -1]] = chart.to_uv(beziers[:, [0, 3]])
+    true = np.einsum("kj,njc->nkc", fit.cubic_between, beziers)
+    found = chart.from_uv(np.einsum("kp,npc->nkc", fit.poles_between, poles))
+    stray = [
+        np.linalg.norm(chart.to_space(found, lift) - chart.to_space(true, lift), axis=-1)
+        for lift in lifts
+    ]
+    return poles, np.max(stray, axis=(0, 2))

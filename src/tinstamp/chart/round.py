@@ -1,0 +1,58 @@
+"""What charts of faces about an axis have in common."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from tinstamp.chart.base import Array, Chart
+from tinstamp.chart.parameters import RoundParameters
+
+
+@dataclass(frozen=True)
+class RoundChart(Chart):
+    """A face about the frame's z axis, its front in the frame's x direction.
+
+    Attributes
+    ----------
+    radius : at the frame's origin, mm.
+    inside : True for a bore: the free side is the axis' side.
+    parameters : of the kernel's surface, from the angle and the height along the side.
+    seam : angle of the kernel's own seam, degrees from the front, counter-clockwise
+        about z.
+    whole : False for a part of a turn, whose middle the frame's x looks to.
+    """
+
+    radius: float
+    inside: bool
+    parameters: RoundParameters
+    seam: float = 180.0
+    whole: bool = True
+
+    @property
+    def round(self) -> bool:
+        return True
+
+    @property
+    def closed(self) -> bool:
+        return self.whole
+
+    @property
+    def mirrored(self) -> bool:
+        return self.inside != self.parameters.mirrored
+
+    @property
+    def sense(self) -> float:
+        """+1 where x grows counter-clockwise about z, −1 inside."""
+        return -1.0 if self.inside else 1.0
+
+    def unrolled_uv(self, uv: Array) -> Array:
+        """Surface parameters as degrees from the front and height, without a break."""
+        angle, height = self.parameters.back(uv)
+        return np.stack([np.degrees(self.sense * angle), height], axis=-1)
+
+    @property
+    def seam_degrees(self) -> float:
+        """The seam's angle as it grows with x, degrees within half a turn."""
+        return 180.0 - (180.0 - self.seam * self.sense) % 360.0

@@ -1,0 +1,145 @@
+"""Files that come into a blank: STEP parts as features, DXF and SVG as profiles."""
+
+from __future__ import annotations
+
+import hashlib
+import re
+from pathlib import Path
+
+from PySide6.QtCore import QObject
+from PySide6.QtWidgets import QFileDialog, QInputDialog, QWidget
+
+from tinstamp.desk.session import Session
+from tinstamp.engine import messages as m
+from tinstamp.job import edit_features as edit
+from tinstamp.job.archive import Document
+from tinstamp.job.feature import Position
+from tinstamp.job.features import Extruded, Groove, Imported, TurnedProfile
+from tinstamp.job.model import Blank, Job, changed, get
+from tinstamp.job.profile_file import ProfileFileError, read
+
+STEP = "STEP files (*.step *.stp *.STEP *.STP)"
+PROFILE = "Outlines (*.dxf *.svg *.DXF *.SVG)"
+
+
+class PartFiles(QObject):
+    """Asks for a file and puts what it holds into the job."""
+
+    def __init__(self, session: Session, window: QWidget) -> None:
+        super().__init__(window)
+        self.session = session
+        self.window_ = window
+        self._wanted: tuple[str, int] = ("", 0)
+        session.wants_file.connect(self.ask)
+        session.imported.connect(self.take)
+
+    def ask(self, purpose: str) -> None:
+        """Ask for a file; `purpose` is new, join, cut or renew for a STEP file, or the name
+        of a profile's list of points."""
+        profile = purpose in ("points", "rail_points")
+        start = str(self.session.path.parent if self.session.path else Path.home())
+        path, _ = QFileDialog.getOpenFileName(
+            self.window_,
+            "Take in a profile" if profile else "Take in a part",
+            start,
+            PROFILE if profile else STEP,
+            options=QFileDialog.Option.DontUseNativeDialog,
+        )
+        if path:
+            self.open(Path(path), purpose)
+
+    def open(self, path: Path, purpose: str) -> None:
+        """Read a file for a purpose (see `ask`)."""
+        try:
+            data = path.read_bytes()
+        except OSError as error:
+            self.session.failed.emit(f"{path.name} cannot be read: {error.strerror}")
+            return
+        if purpose in ("points", "rail_points"):
+            self._profile(path.name, data, purpose)
+            return
+        self._wanted = (purpose, self.session.feature)
+        known = ()
+        if purpose == "renew":
+            known = self.session.job.blank.features[self.session.feature].faces
+        self.session.import_step(path.name, data, known)
+
+    def take(self, found: m.Imported) -> None:
+        """Put the solid that was read where it was wanted."""
+        purpose, index = self._wanted
+        which = self._which(found)
+        if which is None:
+            return
+        solid = found.solids[which]
+        digest = hashlib.sha256(found.data).hexdigest()
+        fields = {
+            "file": found.name,
+            "digest": digest,
+            "which": which,
+            "of": len(found.solids),
+            "faces": solid.faces,
+            "notes": solid.notes,
+        }
+        job = self.session.job
+        label = f"take in {found.name}"
+        if purpose == "new":
+            part = Imported(name=_name(found.name), **fields)
+            fresh = Job(blank=Blank(features=(part,)))
+            self.session.begin(Document(fresh, {}, {digest: found.data}), None)
+            return
+        if purpose == "renew":
+            for name, value in fields.items():
+                new = [f.model_dump() for f in value] if name == "faces" else value
+                job = changed(job, ("blank", "features", index, name), new)
+            self.session.take_part(job, digest, found.data, label)
+            return
+        face = self.session.face or ""
+        at = Position(face=face if face in self.session.charts else "")
+        name = edit.free_feature_name(job, _name(found.name))
+        part = Imported(name=name, how=purpose, at=at, **fields)
+        self.session.take_part(edit.added(job, part), digest, found.data, label)
+        self.session.select_feature(len(job.blank.features))
+
+    def _which(self, found: m.Imported) -> int | None:
+        """The solid that is meant; asked for when there are several."""
+        if len(found.solids) == 1:
+            return 0
+        words = [
+            f"solid {i + 1}:  {s.size[0]:.2f} × {s.size[1]:.2f} × {s.size[2]:.2f} mm, "
+            f"{len(s.faces)} faces"
+            for i, s in enumerate(found.solids)
+        ]
+        told = f"{found.name} holds {len(found.solids)} solids. Take in:"
+        word, given = QInputDialog.getItem(self.window_, "Several solids", told, words, 0, False)
+        return words.index(word) if given else None
+
+    def _profile(self, name: str, data: bytes, list_name: str) -> None:
+        index = self.session.feature
+        path = ("blank", "features", index, list_name)
+        try:
+            taken = read(data, name)
+            job = changed(self.session.job, path, [k.model_dump() for k in taken.knots])
+            feature = get(job, path[:3])
+            closed = _closed_word(feature, taken.closed)
+            if closed is not None and list_name == "points":
+                job = changed(job, (*path[:3], "closed"), closed)
+        except (ProfileFileError, ValueError) as error:
+            self.session.failed.emit(str(error))
+            return
+        self.session.replace(job, f"take in {name}")
+        if taken.note:
+            self.session.failed.emit(f"{name}: {taken.note}")
+
+
+def _closed_word(feature: object, closed: bool) -> object:
+    if isinstance(feature, TurnedProfile):
+        return "itself" if closed else "axis"
+    if isinstance(feature, Extruded):
+        return "outline" if closed else "open"
+    return closed if isinstance(feature, Groove) else None
+
+
+def _name(file: str) -> str:
+    """A feature's name from a file's."""
+    word = re.sub(r"\W+", "_", file.rpartition(".")[0]).strip("_").lower()
+    return word[:40] if word and word.isidentifier() else "part"

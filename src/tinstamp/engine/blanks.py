@@ -1,0 +1,103 @@
+"""The blank of a job, feature by feature, each step kept under all that it depends on."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Hashable, Mapping, Sequence
+from dataclasses import dataclass
+from functools import partial
+
+from tinstamp.blank.build import Seams, Sized, added, body, first, seams_of
+from tinstamp.blank.making import BlankError, Making
+from tinstamp.blank.solid import Blank
+from tinstamp.engine.cache import Cache
+from tinstamp.job.feature import BaseFeature, Body
+from tinstamp.job.model import Job, dotted
+from tinstamp.job.resolve import Resolved, formula_fields
+
+
+@dataclass(frozen=True)
+class Step:
+    """A feature that is on, with its values and its place in the job."""
+
+    index: int
+    sized: Sized
+
+
+class FeatureError(ValueError):
+    """A feature that could not be made; the message is for the designer."""
+
+    def __init__(self, step: Step, error: BlankError) -> None:
+        super().__init__(str(error))
+        self.name = step.sized.feature.name
+        self.path = f"blank.features.{step.index}.{error.field}" if error.field else ""
+
+
+def steps_of(job: Job, resolved: Resolved) -> list[Step] | None:
+    """The features that are on, in order; None when one of them has an error."""
+    steps = []
+    for i, feature in enumerate(job.blank.features):
+        if not feature.on:
+            continue
+        values = _values(i, feature, resolved)
+        if values is None or resolved.error_under("blank", "features", i) is not None:
+            return None
+        steps.append(Step(i, Sized(feature, values)))
+    return steps
+
+
+def _values(
+    index: int, feature: BaseFeature, resolved: Resolved
+) -> tuple[tuple[str, float], ...] | None:
+    base = ("blank", "features", index)
+    values = []
+    for path, _, _ in formula_fields(feature, base):
+        value = resolved.values.get(dotted(path))
+        if value is None:
+            return None
+        values.append((dotted(path[len(base) :]), value))
+    return tuple(values)
+
+
+def key_of(steps: Sequence[Step], seams: Mapping[str, float]) -> Hashable:
+    """All that the blank depends on."""
+    return (tuple(step.sized.key for step in steps), tuple(sorted(seams.items())))
+
+
+def made(
+    steps: Sequence[Step],
+    seams: Mapping[str, float],
+    parts: Mapping[str, bytes],
+    cache: Cache,
+    stopped: Callable[[], None] = lambda: None,
+) -> Blank:
+    """The blank. Only steps whose feature changed, and those after it, run again.
+
+    Raises FeatureError.
+    """
+    part: Making | None = None
+    key: tuple[Hashable, ...] = ()
+    for step in steps:
+        stopped()
+        own = seams_of(step.sized, seams)
+        key = (*key, step.sized.key, own)
+        work = partial(_step, step, part, own, parts, cache)
+        try:
+            part = cache.get("feature", key, work)
+        except BlankError as error:
+            raise FeatureError(step, error) from error
+    assert part is not None
+    whole = part
+    return cache.get("blank", key, whole.finished)
+
+
+def _step(
+    step: Step, before: Making | None, seams: Seams, parts: Mapping[str, bytes], cache: Cache
+) -> Making:
+    sized = step.sized
+    shape: Blank | None = None
+    if isinstance(sized.feature, Body):
+        shape = cache.get("body", (sized.body_key, seams), lambda: body(sized, seams, parts))
+    if before is None:
+        assert shape is not None
+        return first(sized, shape)
+    return added(before, sized, shape)

@@ -1,0 +1,267 @@
+"""Profiles from DXF and SVG files: one chain of lines, arcs and curves, as points.
+
+DXF by ezdxf (its edge miner finds the chain), SVG by fontTools. Curves become splines
+through points on them, close enough that the spline stays within FIT of the curve.
+"""
+
+from __future__ import annotations
+
+import math
+import re
+from dataclasses import dataclass, replace
+from io import StringIO
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tinstamp.job.curve import through
+from tinstamp.job.drawn import Knot, To, fresh_name
+
+Array = NDArray[np.float64]
+FIT = 0.01
+"""mm"""
+MOST_BYTES = 8 * 1024 * 1024
+MOST_POINTS = 400
+JOIN = 0.01
+"""mm; ends nearer than this are joined."""
+UNITS = {"mm": 1.0, "cm": 10.0, "in": 25.4, "pt": 25.4 / 72, "pc": 25.4 / 6, "px": 25.4 / 96}
+"""mm; CSS Values and Units, W3C: 96 px to the inch."""
+
+
+class ProfileFileError(ValueError):
+    """A file that gives no profile; the message is for the designer."""
+
+
+@dataclass(frozen=True)
+class Taken:
+    """A profile read from a file: its points, whether it closes, and what to know of it."""
+
+    knots: tuple[Knot, ...]
+    closed: bool
+    note: str
+
+
+@dataclass(frozen=True)
+class _Part:
+    """A piece in mm: a line or an arc by its ends, or a curve by many points."""
+
+    points: Array
+    rise: float = 0.0
+    curved: bool = False
+
+    def reversed(self) -> _Part:
+        return replace(self, points=self.points[::-1], rise=-self.rise)
+
+
+def read(data: bytes, name: str) -> Taken:
+    """The profile of a DXF or SVG file. Raises ProfileFileError."""
+    if len(data) > MOST_BYTES:
+        raise ProfileFileError(f"{name} is larger than {MOST_BYTES // 2**20} MB")
+    ending = name.lower().rpartition(".")[2]
+    if ending == "dxf":
+        parts, note = _dxf(data, name)
+    elif ending == "svg":
+        parts, note = _svg(data, name)
+    else:
+        raise ProfileFileError(f"{name} is neither DXF nor SVG")
+    return _taken(_chained(parts, name), note)
+
+
+def _chained(parts: list[_Part], name: str) -> list[_Part]:
+    """The longest run of pieces that join end to end."""
+    if not parts:
+        raise ProfileFileError(f"{name} holds no lines, arcs or curves")
+    left = list(parts)
+    chains = []
+    while left:
+        chain = [left.pop(0)]
+        grown = True
+        while grown:
+            grown = False
+            for at_start in (False, True):
+                end = chain[0].points[0] if at_start else chain[-1].points[-1]
+                for k, part in enumerate(left):
+                    for candidate in (part, part.reversed()):
+                        meets = candidate.points[-1 if at_start else 0]
+                        if np.linalg.norm(meets - end) <= JOIN:
+                            chain.insert(0 if at_start else len(chain), candidate)
+                            left.pop(k)
+                            grown = True
+                            break
+                    if grown:
+                        break
+                if grown:
+                    break
+        chains.append(chain)
+    return max(chains, key=lambda c: sum(_length(p.points) for p in c))
+
+
+def _length(points: Array) -> float:
+    return float(np.linalg.norm(np.diff(points, axis=0), axis=1).sum())
+
+
+def _taken(chain: list[_Part], note: str) -> Taken:
+    spots: list[tuple[Array, To, float]] = []
+    for part in chain:
+        if not part.curved:
+            to: To = "arc" if abs(part.rise) > 1e-9 else "line"
+            spots.append((part.points[0], to, part.rise))
+            continue
+        for k, spot in enumerate(_few(part.points)[:-1]):
+            spots.append((spot, "corner" if k == 0 else "spline", 0.0))
+    first, last = chain[0].points[0], chain[-1].points[-1]
+    closed = bool(np.linalg.norm(first - last) <= JOIN) and len(spots) > 1
+    if not closed:
+        spots.append((last, "line", 0.0))
+    if len(spots) > MOST_POINTS:
+        raise ProfileFileError(f"the profile would need {len(spots)} points, over {MOST_POINTS}")
+    knots: list[Knot] = []
+    for (x, y), kind, rise in spots:
+        knots.append(
+            Knot(
+                name=fresh_name(knots),
+                x=f"{x:.6g} mm",
+                y=f"{y:.6g} mm",
+                to=kind,
+                rise=f"{rise:.6g} mm",
+            )
+        )
+    return Taken(tuple(knots), closed, note)
+
+
+def _few(points: Array) -> Array:
+    """As few points of a fine polyline as a spline needs to stay within FIT of it."""
+    along = np.concatenate([[0.0], np.cumsum(np.linalg.norm(np.diff(points, axis=0), axis=1))])
+    count = 3
+    while True:
+        at = np.linspace(0.0, along[-1], count)
+        few = np.column_stack([np.interp(at, along, points[:, k]) for k in (0, 1)])
+        if count >= len(points) or count > 120:
+            return few
+        spline = through([(float(x), float(y)) for x, y in few])
+        fine = spline.points(24)
+        away = [float(np.min(np.linalg.norm(fine - p, axis=1))) for p in points[::2]]
+        if max(away) <= FIT + along[-1] / len(fine):
+            return few
+        count = count * 2 - 1
+
+
+# -- DXF
+
+
+def _dxf(data: bytes, name: str) -> tuple[list[_Part], str]:
+    import ezdxf
+    from ezdxf import recover, units
+    from ezdxf.lldxf.const import DXFError
+
+    try:
+        try:
+            document = ezdxf.read(StringIO(data.decode("utf-8")))
+        except (DXFError, UnicodeDecodeError, ValueError):
+            from io import BytesIO
+
+            document, _ = recover.read(BytesIO(data))
+    except (DXFError, OSError, ValueError, KeyError, IndexError, TypeError) as error:
+        raise ProfileFileError(f"{name} cannot be read as DXF") from error
+    code = document.units
+    scale = units.conversion_factor(code, units.MM) if code else 1.0
+    note = "" if code else "the file names no unit: taken as mm"
+    parts: list[_Part] = []
+    for entity in document.modelspace():
+        try:
+            parts += [replace(p, points=p.points * scale, rise=p.rise * scale) for p in _of(entity)]
+        except (DXFError, ValueError, ZeroDivisionError) as error:
+            raise ProfileFileError(f"{name} holds a faulty {entity.dxftype()}") from error
+    return parts, note
+
+
+def _of(entity: Any) -> list[_Part]:
+    kind = entity.dxftype()
+    if kind == "LINE":
+        return [_Part(np.array([entity.dxf.start[:2], entity.dxf.end[:2]], dtype=float))]
+    if kind == "ARC":
+        turn = math.radians((entity.dxf.end_angle - entity.dxf.start_angle) % 360.0 or 360.0)
+        ends = np.array([entity.start_point[:2], entity.end_point[:2]], dtype=float)
+        return [_Part(ends, _rise(float(entity.dxf.radius), turn))]
+    if kind == "CIRCLE":
+        x, y = entity.dxf.center[:2]
+        r = float(entity.dxf.radius)
+        left, right = np.array([x - r, y]), np.array([x + r, y])
+        return [_Part(np.array([left, right]), r), _Part(np.array([right, left]), r)]
+    if kind in ("LWPOLYLINE", "POLYLINE"):
+        return [part for inner in entity.virtual_entities() for part in _of(inner)]
+    if kind in ("SPLINE", "ELLIPSE"):
+        from ezdxf.path import make_path
+
+        points = np.array([tuple(p)[:2] for p in make_path(entity).flattening(FIT / 4)])
+        return [_Part(points, curved=True)]
+    return []
+
+
+def _rise(radius: float, turn: float) -> float:
+    """Of a counter-clockwise arc: r (1 − cos(turn / 2)), to the right of its way."""
+    return radius * (1.0 - math.cos(turn / 2.0))
+
+
+# -- SVG
+
+
+def _svg(data: bytes, name: str) -> tuple[list[_Part], str]:
+    from xml.etree import ElementTree
+
+    from fontTools.pens.recordingPen import RecordingPen
+    from fontTools.svgLib.path import SVGPath
+
+    if b"<!DOCTYPE" in data.upper() or b"<!ENTITY" in data.upper():
+        data = re.sub(rb"<!DOCTYPE[^>\[]*>", b"", data, flags=re.IGNORECASE)
+        if b"<!" in data.replace(b"<!--", b"").replace(b"<![CDATA[", b""):
+            raise ProfileFileError(f"{name} defines entities, which are not followed")
+    try:
+        root = ElementTree.fromstring(data)
+    except ElementTree.ParseError as error:
+        raise ProfileFileError(f"{name} is not sound XML") from error
+    scale, note = _svg_scale(root)
+    pen = RecordingPen()
+    try:
+        SVGPath.fromstring(data).draw(pen)
+    except (ValueError, KeyError, IndexError, AssertionError, NotImplementedError) as error:
+        raise ProfileFileError(f"{name} holds a path that cannot be read") from error
+    parts: list[_Part] = []
+    start = now = np.zeros(2)
+    for verb, points in pen.value:
+        p = [np.array([x, -y], dtype=float) * scale for x, y in points]
+        if verb == "moveTo":
+            start = now = p[0]
+        elif verb == "lineTo":
+            parts += _svg_line(now, p[0])
+            now = p[0]
+        elif verb in ("curveTo", "qCurveTo"):
+            parts.append(_Part(_bezier(np.stack([now, *p])), curved=True))
+            now = p[-1]
+        elif verb == "closePath":
+            parts += _svg_line(now, start)
+            now = start
+    return parts, note
+
+
+def _svg_line(a: Array, b: Array) -> list[_Part]:
+    return [_Part(np.stack([a, b]))] if np.linalg.norm(b - a) > 1e-9 else []
+
+
+def _bezier(poles: Array) -> Array:
+    """Points along a Bézier of any degree, by de Casteljau."""
+    t = np.linspace(0.0, 1.0, 65)[:, None, None]
+    rows = np.broadcast_to(poles, (65, *poles.shape))
+    while rows.shape[1] > 1:
+        rows = rows[:, :-1] + t * (rows[:, 1:] - rows[:, :-1])
+    return np.asarray(rows[:, 0])
+
+
+def _svg_scale(root: Any) -> tuple[float, str]:
+    """mm for a unit of the drawing."""
+    width = re.fullmatch(r"\s*([\d.]+)\s*(mm|cm|in|pt|pc|px)?\s*", root.get("width", ""))
+    box = re.split(r"[\s,]+", root.get("viewBox", "").strip())
+    if width and len(box) == 4 and float(box[2]) > 0:
+        return float(width[1]) * UNITS[width[2] or "px"] / float(box[2]), ""
+    return UNITS["px"], "the file gives no size in mm: 96 units are taken as an inch"

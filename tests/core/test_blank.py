@@ -181,12 +181,12 @@ def test_every_ready_blank_is_sound_and_reads_back(name: str, tmp_path) -> None:
 def test_own_blanks_on_the_shelf() -> None:
     assert shelf.own() == []
     job = Job(blank=Blank(features=(Prism(name="cap"),)), stamps=(stamp(face="cap.top"),))
-    item = shelf.put(job, " cap ")
+    item = shelf.put(Document(job), " cap ")
     assert shelf.own() == [item] and item.name == "cap"
     assert item.take().job == shelf.bare(job)
-    shelf.put(Job(blank=Blank(features=(Plate(name="cap"),))), "cap")
+    shelf.put(Document(Job(blank=Blank(features=(Plate(name="cap"),)))), "cap")
     assert isinstance(item.take().job.blank.features[0], Plate)
     assert len(list(shelf.folder().iterdir())) == 1
     for bad in ("", "a/b", ".hidden"):
         with pytest.raises(ArchiveError):
-            shelf.put(job, bad)
+            shelf.put(Document(job), bad)

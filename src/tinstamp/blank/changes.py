@@ -23,7 +23,7 @@ from OCP.TopTools import (
 )
 
 from tinstamp.blank.charts import chart_of
-from tinstamp.blank.history import fused, renamed
+from tinstamp.blank.history import fused, renamed, unsplit
 from tinstamp.blank.kernel import solids, volume
 from tinstamp.blank.making import BlankError, Making, missing
 from tinstamp.blank.moving import moved, on_face
@@ -60,7 +60,7 @@ def combined(part: Making, bodies: Sequence[Blank], add: bool, words: str) -> Ma
             else f"{words} does not reach the part and cuts nothing"
         )
     before = [*part.solid.faces, *(face for body in bodies for face in body.solid.faces)]
-    solid = renamed(operation, parts, before, part.solid.names[0])
+    solid = unsplit(renamed(operation, parts, before, part.solid.names[0]))
     if len(bodies) == 1 and bodies[0].charts:
         return part.with_body(solid, bodies[0])
     return part.with_new_faces(solid)

@@ -6,9 +6,18 @@ from collections.abc import Callable, Sequence
 
 from OCP.BRepAlgoAPI import BRepAlgoAPI_BooleanOperation, BRepAlgoAPI_Cut, BRepAlgoAPI_Fuse
 from OCP.BRepBuilderAPI import BRepBuilderAPI_MakeShape
+from OCP.BRepCheck import BRepCheck_Analyzer
+from OCP.ShapeUpgrade import ShapeUpgrade_UnifySameDomain
+from OCP.TopAbs import TopAbs_ShapeEnum
+from OCP.TopExp import TopExp
 from OCP.TopoDS import TopoDS_Face, TopoDS_Shape, TopoDS_Solid
-from OCP.TopTools import TopTools_IndexedMapOfShape, TopTools_ListOfShape
+from OCP.TopTools import (
+    TopTools_IndexedDataMapOfShapeListOfShape,
+    TopTools_IndexedMapOfShape,
+    TopTools_ListOfShape,
+)
 
+from tinstamp.blank.kernel import faces, solids
 from tinstamp.blank.solid import NamedFace, NamedSolid, of_solids
 
 Guess = Callable[[TopoDS_Face], str]
@@ -64,6 +73,46 @@ def renamed(
 
     order = {name: k for k, name in enumerate(dict.fromkeys(f.name for f in before))}
     return of_solids(parts, name_of, order)
+
+
+def unsplit(solid: NamedSolid) -> NamedSolid:
+    """Faces that were parted without need, such as along a seam that a cut laid bare, made
+    one again where they have one name. Faces of different names stay apart."""
+    owners = TopTools_IndexedDataMapOfShapeListOfShape()
+    TopExp.MapShapesAndAncestors_s(
+        solid.shape, TopAbs_ShapeEnum.TopAbs_EDGE, TopAbs_ShapeEnum.TopAbs_FACE, owners
+    )
+    index = TopTools_IndexedMapOfShape()
+    for named in solid.faces:
+        index.Add(named.face)
+    work = ShapeUpgrade_UnifySameDomain(solid.shape, True, True, False)
+    parted = False
+    for i in range(1, owners.Extent() + 1):
+        names = [solid.faces[index.FindIndex(f) - 1].name for f in owners.FindFromIndex(i)]
+        if len(names) == 2 and names[0] != names[1]:
+            work.KeepShape(owners.FindKey(i))
+        elif len(names) == 2 and not owners.FindFromIndex(i).First().IsSame(
+            owners.FindFromIndex(i).Last()
+        ):
+            parted = True
+    if not parted:
+        return solid
+    work.Build()
+    history = work.History()
+    parts = solids(work.Shape())
+    if len(parts) != len(solids(solid.shape)) or not BRepCheck_Analyzer(work.Shape()).IsValid():
+        return solid
+    known = TopTools_IndexedMapOfShape()
+    names_now: list[str] = []
+    for named in solid.faces:
+        now = list(history.Modified(named.face)) or [named.face]
+        for face in now:
+            if known.Add(face) > len(names_now):
+                names_now.append(named.name)
+    if any(known.FindIndex(face) == 0 for face in faces(work.Shape())):
+        return solid
+    order = {name: k for k, name in enumerate(solid.names)}
+    return of_solids(parts, lambda face: names_now[known.FindIndex(face) - 1], order)
 
 
 def became(operation: BRepBuilderAPI_MakeShape, face: TopoDS_Shape) -> list[TopoDS_Shape]:

@@ -22,7 +22,6 @@ from tinstamp.blank.trim import loops
 
 FINE = 1e-7
 """Relative error asked of the kernel's adaptive integration."""
-NODES, WEIGHTS = np.polynomial.legendre.leggauss(20)
 _SPANNED = (
     Kind.GeomAbs_SurfaceOfRevolution,
     Kind.GeomAbs_SurfaceOfExtrusion,
@@ -52,10 +51,16 @@ def _is_box(ring: Array) -> bool:
 
 def _by_spans(surface: BRepAdaptor_Surface, low: Array, high: Array) -> float:
     total = 0.0
-    v_at, v_weight = _nodes(_breaks(surface, False, low[1], high[1]))
+    kind = surface.GetType()
+    u_nodes = _nodes(_breaks(surface, True, low[0], high[0]))
+    v_nodes = _nodes(_breaks(surface, False, low[1], high[1]))
+    if kind == Kind.GeomAbs_SurfaceOfRevolution:  # the same all the way round
+        u_nodes = np.array([low[0]]), np.array([high[0] - low[0]])
+    elif kind == Kind.GeomAbs_SurfaceOfExtrusion:  # the same all the way up
+        v_nodes = np.array([low[1]]), np.array([high[1] - low[1]])
     p, du, dv = gp_Pnt(), gp_Vec(), gp_Vec()
-    for u, wu in zip(*_nodes(_breaks(surface, True, low[0], high[0])), strict=True):
-        for v, wv in zip(v_at, v_weight, strict=True):
+    for u, wu in zip(*u_nodes, strict=True):
+        for v, wv in zip(*v_nodes, strict=True):
             surface.D1(float(u), float(v), p, du, dv)
             total += wu * wv * du.Crossed(dv).Magnitude()
     return float(total)
@@ -68,12 +73,12 @@ def _breaks(surface: BRepAdaptor_Surface, along_u: bool, low: float, high: float
     (surface.UIntervals if along_u else surface.VIntervals)(array, smooth)
     inner = [array.Value(i) for i in range(1, count + 2)]
     knots = np.array([low, *(k for k in inner if low < k < high), high])
-    if count == 1:  # a whole turn has no breaks, yet is too much for one span
-        knots = np.linspace(low, high, 5)
     return knots
 
 
 def _nodes(breaks: Array) -> tuple[Array, Array]:
+    """Gauss's points and weights over every span; the more spans, the fewer to each."""
+    nodes, weights = np.polynomial.legendre.leggauss(20 if len(breaks) < 12 else 6)
     half = np.diff(breaks)[:, None] / 2.0
     middle = (breaks[1:] + breaks[:-1])[:, None] / 2.0
-    return (middle + half * NODES).ravel(), (half * WEIGHTS).ravel()
+    return (middle + half * nodes).ravel(), (half * weights).ravel()

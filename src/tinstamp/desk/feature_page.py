@@ -293,7 +293,25 @@ class FeatureFields:
 
     def _face(self, path: Path, what: str) -> None:
         self.page.pick("Face", path, lambda: self._faces("choose a face"), what)
+        self._take_picked(path)
         self._error_below(dotted(path))
+
+    def _take_picked(self, path: Path) -> None:
+        """A button that takes the face last clicked on the part."""
+        button = QPushButton()
+        form = self.page.form
+        self.page.row("", button)
+
+        def renew() -> None:
+            face = self.session.face or ""
+            other = face in self.session.kinds and face != get(self.session.job, path)
+            other = other and not face.startswith(f"{self.feature.name}.")
+            form.setRowVisible(button, other)
+            button.setText(f"Take {face}")
+            button.setToolTip("The face that was clicked on the part")
+
+        button.clicked.connect(lambda: self.page.put(path, self.session.face, "the face"))
+        self.page.bind(f"{dotted(path)}.picked", button, renew)
 
     def _error_below(self, key: str) -> None:
         word = QLabel()
@@ -336,7 +354,7 @@ class FeatureFields:
 
         def renew() -> None:
             for box, nothing in ((first, "choose a face"), (second, "all its edges")):
-                at = box.currentData()
+                at = box.currentData() if box is second else None
                 box.clear()
                 for key, word in self._faces(nothing):
                     box.addItem(word if box is first or not key else f"where it meets {key}", key)
@@ -372,6 +390,7 @@ class FeatureFields:
             self.page.pick(
                 "Stands on", (*at, "face"), lambda: self._faces("the part's own axes"), "its face"
             )
+            self._take_picked((*at, "face"))
             self._error_below(dotted((*at, "face")))
         on_face = bool(body.at.face)
         names = {"x": "Across", "y": "Up", "z": "Above"} if on_face else {}

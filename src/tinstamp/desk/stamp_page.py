@@ -4,10 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from PySide6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
+
 from tinstamp.artwork import fonts
+from tinstamp.desk import palette as p
 from tinstamp.desk.fields import FieldsPage
 from tinstamp.desk.session import Session
-from tinstamp.job.model import FontRef
+from tinstamp.desk.style import type_at
+from tinstamp.job.model import FontRef, Path, get
+from tinstamp.job.nearest import MOST, nearest_faces
 
 
 class StampPage(FieldsPage):
@@ -67,6 +72,7 @@ class StampPage(FieldsPage):
         round_face = self._round(self.session)
         self.section("Setting")
         self.pick("Face", (*base, "setting", "face"), self._faces, f"the face of “{name}”")
+        self._nearest((*base, "setting", "face"))
         if round_face:
             across = self.formula((*base, "setting", "across"), "°", f"the place of “{name}”", 5.0)
             across.line.setToolTip(
@@ -93,6 +99,42 @@ class StampPage(FieldsPage):
             f"what “{name}” rests on",
         )
         self.formula((*base, "setting", "turn"), "°", f"the turn of “{name}”", 5.0)
+
+    def _nearest(self, path: Path) -> None:
+        """What to lie on instead when the face is gone; nothing is moved by itself."""
+        holder = QWidget()
+        column = QVBoxLayout(holder)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(3)
+        word = QLabel()
+        word.setProperty("role", "error")
+        word.setFont(type_at(p.SMALL))
+        word.setWordWrap(True)
+        column.addWidget(word)
+        buttons = [QPushButton() for _ in range(MOST)]
+        for button in buttons:
+            column.addWidget(button)
+            button.clicked.connect(lambda _=False, b=button: self._take_face(path, b))
+        form = self.form
+        self.row("", holder)
+
+        def renew() -> None:
+            face = get(self.session.job, path)
+            gone = bool(self.session.kinds) and face not in self.session.kinds
+            form.setRowVisible(holder, gone)
+            if not gone:
+                return
+            word.setText(f"“{face}” is not there any more. Nearest to it:")
+            near = nearest_faces(face, self.session.charts)
+            for k, button in enumerate(buttons):
+                button.setVisible(k < len(near))
+                button.setText(f"Lay it on {near[k]}" if k < len(near) else "")
+                button.setProperty("face", near[k] if k < len(near) else "")
+
+        self.bind("nearest", holder, renew)
+
+    def _take_face(self, path: Path, button: QPushButton) -> None:
+        self.put(path, button.property("face"), "the face")
 
     def _unit_follows(self, field, base: tuple[str, int]) -> None:  # type: ignore[no-untyped-def]
         key = f"{base[0]}.{base[1]}.setting.across"

@@ -320,6 +320,10 @@ class Window(QMainWindow):
                 if finding.where:
                     self.sheet.point_at(*finding.where[0])
                 return
+        for i, feature in enumerate(self.session.job.blank.features):
+            if finding.message.startswith(f"{feature.name}: "):
+                self.session.select_feature(i)
+                return
         self.session.select(-1)
 
     # -- files
@@ -349,7 +353,7 @@ class Window(QMainWindow):
         if not given:
             return
         try:
-            shelf.put(self.session.job, name)
+            shelf.put(self.session.document, name)
         except ArchiveError as error:
             self.complain("The blank cannot be put on the shelf", error)
 
@@ -357,7 +361,9 @@ class Window(QMainWindow):
         self.shelf.clear()
         self.shelf.addAction(self.new_action)
         self.shelf.addAction(self.step_action)
-        for title, items in (("Your shelf", shelf.own()), ("Ready blanks", shelf.shipped())):
+        groups = (("Your shelf", shelf.own()), ("The lantern's parts", shelf.lantern()),
+                  ("Plain shapes", shelf.plain()))  # fmt: skip
+        for title, items in groups:
             if items:
                 self.shelf.addSeparator()
                 self.shelf.addAction(title).setEnabled(False)

@@ -206,7 +206,8 @@ class Row(Value):
     heights: Lengths
 
 
-def _rows(*rows: tuple[float, ...]) -> tuple[Row, ...]:
+def skin_rows(*rows: tuple[float, ...]) -> tuple[Row, ...]:
+    """Rows of heights from plain figures, mm."""
     return tuple(Row(heights=tuple(f"{h:g} mm" for h in row)) for row in rows)
 
 
@@ -222,7 +223,7 @@ class FreeformSkin(Body):
     width: Size = "40 mm"
     thickness: Size = "2 mm"
     shape: Literal["through", "steered"] = "through"
-    rows: Annotated[tuple[Row, ...], Field(min_length=2, max_length=60)] = _rows(
+    rows: Annotated[tuple[Row, ...], Field(min_length=2, max_length=60)] = skin_rows(
         (6, 9, 9, 6), (8, 13, 13, 8), (8, 13, 13, 8), (6, 9, 9, 6)
     )
 

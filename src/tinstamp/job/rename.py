@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import re
 
+from tinstamp.job.changes import BETWEEN
+from tinstamp.job.features import Body, Groove, Hole, Hollow, Soften
 from tinstamp.job.formula import FormulaError, check_name
-from tinstamp.job.model import Job, changed, get
+from tinstamp.job.model import Job, Path, changed, get
 from tinstamp.job.resolve import formula_fields
 
 
@@ -19,11 +21,43 @@ def rename_feature(job: Job, index: int, new: str) -> Job:
     if any(d.name == new for d in job.dimensions):
         raise FormulaError(f"a dimension is already called “{new}”")
     job = _in_formulas(job, rf"(?<![\w.]){re.escape(old)}\.", f"{new}.")
+    job = changed(job, ("blank", "features", index, "name"), new)
+    for path, face in _faces(job):
+        if (renamed := _with_feature(face, old, new)) != face:
+            job = changed(job, path, renamed)
+    return job
+
+
+def _faces(job: Job) -> list[tuple[Path, str]]:
+    """Every place where a job names a face, or the edges between two."""
+    found: list[tuple[Path, str]] = []
     for i, stamp in enumerate(job.stamps):
-        if stamp.setting.face.startswith(f"{old}."):
-            face = new + stamp.setting.face[len(old) :]
-            job = changed(job, ("stamps", i, "setting", "face"), face)
-    return changed(job, ("blank", "features", index, "name"), new)
+        found.append((("stamps", i, "setting", "face"), stamp.setting.face))
+    for i, feature in enumerate(job.blank.features):
+        base: Path = ("blank", "features", i)
+        if isinstance(feature, Body):
+            found.append(((*base, "at", "face"), feature.at.face))
+        if isinstance(feature, Hole | Groove):
+            found.append(((*base, "face"), feature.face))
+        if isinstance(feature, Hollow):
+            found += [((*base, "open_faces", k), f) for k, f in enumerate(feature.open_faces)]
+        if isinstance(feature, Soften):
+            found += [((*base, "edges", k), e) for k, e in enumerate(feature.edges)]
+    return found
+
+
+def _with_feature(face: str, old: str, new: str) -> str:
+    """A face's name, or a pair of them, with a feature renamed: its own faces, and those
+    that are called after faces of it, `hollow.plate_front`."""
+    parts = []
+    for name in face.split(BETWEEN):
+        head, dot, role = name.partition(".")
+        if head == old:
+            head = new
+        else:
+            role = re.sub(rf"(?<![^_]){re.escape(old)}_", f"{new}_", role)
+        parts.append(f"{head}{dot}{role}")
+    return BETWEEN.join(parts)
 
 
 def rename_dimension(job: Job, index: int, new: str) -> Job:

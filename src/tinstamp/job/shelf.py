@@ -12,62 +12,131 @@ from pathlib import Path
 from platformdirs import user_data_path
 
 from tinstamp.job.archive import ENDING, ArchiveError, Document, open_file, save_file
-from tinstamp.job.features import Plate, Prism, Ring, Tube
+from tinstamp.job.drawn import knot
+from tinstamp.job.drawn_bodies import skin_rows as _rows
+from tinstamp.job.feature import BaseFeature, Position
+from tinstamp.job.features import (
+    Ball,
+    Cone,
+    Dome,
+    Extruded,
+    FreeformSkin,
+    Groove,
+    Hole,
+    Plate,
+    Prism,
+    RailedHead,
+    Ring,
+    Soften,
+    Torus,
+    Tube,
+    TurnedProfile,
+)
 from tinstamp.job.model import Blank, Dimension, Job
 
-SHIPPED: dict[str, Job] = {
-    "fuel tank": Job(
+
+def _job(*features: BaseFeature, dimensions: tuple[Dimension, ...] = ()) -> Job:
+    blank = Blank.model_validate({"features": [f.model_dump() for f in features]})
+    return Job(dimensions=dimensions, blank=blank)
+
+
+LANTERN: dict[str, Job] = {
+    "fuel tank": _job(
+        Tube(name="tank", outer_diameter="diameter", wall="sheet_steel", height="46 mm"),
         dimensions=(
             Dimension(name="diameter", formula="84 mm", note="outside of the tank"),
             Dimension(name="sheet_steel", formula="1.6 mm", note="wall of all pressed parts"),
         ),
-        blank=Blank(
-            features=(
-                Tube(name="tank", outer_diameter="diameter", wall="sheet_steel", height="46 mm"),
-            )
+    ),
+    "chimney collar": _job(
+        Cone(
+            name="collar",
+            base_diameter="70 mm",
+            top_diameter="52 mm",
+            height="38 mm",
+            wall="sheet_steel",
+        ),
+        Torus(
+            name="bail_eye",
+            ring_diameter="12 mm",
+            bar_diameter="2.4 mm",
+            at=Position(x="collar.top_diameter / 2", z="collar.height", points="front"),
+        ),
+        Groove(name="bead", face="collar.outer", section="round", width="1.6 mm", up="26 mm"),
+        dimensions=(Dimension(name="sheet_steel", formula="1.6 mm"),),
+    ),
+    "vent cap": _job(
+        Dome(name="cap", diameter="64 mm", height="20 mm", wall="1.2 mm"),
+        Tube(
+            name="spigot",
+            outer_diameter="10 mm",
+            given="wall",
+            wall="0 mm",
+            height="5 mm",
+            at=Position(z="cap.height - 1 mm"),
         ),
     ),
-    "wick knob": Job(
-        blank=Blank(
-            features=(Tube(name="knob", outer_diameter="18 mm", wall="0 mm", height="10 mm"),)
+    "wick knob": _job(Tube(name="knob", outer_diameter="18 mm", wall="0 mm", height="10 mm")),
+    "carry grip": _job(
+        FreeformSkin(
+            name="grip",
+            length="96 mm",
+            width="30 mm",
+            thickness="2.4 mm",
+            rows=_rows(
+                (2, 7, 9, 9, 7, 2),
+                (5, 12, 15, 15, 12, 5),
+                (5, 12, 15, 15, 12, 5),
+                (2, 7, 9, 9, 7, 2),
+            ),
         )
     ),
-    "base disc": Job(
-        blank=Blank(
-            features=(Tube(name="base", outer_diameter="96 mm", wall="0 mm", height="4 mm"),)
-        )
-    ),
-    "name plate": Job(
-        blank=Blank(
-            features=(
-                Plate(
-                    name="plate",
-                    length="60 mm",
-                    width="24 mm",
-                    thickness="1.5 mm",
-                    corner_radius="3 mm",
-                ),
-            )
-        )
-    ),
-    "filler nut": Job(
-        blank=Blank(features=(Prism(name="nut", across_flats="22 mm", height="9 mm"),))
-    ),
-    "bail clip": Job(
-        blank=Blank(
-            features=(
-                Ring(
-                    name="clip",
-                    outer_diameter="26 mm",
-                    inner_diameter="22 mm",
-                    arc="250 deg",
-                    height="7 mm",
-                ),
-            )
-        )
+    "base disc": _job(
+        Tube(name="base", outer_diameter="96 mm", wall="0 mm", height="4 mm"),
+        Soften(name="rim", how="round", size="1 mm", edges=("base.top & base.outer",)),
+        Hole(name="drain", face="base.top", across="0 mm", up="-38 mm", diameter="4 mm"),
     ),
 }
-"""Parts of the made-up lantern, by name."""
+"""The six parts of the made-up lantern, by name."""
+
+PLAIN: dict[str, Job] = {
+    "name plate": _job(
+        Plate(name="plate", length="60 mm", width="24 mm", thickness="1.5 mm", corner_radius="3 mm")
+    ),
+    "filler nut": _job(Prism(name="nut", across_flats="22 mm", height="9 mm")),
+    "bail clip": _job(
+        Ring(
+            name="clip",
+            outer_diameter="26 mm",
+            inner_diameter="22 mm",
+            arc="250 deg",
+            height="7 mm",
+        )
+    ),
+    "tube": _job(Tube(name="tube")),
+    "cone": _job(Cone(name="cone")),
+    "ball": _job(Ball(name="ball")),
+    "torus": _job(Torus(name="ring")),
+    "turned pot": _job(TurnedProfile(name="pot")),
+    "extruded bar": _job(Extruded(name="bar")),
+    "bent strip": _job(
+        Extruded(
+            name="strip",
+            closed="open",
+            points=(
+                knot("a", -30, 0, "spline"),
+                knot("b", -10, 9, "spline"),
+                knot("c", 10, -4, "spline"),
+                knot("d", 30, 3),
+            ),
+        )
+    ),
+    "oval head": _job(RailedHead(name="head")),
+}
+"""One of every other kind of body."""
+
+SHIPPED: dict[str, Job] = {**LANTERN, **PLAIN}
+"""All ready blanks, by name."""
 
 
 @dataclass(frozen=True, order=True)
@@ -81,7 +150,8 @@ class ShelfItem:
         """The blank as a new job. Raises ArchiveError."""
         if self.path is None:
             return Document(SHIPPED[self.name])
-        return Document(bare(open_file(self.path).job))
+        kept = open_file(self.path)
+        return Document(bare(kept.job), {}, kept.parts)
 
 
 def bare(job: Job) -> Job:
@@ -94,9 +164,14 @@ def folder() -> Path:
     return user_data_path("tinstamp", appauthor=False) / "shelf"
 
 
-def shipped() -> list[ShelfItem]:
-    """Those that came with the program."""
-    return [ShelfItem(name) for name in SHIPPED]
+def lantern() -> list[ShelfItem]:
+    """The lantern's parts."""
+    return [ShelfItem(name) for name in LANTERN]
+
+
+def plain() -> list[ShelfItem]:
+    """One of every other kind of body."""
+    return [ShelfItem(name) for name in PLAIN]
 
 
 def own() -> list[ShelfItem]:
@@ -104,7 +179,7 @@ def own() -> list[ShelfItem]:
     return sorted(ShelfItem(path.stem, path) for path in folder().glob(f"*{ENDING}"))
 
 
-def put(job: Job, name: str) -> ShelfItem:
+def put(document: Document, name: str) -> ShelfItem:
     """Put a job's blank on the shelf, in place of one of the same name.
 
     Raises ArchiveError when the name cannot be a file's or it cannot be written.
@@ -118,5 +193,5 @@ def put(job: Job, name: str) -> ShelfItem:
     except OSError as error:
         raise ArchiveError(f"the shelf cannot be made: {error.strerror}") from error
     path.unlink(missing_ok=True)
-    save_file(Document(bare(job)), path)
+    save_file(Document(bare(document.job), {}, document.parts), path)
     return ShelfItem(name, path)

@@ -11,6 +11,7 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 
+import numpy as np
 from PySide6.QtCore import QPointF, QSettings, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
@@ -18,8 +19,10 @@ from PySide6.QtWidgets import QApplication
 from tinstamp.desk.app import make_app
 from tinstamp.desk.demo import DEMOS
 from tinstamp.desk.export_dialog import ExportDialog
+from tinstamp.desk.scene import Hit
 from tinstamp.desk.session import BLANK
 from tinstamp.desk.window import Window
+from tinstamp.job.shelf import ShelfItem
 
 OUT = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 
@@ -96,8 +99,39 @@ def main() -> int:
         dialog.move(380, 220)
         camera.take("write-files")
         dialog.close()
+        _blanks(camera)
         window.session.close()
     return 0
+
+
+def _blanks(camera: Camera) -> None:
+    """Features, a profile, measures, and a freeform part, from the ready blanks."""
+    window, session = camera.window, camera.window.session
+    session.begin(ShelfItem("chimney collar").take(), None)
+    camera.built()
+    session.pick_face("collar.outer")
+    window.add_stamp()
+    session.edit(("stamps", 0, "artwork", "text"), "PELLWICK No. 7", "text")
+    session.edit(("stamps", 0, "setting", "up"), "10 mm", "place")
+    camera.built()
+    camera.take("cone")
+    session.select_feature(2)
+    camera.take("features")
+    window.part.measure.click()
+    window.part.pick(Hit("collar.outer", np.array([0.0, -33.0, 9.0])))
+    camera.rest(0.8)
+    window.part.pick(Hit("collar.top", np.array([0.0, -25.9, 38.0])))
+    camera.rest(0.8)
+    camera.take("measure")
+    window.part.measure.click()
+    session.begin(ShelfItem("turned pot").take(), None)
+    camera.built()
+    window.profile.point = 1
+    window.profile.update()
+    camera.take("profile")
+    session.begin(ShelfItem("carry grip").take(), None)
+    camera.built()
+    camera.take("skin")
 
 
 def _drag(camera: Camera) -> None:

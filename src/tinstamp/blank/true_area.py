@@ -72,8 +72,7 @@ def _breaks(surface: BRepAdaptor_Surface, along_u: bool, low: float, high: float
     array = TColStd_Array1OfReal(1, count + 1)
     (surface.UIntervals if along_u else surface.VIntervals)(array, smooth)
     inner = [array.Value(i) for i in range(1, count + 2)]
-    knots = np.array([low, *(k for k in inner if low < k < high), high])
-    return knots
+    return np.array([low, *(k for k in inner if low < k < high), high])
 
 
 def _nodes(breaks: Array) -> tuple[Array, Array]:

@@ -24,6 +24,7 @@ from tinstamp.desk.session import Session
 from tinstamp.desk.style import type_at
 from tinstamp.job import edit_features as edit
 from tinstamp.job.changes import BETWEEN
+from tinstamp.job.drawn_bodies import Row
 from tinstamp.job.feature import BaseFeature, Body, Position
 from tinstamp.job.features import BODIES, FreeformSkin, Imported
 from tinstamp.job.labels import LABELS, label_of
@@ -251,7 +252,7 @@ class FeatureFields:
             rows = [[*row, row[-1]] for row in rows]
         elif columns_by < 0:
             rows = [row[:-1] for row in rows]
-        new = [{"heights": row} for row in rows]
+        new = tuple(Row(heights=tuple(row)) for row in rows if row)
         problem = self.page.put((*self.path, "rows"), new, "the grid of heights")
         if problem:
             self.page.complain(problem)
@@ -264,7 +265,7 @@ class FeatureFields:
         key = dotted(path)
 
         def renew() -> None:
-            text = get(self.session.job, path)
+            text = get(self.session.job, path).removesuffix(" mm")
             if not line.hasFocus() and line.text() != text:
                 line.setText(text)
                 line.setCursorPosition(0)

@@ -89,8 +89,7 @@ class PartFiles(QObject):
             return
         if purpose == "renew":
             for name, value in fields.items():
-                new = [f.model_dump() for f in value] if name == "faces" else value
-                job = changed(job, ("blank", "features", index, name), new)
+                job = changed(job, ("blank", "features", index, name), value)
             self.session.take_part(job, digest, found.data, label)
             return
         face = self.session.face or ""
@@ -118,7 +117,7 @@ class PartFiles(QObject):
         path = ("blank", "features", index, list_name)
         try:
             taken = read(data, name)
-            job = changed(self.session.job, path, [k.model_dump() for k in taken.knots])
+            job = changed(self.session.job, path, taken.knots)
             feature = get(job, path[:3])
             closed = _closed_word(feature, taken.closed)
             if closed is not None and list_name == "points":

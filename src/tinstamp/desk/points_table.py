@@ -118,7 +118,7 @@ class PointsTable(QWidget):
             line.setFixedWidth(width)
 
         def renew() -> None:
-            text = str(get(self.session.job, path))
+            text = str(get(self.session.job, path)).removesuffix(" mm")
             if not line.hasFocus() and line.text() != text:
                 line.setText(text)
                 line.setCursorPosition(0)
@@ -193,4 +193,4 @@ class PointsTable(QWidget):
 
 def put_points(page: FieldsPage, path: Path, knots: tuple[Knot, ...], label: str) -> None:
     """Take other points for a profile."""
-    page.session.edit(path, [k.model_dump() for k in knots], label)
+    page.session.edit(path, knots, label)

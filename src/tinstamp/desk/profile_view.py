@@ -388,7 +388,7 @@ class ProfileView(QWidget):
             self.fit()
             return
         knots = edit.with_point(get(self.session.job, path), after, float(at[0]), float(at[1]))
-        self.session.edit(path, [k.model_dump() for k in knots], "add a point")
+        self.session.edit(path, knots, "add a point")
         self.point = after + 1
 
     def _piece_under(self, found: Drawing, at: Array, reach: float) -> int | None:
@@ -448,7 +448,7 @@ class ProfileView(QWidget):
             knots = get(self.session.job, path)
             if len(knots) > 2:
                 left = edit.without_point(knots, self.point)
-                self.session.edit(path, [k.model_dump() for k in left], "delete a point")
+                self.session.edit(path, left, "delete a point")
                 self.point = None
         else:
             super().keyPressEvent(event)

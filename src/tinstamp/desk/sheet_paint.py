@@ -196,8 +196,12 @@ def _empty(painter: QPainter, view: SheetView) -> None:
     painter.setFont(type_at(p.LARGE))
     painter.setPen(QColor(p.SECOND_INK))
     words = (
-        "Click a face of the part above.\nIt is laid out flat here, at true size, ready for text."
-        if view.session.charts
+        f"{view.face} is {view.session.kinds[view.face]}: it cannot be laid out without stretch.\n"
+        "Flat faces, cylinders and cones can."
+        if view.face in view.session.kinds
+        else "Click a face of the part above.\n"
+        "It is laid out flat here, at true size, ready for text."
+        if view.session.kinds
         else "The sheet follows as soon as the part is built."
     )
     painter.drawText(view.rect(), Qt.AlignmentFlag.AlignCenter, words)

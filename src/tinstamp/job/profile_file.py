@@ -13,6 +13,7 @@ from io import StringIO
 from typing import Any
 
 import numpy as np
+import shapely
 from numpy.typing import NDArray
 
 from tinstamp.job.curve import through
@@ -103,13 +104,16 @@ def _length(points: Array) -> float:
 
 def _taken(chain: list[_Part], note: str) -> Taken:
     spots: list[tuple[Array, To, float]] = []
-    for part in chain:
+    before: _Part | None = None
+    for part in map(_as_arc, chain):
         if not part.curved:
             to: To = "arc" if abs(part.rise) > 1e-9 else "line"
             spots.append((part.points[0], to, part.rise))
-            continue
-        for k, spot in enumerate(_few(part.points)[:-1]):
-            spots.append((spot, "corner" if k == 0 else "spline", 0.0))
+        else:
+            begins: To = "spline" if before is not None and _smooth(before, part) else "corner"
+            for k, spot in enumerate(_few(part.points)[:-1]):
+                spots.append((spot, begins if k == 0 else "spline", 0.0))
+        before = part
     first, last = chain[0].points[0], chain[-1].points[-1]
     closed = bool(np.linalg.norm(first - last) <= JOIN) and len(spots) > 1
     if not closed:
@@ -130,6 +134,41 @@ def _taken(chain: list[_Part], note: str) -> Taken:
     return Taken(tuple(knots), closed, note)
 
 
+def _as_arc(part: _Part) -> _Part:
+    """A curve that is an arc of a circle within FIT as that arc."""
+    if not part.curved:
+        return part
+    p, q, r = part.points[0], part.points[len(part.points) // 2], part.points[-1]
+    chord = r - p
+    size = float(np.linalg.norm(chord))
+    if size < 1e-9:
+        return part
+    right = np.array([chord[1], -chord[0]]) / size
+    out = float((q - p) @ right)
+    if abs(out) < FIT:
+        return part
+    # the circle through the ends and the middle point
+    m = np.array([q - p, r - p])
+    try:
+        centre = p + np.linalg.solve(2.0 * m, np.sum(m * m, axis=1))
+    except np.linalg.LinAlgError:
+        return part
+    radius = float(np.linalg.norm(p - centre))
+    if np.abs(np.linalg.norm(part.points - centre, axis=1) - radius).max() > FIT / 2:
+        return part
+    back = float((centre - (p + r) / 2) @ right)
+    return _Part(np.stack([p, r]), back + np.sign(out) * radius)
+
+
+def _smooth(before: _Part, after: _Part) -> bool:
+    """True when one curve goes on where another ends, without a corner."""
+    if not before.curved:
+        return False
+    a, b = before.points[-1] - before.points[-2], after.points[1] - after.points[0]
+    bend = a[0] * b[1] - a[1] * b[0]
+    return bool(a @ b > 0 and abs(bend) < 0.05 * (a @ b))
+
+
 def _few(points: Array) -> Array:
     """As few points of a fine polyline as a spline needs to stay within FIT of it."""
     along = np.concatenate([[0.0], np.cumsum(np.linalg.norm(np.diff(points, axis=0), axis=1))])
@@ -140,9 +179,8 @@ def _few(points: Array) -> Array:
         if count >= len(points) or count > 120:
             return few
         spline = through([(float(x), float(y)) for x, y in few])
-        fine = spline.points(24)
-        away = [float(np.min(np.linalg.norm(fine - p, axis=1))) for p in points[::2]]
-        if max(away) <= FIT + along[-1] / len(fine):
+        line = shapely.LineString(spline.points(24))
+        if shapely.distance(line, shapely.points(points)).max() <= FIT:
             return few
         count = count * 2 - 1
 
@@ -179,13 +217,13 @@ def _dxf(data: bytes, name: str) -> tuple[list[_Part], str]:
 def _of(entity: Any) -> list[_Part]:
     kind = entity.dxftype()
     if kind == "LINE":
-        return [_Part(np.array([entity.dxf.start[:2], entity.dxf.end[:2]], dtype=float))]
+        return [_Part(np.array([_xy(entity.dxf.start), _xy(entity.dxf.end)]))]
     if kind == "ARC":
         turn = math.radians((entity.dxf.end_angle - entity.dxf.start_angle) % 360.0 or 360.0)
-        ends = np.array([entity.start_point[:2], entity.end_point[:2]], dtype=float)
+        ends = np.array([_xy(entity.start_point), _xy(entity.end_point)])
         return [_Part(ends, _rise(float(entity.dxf.radius), turn))]
     if kind == "CIRCLE":
-        x, y = entity.dxf.center[:2]
+        x, y = _xy(entity.dxf.center)
         r = float(entity.dxf.radius)
         left, right = np.array([x - r, y]), np.array([x + r, y])
         return [_Part(np.array([left, right]), r), _Part(np.array([right, left]), r)]
@@ -194,9 +232,13 @@ def _of(entity: Any) -> list[_Part]:
     if kind in ("SPLINE", "ELLIPSE"):
         from ezdxf.path import make_path
 
-        points = np.array([tuple(p)[:2] for p in make_path(entity).flattening(FIT / 4)])
+        points = np.array([_xy(p) for p in make_path(entity).flattening(FIT / 4)])
         return [_Part(points, curved=True)]
     return []
+
+
+def _xy(v: Any) -> tuple[float, float]:
+    return float(v.x), float(v.y)
 
 
 def _rise(radius: float, turn: float) -> float:
@@ -224,7 +266,8 @@ def _svg(data: bytes, name: str) -> tuple[list[_Part], str]:
     scale, note = _svg_scale(root)
     pen = RecordingPen()
     try:
-        SVGPath.fromstring(data).draw(pen)
+        _hand_down(root, "")
+        SVGPath.fromstring(ElementTree.tostring(root)).draw(pen)
     except (ValueError, KeyError, IndexError, AssertionError, NotImplementedError) as error:
         raise ProfileFileError(f"{name} holds a path that cannot be read") from error
     parts: list[_Part] = []
@@ -243,6 +286,15 @@ def _svg(data: bytes, name: str) -> tuple[list[_Part], str]:
             parts += _svg_line(now, start)
             now = start
     return parts, note
+
+
+def _hand_down(element: Any, above: str) -> None:
+    """Give every shape the transforms of the groups that it is in."""
+    own = f"{above} {element.get('transform', '')}".strip()
+    if own and len(element) == 0:
+        element.set("transform", own)
+    for child in element:
+        _hand_down(child, own)
 
 
 def _svg_line(a: Array, b: Array) -> list[_Part]:

@@ -18,7 +18,8 @@ class Resolved:
 
     Attributes
     ----------
-    values : by dotted path, mm, degrees or plain numbers.
+    values : by dotted path, mm, degrees or plain numbers; also of a field whose value
+        does not go together with others.
     angles : the paths of places that were given as an angle (degrees).
     errors : by dotted path; a field with an error has no value.
     names : every name a formula may use, with its quantity.
@@ -32,7 +33,7 @@ class Resolved:
     def of(self, *path: str | int) -> float:
         """The value at a path. Raises FormulaError with the field's error."""
         key = dotted(path)
-        if key not in self.values:
+        if key in self.errors or key not in self.values:
             raise FormulaError(self.errors.get(key, f"{key} has no value"))
         return self.values[key]
 
@@ -151,7 +152,6 @@ class _Resolver:
         for name, message in feature.problems(values).items():
             key = dotted((*base, name))
             self.errors[key] = message
-            self.values.pop(key, None)
 
     def _own(self, index: int, feature: BaseFeature) -> dict[str, float] | None:
         """The feature's values by field; None when one has an error."""

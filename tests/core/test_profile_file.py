@@ -115,7 +115,8 @@ def test_shapes_of_an_svg() -> None:
     assert not plain.closed and "taken as an inch" in plain.note
     assert length(plain) == pytest.approx(50.8)
     moved = read(
-        svg('<g transform="translate(5 5) scale(2)"><path d="M0 0 L3 0 L3 4 Z"/></g>'), "g.svg"
+        svg('<g transform="translate(5 5) rotate(30) scale(2)"><path d="M0 0 L3 0 L3 4 Z"/></g>'),
+        "g.svg",
     )
     assert abs(signed_area(loop(moved))) == pytest.approx(24)
     heart = read(svg('<path d="M0 0 C10 20 30 20 40 0 L20 -30 Z"/>'), "h.svg")

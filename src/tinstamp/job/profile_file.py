@@ -252,6 +252,7 @@ def _rise(radius: float, turn: float) -> float:
 def _svg(data: bytes, name: str) -> tuple[list[_Part], str]:
     from xml.etree import ElementTree
 
+    from fontTools.misc.transform import Identity
     from fontTools.pens.recordingPen import RecordingPen
     from fontTools.svgLib.path import SVGPath
 
@@ -266,7 +267,7 @@ def _svg(data: bytes, name: str) -> tuple[list[_Part], str]:
     scale, note = _svg_scale(root)
     pen = RecordingPen()
     try:
-        _hand_down(root, "")
+        _hand_down(root, Identity)
         SVGPath.fromstring(ElementTree.tostring(root)).draw(pen)
     except (ValueError, KeyError, IndexError, AssertionError, NotImplementedError) as error:
         raise ProfileFileError(f"{name} holds a path that cannot be read") from error
@@ -288,13 +289,37 @@ def _svg(data: bytes, name: str) -> tuple[list[_Part], str]:
     return parts, note
 
 
-def _hand_down(element: Any, above: str) -> None:
-    """Give every shape the transforms of the groups that it is in."""
-    own = f"{above} {element.get('transform', '')}".strip()
-    if own and len(element) == 0:
-        element.set("transform", own)
+def _hand_down(element: Any, above: Any) -> None:
+    """Give every shape the transforms of the groups that it is in, as one matrix."""
+    own = above.transform(_transform(element.get("transform", "")))
+    if len(element) == 0 and own != (1, 0, 0, 1, 0, 0):
+        element.set("transform", f"matrix({' '.join(f'{v:.12g}' for v in own)})")
     for child in element:
         _hand_down(child, own)
+
+
+def _transform(text: str) -> Any:
+    """An SVG list of transforms, the last one applied first (SVG 1.1, section 7.6)."""
+    from fontTools.misc.transform import Identity, Transform
+
+    whole = Identity
+    for verb, words in re.findall(r"(\w+)\s*\(([^)]*)\)", text):
+        v = [float(w) for w in re.split(r"[\s,]+", words.strip()) if w]
+        if verb == "matrix" and len(v) == 6:
+            whole = whole.transform(Transform(*v))
+        elif verb == "translate" and v:
+            whole = whole.translate(v[0], v[1] if len(v) > 1 else 0.0)
+        elif verb == "scale" and v:
+            whole = whole.scale(v[0], v[1] if len(v) > 1 else v[0])
+        elif verb == "rotate" and len(v) in (1, 3):
+            x, y = v[1:] or (0.0, 0.0)
+            whole = whole.translate(x, y).rotate(math.radians(v[0])).translate(-x, -y)
+        elif verb in ("skewX", "skewY") and v:
+            lean = math.radians(v[0])
+            whole = whole.skew(lean if verb == "skewX" else 0.0, lean if verb == "skewY" else 0.0)
+        else:
+            raise ValueError(f"unknown transform {verb}")
+    return whole
 
 
 def _svg_line(a: Array, b: Array) -> list[_Part]:

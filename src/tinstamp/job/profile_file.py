@@ -125,10 +125,10 @@ def _taken(chain: list[_Part], note: str) -> Taken:
         knots.append(
             Knot(
                 name=fresh_name(knots),
-                x=f"{x:.6g} mm",
-                y=f"{y:.6g} mm",
+                x=f"{x:.9g} mm",
+                y=f"{y:.9g} mm",
                 to=kind,
-                rise=f"{rise:.6g} mm",
+                rise=f"{rise:.9g} mm",
             )
         )
     return Taken(tuple(knots), closed, note)

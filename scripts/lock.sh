@@ -3,7 +3,7 @@
 # pinned. Packages that others name but that the program never loads are left out.
 set -euo pipefail
 cd "$(dirname "$0")/.."
-unused='matplotlib|contourpy|cycler|kiwisolver|pillow|python-dateutil|six|cadquery-ocp-proxy'
+unused='matplotlib|cycler|kiwisolver|python-dateutil|six|cadquery-ocp-proxy'
 write() {
     local work
     work=$(mktemp -d)

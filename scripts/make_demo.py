@@ -2,13 +2,19 @@
 
 from __future__ import annotations
 
+import hashlib
 from pathlib import Path
 
 from tinstamp.artwork import fonts
 from tinstamp.job.archive import ENDING, Document, save_file
 from tinstamp.job.model import (
+    Border,
     FontRef,
+    Guide,
+    Logo,
     Relief,
+    Repeat,
+    Serial,
     Setting,
     Stamp,
     Text,
@@ -52,10 +58,81 @@ def tank() -> Document:
     return Document(blank.model_copy(update={"stamps": (filling, caution)}), held)
 
 
+def collar() -> Document:
+    """The chimney collar, a cone: maker and model name following the rim."""
+    held: dict[str, bytes] = {}
+    mark = Stamp(
+        name="Model",
+        artwork=Text(
+            text="PELLWICK No. 7", font=font("Barlow", "SemiBold", held), height="6.5 mm",
+            spacing="0.4 mm",
+        ),
+        setting=Setting(face="collar.outer", up="9 mm", guide=Guide(kind="level")),
+        relief=Relief(depth="sheet_steel / 4"),
+    )  # fmt: skip
+    around = Stamp(
+        name="Warning",
+        artwork=Text(text="HOT WHEN LIT ·", font=font("Oswald", "Medium", held), height="3.2 mm"),
+        setting=Setting(
+            face="collar.outer", across="45 deg", up="30.5 mm", guide=Guide(kind="level"),
+            repeat=Repeat(kind="round", count="4"),
+        ),
+        relief=Relief(make="emboss", depth="0.4 mm", colour="#2E5E6E"),
+    )  # fmt: skip
+    stamps = (mark, around)
+    return Document(SHIPPED["chimney collar"].model_copy(update={"stamps": stamps}), held)
+
+
+def knob() -> Document:
+    """The wick knob: numerals 0 to 9 at even steps."""
+    held: dict[str, bytes] = {}
+    numerals = Stamp(
+        name="Numerals",
+        artwork=Text(text="0123456789", font=font("Barlow", "SemiBold", held), height="3.6 mm"),
+        setting=Setting(face="knob.outer", up="3.5 mm", guide=Guide(kind="level", fill="space")),
+        relief=Relief(depth="0.3 mm"),
+    )
+    return Document(SHIPPED["wick knob"].model_copy(update={"stamps": (numerals,)}), held)
+
+
+def base() -> Document:
+    """The base: the emblem, text on arcs, and a serial line."""
+    held: dict[str, bytes] = {}
+    data = (DEMO / "emblem.svg").read_bytes()
+    digest = hashlib.sha256(data).hexdigest()
+    emblem = Stamp(
+        name="Emblem",
+        artwork=Logo(file="emblem.svg", digest=digest, format="svg", size="40 mm"),
+        setting=Setting(face="base.top", across="0 mm", up="4 mm", rests_on="middle"),
+        relief=Relief(make="emboss", depth="0.5 mm", colour="#2E5E6E"),
+    )
+    medium = font("Oswald", "Medium", held)
+    maker = Stamp(
+        name="Maker",
+        artwork=Text(text="PELLWICK LANTERN WORKS", font=medium, height="6 mm", spacing="0.6 mm"),
+        setting=Setting(
+            face="base.top", across="0 mm", up="35 mm", guide=Guide(kind="arc", radius="35 mm")
+        ),
+        relief=Relief(depth="0.4 mm"),
+    )
+    serial = Stamp(
+        name="Serial",
+        artwork=Text(text="No. {serial}", font=medium, height="4.5 mm"),
+        setting=Setting(face="base.top", across="0 mm", up="-29 mm"),
+        border=Border(on=True, gap="2 mm", line="0.6 mm", corner="1.5 mm"),
+        relief=Relief(depth="0.4 mm"),
+    )
+    job = SHIPPED["base disc"].model_copy(
+        update={"stamps": (emblem, maker, serial), "serial": Serial(next=417, before="PL-")}
+    )
+    return Document(job, held, {}, {digest: data})
+
+
 def main() -> None:
     """Write every demo."""
     DEMO.mkdir(exist_ok=True)
-    for name, document in {"tank": tank()}.items():
+    jobs = {"tank": tank(), "collar": collar(), "knob": knob(), "base": base()}
+    for name, document in jobs.items():
         path = DEMO / f"{name}{ENDING}"
         path.unlink(missing_ok=True)
         save_file(document, path)

@@ -107,12 +107,13 @@ def main() -> int:
 def _blanks(camera: Camera) -> None:
     """Features, a profile, measures, and a freeform part, from the ready blanks."""
     window, session = camera.window, camera.window.session
-    session.begin(ShelfItem("chimney collar").take(), None)
+    session.open(DEMOS["base disc"])
     camera.built()
-    session.pick_face("collar.outer")
-    window.add_stamp()
-    session.edit(("stamps", 0, "artwork", "text"), "PELLWICK No. 7", "text")
-    session.edit(("stamps", 0, "setting", "up"), "10 mm", "place")
+    camera.take("logo")
+    session.open(DEMOS["wick knob"])
+    camera.built()
+    camera.take("guide")
+    session.open(DEMOS["chimney collar"])
     camera.built()
     camera.take("cone")
     session.select_feature(2)

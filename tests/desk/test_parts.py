@@ -79,8 +79,8 @@ def test_a_move_is_what_it_says(dx: float, dy: float) -> None:
 def test_turning_and_sizing() -> None:
     job = tank(stamp())
     assert turned(job, 0, 200.0, 0.0).stamps[0].setting.turn == "-160 deg"
-    assert sized(job, 0, 1.5, 6.0).stamps[0].artwork.height == "9 mm"
-    assert sized(job, 0, 0.0, 6.0).stamps[0].artwork.height == "0.1 mm"
+    assert sized(job, 0, 1.5, {"height": 6.0}).stamps[0].artwork.height == "9 mm"
+    assert sized(job, 0, 0.0, {"height": 6.0}).stamps[0].artwork.height == "0.1 mm"
 
 
 def test_a_killed_programs_work_is_offered(tmp_path: Path, hand: Hand, monkeypatch) -> None:  # type: ignore[no-untyped-def]

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from tinstamp.artwork.outline import Array, Outline, polygon
+from tinstamp.artwork.outline import Array, Outline, line, polygon
 
 PIECES = 16
 """Cubic pieces of a circle; 16 stray less than 1e-7 of the radius."""
@@ -35,3 +35,35 @@ def rectangle(width: float, height: float) -> Outline:
     """A rectangle about the origin, counter-clockwise, mm."""
     x, y = width / 2.0, height / 2.0
     return polygon([(-x, -y), (x, -y), (x, y), (-x, y)])
+
+
+def rounded_rectangle(width: float, height: float, corner: float) -> Outline:
+    """A rectangle about the origin with round corners, counter-clockwise, mm."""
+    if corner <= 0:
+        return rectangle(width, height)
+    x, y, r = width / 2.0, height / 2.0, min(corner, width / 2.0, height / 2.0)
+    ring: list[Array] = []
+    straight: list[bool] = []
+    centres = [(x - r, -y + r), (x - r, y - r), (-x + r, y - r), (-x + r, -y + r)]
+    starts = [(0.0, -1.0), (1.0, 0.0), (0.0, 1.0), (-1.0, 0.0)]
+    corners = [
+        arc_pieces(c, (c[0] + r * s[0], c[1] + r * s[1]), np.pi / 2)
+        for c, s in zip(centres, starts, strict=True)
+    ]
+    for k, arc in enumerate(corners):
+        ring += list(arc)
+        straight += [False] * len(arc)
+        after = corners[(k + 1) % 4][0, 0]
+        if np.linalg.norm(after - arc[-1, 3]) > 1e-9:
+            ring.append(line(arc[-1, 3], after))
+            straight.append(True)
+        else:
+            ring[-1][3] = after
+    return Outline(np.stack(ring), np.array(straight))
+
+
+def regular(sides: int, across: float) -> Outline:
+    """A regular polygon round a circle of diameter `across`, a side below, mm."""
+    reach = across / 2.0 / np.cos(np.pi / sides)
+    angles = -np.pi / 2 + np.pi / sides + 2.0 * np.pi * np.arange(sides) / sides
+    return polygon([(reach * np.cos(a), reach * np.sin(a)) for a in angles])

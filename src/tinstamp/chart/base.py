@@ -106,6 +106,10 @@ class Chart(ABC):
         """Where the sheet of a closed face comes to lie `count` turns further on."""
         return STILL
 
+    def turned(self, degrees: float) -> Motion:
+        """Where the sheet of a round face comes to lie that many degrees further on."""
+        return STILL
+
     def towards(self, xy: Array) -> Chart:
         """The chart best taken for artwork about a sheet point."""
         return self

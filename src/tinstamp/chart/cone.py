@@ -111,11 +111,10 @@ class ConeChart(RoundChart):
         return float(2.0 * np.pi * self.shrink * self._polar(np.asarray(xy))[1])
 
     def lap(self, count: int) -> Motion:
-        return self._turned(count * 2.0 * np.pi * self.shrink)
+        return self.turned(360.0 * count)
 
-    def _turned(self, psi: float) -> Motion:
-        """The sheet turned about the apex so that the front line comes to psi."""
-        angle = -self.opening * psi
+    def turned(self, degrees: float) -> Motion:
+        angle = -self.opening * np.radians(degrees) * self.shrink
         c, s = np.cos(angle), np.sin(angle)
         matrix = np.array([[c, -s], [s, c]])
         centre = np.array([0.0, -self.opening * self.apex])

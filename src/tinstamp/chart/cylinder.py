@@ -54,7 +54,10 @@ class CylinderChart(RoundChart):
         return 540.0
 
     def lap(self, count: int) -> Motion:
-        return Motion(np.eye(2), np.array([count * 2.0 * np.pi * self.radius, 0.0]))
+        return self.turned(360.0 * count)
+
+    def turned(self, degrees: float) -> Motion:
+        return Motion(np.eye(2), np.array([np.radians(degrees) * self.radius, 0.0]))
 
     def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
         x = self.radius * np.radians(across) if degrees else across

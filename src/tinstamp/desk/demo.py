@@ -5,4 +5,9 @@ from __future__ import annotations
 from pathlib import Path
 
 FOLDER = Path(__file__).resolve().parents[3] / "demo"
-DEMOS: dict[str, Path] = {"fuel tank": FOLDER / "tank.tinstamp"}
+DEMOS: dict[str, Path] = {
+    "fuel tank": FOLDER / "tank.tinstamp",
+    "chimney collar": FOLDER / "collar.tinstamp",
+    "wick knob": FOLDER / "knob.tinstamp",
+    "base disc": FOLDER / "base.tinstamp",
+}

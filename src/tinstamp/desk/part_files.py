@@ -9,16 +9,22 @@ from pathlib import Path
 from PySide6.QtCore import QObject
 from PySide6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
+from tinstamp.artwork.dxf_logo import read_dxf
+from tinstamp.artwork.outline import bounds_of
+from tinstamp.artwork.svg import LogoError, read_svg
+from tinstamp.chart.base import Chart
+from tinstamp.desk.artwork_fields import with_logo
 from tinstamp.desk.session import Session
 from tinstamp.engine import messages as m
 from tinstamp.job import edit_features as edit
 from tinstamp.job.archive import Document
 from tinstamp.job.feature import Position
 from tinstamp.job.features import Extruded, Groove, Imported, TurnedProfile
-from tinstamp.job.model import Blank, Job, changed, get
+from tinstamp.job.model import Blank, Job, Logo, changed, get
 from tinstamp.job.profile_file import ProfileFileError, read
 
 STEP = "STEP files (*.step *.stp *.STEP *.STP)"
+LOGO = "Logos (*.svg *.dxf *.png *.jpg *.jpeg *.SVG *.DXF *.PNG *.JPG *.JPEG)"
 PROFILE = "Outlines (*.dxf *.svg *.DXF *.SVG)"
 
 
@@ -37,12 +43,13 @@ class PartFiles(QObject):
         """Ask for a file; `purpose` is new, join, cut or renew for a STEP file, or the name
         of a profile's list of points."""
         profile = purpose in ("points", "rail_points")
+        logo = purpose in ("logo", "new logo")
         start = str(self.session.path.parent if self.session.path else Path.home())
         path, _ = QFileDialog.getOpenFileName(
             self.window_,
-            "Take in a profile" if profile else "Take in a part",
+            "Take in a profile" if profile else "Take in a logo" if logo else "Take in a part",
             start,
-            PROFILE if profile else STEP,
+            PROFILE if profile else LOGO if logo else STEP,
             options=QFileDialog.Option.DontUseNativeDialog,
         )
         if path:
@@ -57,6 +64,9 @@ class PartFiles(QObject):
             return
         if purpose in ("points", "rail_points"):
             self._profile(path.name, data, purpose)
+            return
+        if purpose in ("logo", "new logo"):
+            self._logo(path.name, data, purpose == "new logo")
             return
         self._wanted = (purpose, self.session.feature)
         known = ()
@@ -112,6 +122,38 @@ class PartFiles(QObject):
         word, given = QInputDialog.getItem(self.window_, "Several solids", told, words, 0, False)
         return words.index(word) if given else None
 
+    def _logo(self, name: str, data: bytes, fresh: bool) -> None:
+        """A logo for the chosen stamp, or for a new one on the chosen face."""
+        ending = name.rpartition(".")[2].lower()
+        kind = {"svg": "svg", "dxf": "dxf", "png": "png", "jpg": "jpg", "jpeg": "jpg"}.get(ending)
+        if kind is None:
+            self.session.failed.emit(f"{name} is none of SVG, DXF, PNG and JPEG")
+            return
+        digest = hashlib.sha256(data).hexdigest()
+        logo = Logo(file=name, digest=digest, format=kind)
+        session = self.session
+        try:
+            natural = _natural(data, kind)
+        except LogoError as error:
+            session.failed.emit(f"{name}: {error}")
+            return
+        face = session.face if session.face in session.charts else next(iter(session.charts), None)
+        room = 20.0
+        if not fresh and session.selected >= 0:
+            face = session.job.stamps[session.selected].setting.face
+        if face is not None:
+            room = room_on(session.charts[face])
+        if natural is not None and 1.0 <= natural[0] <= 10.0 * room:
+            logo = logo.model_copy(update={"given": "file"})
+        else:  # plainly off, or of no size: made to fit, which the fields show
+            logo = logo.model_copy(update={"size": f"{0.4 * room:.3g} mm"})
+        if fresh:
+            self.window_.add_stamp(logo, Path(name).stem)
+            job, label = session.job, f"take in {name}"
+        else:
+            job, label = with_logo(session.job, session.selected, logo), f"take in {name}"
+        session.take_logo(job, digest, data, label)
+
     def _profile(self, name: str, data: bytes, list_name: str) -> None:
         index = self.session.feature
         path = ("blank", "features", index, list_name)
@@ -128,6 +170,23 @@ class PartFiles(QObject):
         self.session.replace(job, f"take in {name}")
         if taken.note:
             self.session.failed.emit(f"{name}: {taken.note}")
+
+
+def _natural(data: bytes, kind: str) -> tuple[float, float] | None:
+    """Width and height as the file says, mm; None for a picture. Raises LogoError."""
+    if kind in ("png", "jpg"):
+        return None
+    drawing = read_svg(data) if kind == "svg" else read_dxf(data, 1.0, 0.05, 0.0)
+    if not drawing.regions:
+        return None
+    low_x, low_y, high_x, high_y = map(float, bounds_of(drawing.regions))
+    return high_x - low_x, high_y - low_y
+
+
+def room_on(chart: Chart) -> float:
+    """What is about as wide as fits a face, mm."""
+    low_x, low_y, high_x, high_y = map(float, chart.bounds)
+    return min(high_x - low_x, 2.0 * (high_y - low_y))
 
 
 def _closed_word(feature: object, closed: bool) -> object:

@@ -6,11 +6,12 @@ Pure functions on the job; no Qt.
 from __future__ import annotations
 
 import re
+from collections.abc import Mapping
 
 from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
 from tinstamp.job.formula import FormulaError, names
-from tinstamp.job.model import Job, changed
+from tinstamp.job.model import Job, changed, get
 from tinstamp.setting.place import home
 
 _OFFSET = re.compile(r"^(?P<base>.+?)\s*(?P<sign>[+-])\s*(?P<by>\d+(\.\d+)?)\s*(?P<unit>mm|deg)$")
@@ -82,9 +83,18 @@ def turned(job: Job, index: int, by: float, turn: float) -> Job:
     return changed(job, path, shifted(formula, wrapped - turn, "deg", turn))
 
 
-def sized(job: Job, index: int, factor: float, height: float) -> Job:
-    """Stamp `index`'s letters scaled; `height` is the field's value when it began, mm."""
-    formula = job.stamps[index].artwork.height
-    grown = max(0.1, height * factor)
-    path = ("stamps", index, "artwork", "height")
-    return changed(job, path, shifted(formula, grown - height, "mm", height))
+def sizes_of(job: Job, index: int) -> tuple[str, ...]:
+    """The fields that make stamp `index`'s artwork larger or smaller."""
+    drawn = job.stamps[index].artwork
+    named = {"text": ("height",), "logo": ("size",), "shape": ("wide", "high")}[drawn.kind]
+    idle = getattr(drawn, "idle", ())
+    return tuple(name for name in named if name not in idle)
+
+
+def sized(job: Job, index: int, factor: float, values: Mapping[str, float]) -> Job:
+    """Stamp `index`'s artwork scaled; `values` are its sizes when it began, mm."""
+    for name in sizes_of(job, index):
+        path = ("stamps", index, "artwork", name)
+        grown = max(0.1, values[name] * factor)
+        job = changed(job, path, shifted(get(job, path), grown - values[name], "mm", values[name]))
+    return job

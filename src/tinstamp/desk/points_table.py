@@ -35,7 +35,7 @@ class PointsTable(QWidget):
     """Rows of name, x, y and the kind of the piece that starts there."""
 
     def __init__(
-        self, page: FieldsPage, path: Path, closed: bool, take_file: Callable[[], None]
+        self, page: FieldsPage, path: Path, closed: bool, take_file: Callable[[], None] | None
     ) -> None:
         super().__init__()
         self.page, self.path = page, path
@@ -63,10 +63,11 @@ class PointsTable(QWidget):
         add = QPushButton("+ Point")
         add.setToolTip("A point after the last one; a double click on the profile puts one there")
         add.clicked.connect(self._add)
-        file = QPushButton("From DXF or SVG …")
-        file.clicked.connect(take_file)
         verbs.addWidget(add)
-        verbs.addWidget(file)
+        if take_file is not None:
+            file = QPushButton("From DXF or SVG …")
+            file.clicked.connect(take_file)
+            verbs.addWidget(file)
         outer.addLayout(verbs, 1, 0)
 
     def _row(self, grid: QGridLayout, row: int, i: int, knot: Knot, last: bool) -> int:

@@ -5,23 +5,23 @@ NumPy only. Artwork is shaped and cut into triangles once; a drag only maps poin
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 
+from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontError
 from tinstamp.artwork.outline import Array
-from tinstamp.artwork.text import Artwork
+from tinstamp.artwork.svg import LogoError
 from tinstamp.chart.base import Chart
 from tinstamp.chart.drape import FlatTriangles, drape, flatten
-from tinstamp.engine.flat import flat_artwork, spot_of
+from tinstamp.engine.flat import art_spec, draw, lay_spec, place_flat
+from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
-from tinstamp.job.model import Job
 from tinstamp.job.resolve import Resolved
-from tinstamp.setting.place import Placed, PlaceError, place
+from tinstamp.setting.place import Placed, PlaceError
 
 LIFT = 0.15
 """mm above the face, so that the preview is not hidden by it"""
@@ -42,7 +42,7 @@ class Preview:
 
     def in_space(self, lift: float = LIFT) -> tuple[Array, NDArray[np.int64]]:
         """Points, (n, 3) mm, and triangles of the draped artwork."""
-        flat = _triangles(self.artwork)
+        flat = flatten(self.placed.regions) if self.placed.bent else _triangles(self.artwork)
         points = drape(flat, self.placed.matrix, self.placed.shift, self.chart, lift)
         return points, flat.triangles
 
@@ -54,19 +54,20 @@ def _triangles(artwork: Artwork) -> FlatTriangles:
 
 
 def preview(
-    job: Job,
+    document: Document,
     resolved: Resolved,
     index: int,
-    embedded: Mapping[str, bytes],
     chart: Chart | None,
 ) -> Preview | None:
     """The preview of a stamp; None where a field or the font has an error, which the
     fields and the findings tell."""
+    job = document.job
     if chart is None or not 0 <= index < len(job.stamps):
         return None
     try:
-        artwork = flat_artwork(job, resolved, index, embedded)
-        placed = place(artwork, spot_of(job, resolved, index), chart)
-    except (FontError, FormulaError, PlaceError):
+        art = art_spec(document, resolved, index)
+        artwork = draw(art)
+        placed = place_flat(lay_spec(job, resolved, index), art, artwork, chart)
+    except (FontError, FormulaError, LogoError, PlaceError):
         return None
     return Preview(artwork, placed, chart.towards(np.array(placed.origin)))

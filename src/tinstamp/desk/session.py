@@ -23,7 +23,7 @@ from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import ArchiveError, Document, open_file, save_file
 from tinstamp.job.features import Tube
 from tinstamp.job.imported import FoundFace
-from tinstamp.job.model import Blank, FontRef, Job, changed
+from tinstamp.job.model import Blank, FontRef, Job, Text, changed
 from tinstamp.job.model import Path as JobPath
 from tinstamp.job.resolve import Resolved, resolve
 
@@ -196,6 +196,8 @@ class Session(QObject):
         """
         held = dict(self.history.now.fonts)
         for i, stamp in enumerate(job.stamps):
+            if not isinstance(stamp.artwork, Text):
+                continue
             ref = stamp.artwork.font
             if ref.digest in held:
                 continue
@@ -209,7 +211,7 @@ class Session(QObject):
                 family=ref.family, style=ref.style, digest=data.digest, index=data.index
             )
             job = changed(job, ("stamps", i, "artwork", "font"), filled)
-        return Document(job, held, self.history.now.parts)
+        return Document(job, held, self.history.now.parts, self.history.now.logos)
 
     def switch_feature(self, index: int, on: bool) -> None:
         """Leave a feature out of the part, or make it again."""
@@ -220,7 +222,15 @@ class Session(QObject):
     def take_part(self, job: Job, digest: str, data: bytes, label: str) -> None:
         """A job that uses an imported file, and the file's bytes."""
         now = self._with_fonts(job)
-        self.history.push(Document(now.job, now.fonts, {**now.parts, digest: data}), label, "")
+        parts = {**now.parts, digest: data}
+        self.history.push(Document(now.job, now.fonts, parts, now.logos), label, "")
+        self._moved()
+
+    def take_logo(self, job: Job, digest: str, data: bytes, label: str) -> None:
+        """A job that uses a logo's file, and the file's bytes."""
+        now = self._with_fonts(job)
+        logos = {**now.logos, digest: data}
+        self.history.push(Document(now.job, now.fonts, now.parts, logos), label, "")
         self._moved()
 
     # -- files

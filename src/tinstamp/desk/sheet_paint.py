@@ -73,21 +73,18 @@ def fitted(bounds: Array, width: int, height: int) -> Scale:
 
 def handles(preview: Preview, scale: Scale) -> Handles:
     """Corners of the artwork's box and the turning handle above it."""
-    low_x, low_y, high_x, high_y = map(float, preview.artwork.bounds)
-    placed = preview.placed
-
-    def at(x: float, y: float) -> QPointF:
-        q = placed.matrix @ np.array([x, y]) + placed.shift
-        return scale.to_pixel(float(q[0]), float(q[1]))
-
+    box = preview.placed.box(preview.artwork)
+    middle = box.mean(axis=0)
     pad = 4 / scale.per_mm
-    box = [(low_x - pad, low_y - pad), (high_x + pad, low_y - pad),
-           (high_x + pad, high_y + pad), (low_x - pad, high_y + pad)]  # fmt: skip
-    middle = (low_x + high_x) / 2
+    spread = box - middle
+    reach = np.linalg.norm(spread, axis=1, keepdims=True)
+    corners = middle + spread * (1 + 1.4 * pad / np.maximum(reach, 1e-9))
+    top = (corners[2] + corners[3]) / 2
+    up = (corners[3] - corners[0]) / max(float(np.linalg.norm(corners[3] - corners[0])), 1e-9)
     return Handles(
-        tuple(at(x, y) for x, y in box),
-        at(middle, high_y + pad + 18 / scale.per_mm),
-        at(middle, high_y + pad),
+        tuple(scale.to_pixel(*c) for c in corners),
+        scale.to_pixel(*(top + up * 18 / scale.per_mm)),
+        scale.to_pixel(*top),
     )
 
 

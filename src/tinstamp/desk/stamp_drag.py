@@ -14,7 +14,7 @@ import numpy as np
 from PySide6.QtCore import QObject, Signal
 
 from tinstamp.artwork.outline import Array
-from tinstamp.desk.placing import moved, sized, turned
+from tinstamp.desk.placing import moved, sized, sizes_of, turned
 from tinstamp.desk.preview import Preview, preview
 from tinstamp.desk.scene import Hit
 from tinstamp.desk.session import Session
@@ -72,9 +72,7 @@ class StampDrag(QObject):
         """Compute the selected stamp's preview anew."""
         start = time.perf_counter()
         s = self.session
-        self.preview = preview(
-            s.job, s.resolved, s.selected, s.document.fonts, s.chart_of(s.selected)
-        )
+        self.preview = preview(s.document, s.resolved, s.selected, s.chart_of(s.selected))
         if self.preview is not None:
             self.preview.in_space()
         self.seconds = time.perf_counter() - start
@@ -83,7 +81,7 @@ class StampDrag(QObject):
     def of(self, index: int) -> Preview | None:
         """Another stamp's preview, for showing it in grey."""
         s = self.session
-        return preview(s.job, s.resolved, index, s.document.fonts, s.chart_of(index))
+        return preview(s.document, s.resolved, index, s.chart_of(index))
 
     # -- which stamp is where
 
@@ -109,7 +107,8 @@ class StampDrag(QObject):
         shown = self.preview if index == self.session.selected else self.of(index)
         if shown is None or not shown.placed.regions:
             return False
-        low_x, low_y, high_x, high_y = shown.artwork.bounds
+        bent = shown.placed.bent
+        low_x, low_y, high_x, high_y = shown.placed.bounds if bent else shown.artwork.bounds
         for lap in laps_shown(shown.placed, shown.chart):
             there = shown.chart.lap(-lap)(np.asarray(xy))
             x, y = np.linalg.solve(shown.placed.matrix, there - shown.placed.shift)
@@ -139,7 +138,7 @@ class StampDrag(QObject):
                     ("across", "setting.across"),
                     ("up", "setting.up"),
                     ("turn", "setting.turn"),
-                    ("height", "artwork.height"),
+                    *((field, f"artwork.{field}") for field in sizes_of(s.job, i)),
                 )
             },
             f"{base}.setting.across" in s.resolved.angles,
@@ -192,7 +191,7 @@ class StampDrag(QObject):
         else:
             a, b = held.start - held.origin, np.array(at) - held.origin
             factor = float(np.linalg.norm(b) / max(np.linalg.norm(a), 1e-6))
-            job = sized(held.job, held.index, factor, v["height"])
+            job = sized(held.job, held.index, factor, v)
             label = "size"
         name = held.job.stamps[held.index].name
         self.session.replace(job, f"{label} “{name}”", merge=f"drag {held.index} {held.mode}")

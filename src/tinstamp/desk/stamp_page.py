@@ -6,12 +6,18 @@ from collections.abc import Sequence
 
 from PySide6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
 
-from tinstamp.artwork import fonts
+from tinstamp.artwork.drawn import Artwork
+from tinstamp.artwork.fonts import FontError
+from tinstamp.artwork.svg import LogoError
 from tinstamp.desk import palette as p
+from tinstamp.desk.artwork_fields import ArtworkFields
 from tinstamp.desk.fields import FieldsPage
 from tinstamp.desk.session import Session
+from tinstamp.desk.setting_fields import guide_fields, repeat_fields
 from tinstamp.desk.style import type_at
-from tinstamp.job.model import FontRef, Path, get
+from tinstamp.engine.flat import flat_artwork
+from tinstamp.job.formula import FormulaError
+from tinstamp.job.model import Path, get
 from tinstamp.job.nearest import MOST, nearest_faces
 
 
@@ -21,7 +27,20 @@ class StampPage(FieldsPage):
     @staticmethod
     def make_up(session: Session) -> object:
         """What decides which fields there are."""
-        return StampPage._round(session)
+        stamp = session.job.stamps[session.selected]
+        art, setting = stamp.artwork, stamp.setting
+        kinds = (art.kind, getattr(art, "idle", ()), getattr(art, "file", ""), stamp.border.on)
+        guide = setting.guide
+        points = tuple(k.to for k in guide.points) if guide.kind == "drawn" else ()
+        return StampPage._round(session), kinds, guide.kind, points, setting.repeat.kind
+
+    def artwork_of(self, index: int) -> Artwork | None:
+        """A stamp's artwork as it is drawn now; None while a field of it is wrong."""
+        s = self.session
+        try:
+            return flat_artwork(s.document, s.resolved, index)
+        except (FontError, FormulaError, LogoError):
+            return None
 
     @staticmethod
     def _round(session: Session) -> bool:
@@ -34,29 +53,11 @@ class StampPage(FieldsPage):
         name = session.job.stamps[session.selected].name
         self.section("Artwork")
         self.words("Name", (*base, "name"), "the stamp's name")
-        self.text("Text", (*base, "artwork", "text"), f"the text of “{name}”")
-        self._font()
-        self.formula((*base, "artwork", "height"), "mm", f"letter height of “{name}”")
-        self.choice(
-            "Measured as",
-            (*base, "artwork", "sizing"),
-            (("capitals", "Capitals"), ("em", "Font size")),
-            f"what measures the letters of “{name}”",
-        )
-        self.formula((*base, "artwork", "spacing"), "mm", f"spacing of “{name}”", 0.1)
-        self.choice(
-            "Lines",
-            (*base, "artwork", "align"),
-            (("start", "Start"), ("centre", "Centre"), ("end", "End")),
-            f"alignment of “{name}”",
-        )
-        self.formula(
-            (*base, "artwork", "line_spacing"),
-            "×",
-            f"line spacing of “{name}”",
-            0.1,
-        )
+        index = session.selected
+        helper = ArtworkFields(self, index, lambda: session.wants_file.emit("logo"))
         self._setting(base, name)
+        guide_fields(self, index, helper)
+        repeat_fields(self, index)
         self.section("Relief")
         self.choice(
             "Make",
@@ -149,50 +150,3 @@ class StampPage(FieldsPage):
     def _faces(self) -> Sequence[tuple[str, str]]:
         charts = self.session.charts
         return [(name, f"{name} · {chart.kind}") for name, chart in charts.items()]
-
-    def _font(self) -> None:
-        from PySide6.QtWidgets import QComboBox, QCompleter
-
-        path = ("stamps", self.session.selected, "artwork", "font")
-        box = QComboBox()
-        box.setEditable(True)
-        box.setInsertPolicy(QComboBox.InsertPolicy.NoInsert)
-        box.setAccessibleName("Font")
-        box.setMinimumWidth(60)
-        box.setMaxVisibleItems(16)
-        faces = list(fonts.shipped())
-        ours = len(faces)
-        known = {face.name for face in faces}
-        faces += [face for face in fonts.system() if face.name not in known]
-        for face in faces:
-            box.addItem(face.name, face)
-        if len(faces) > ours:
-            box.insertSeparator(ours)
-        completer = box.completer()
-        completer.setFilterMode(_contains())
-        completer.setCompletionMode(QCompleter.CompletionMode.PopupCompletion)
-
-        def renew() -> None:
-            ref = self.session.job.stamps[self.session.selected].artwork.font
-            if not box.lineEdit().hasFocus():
-                box.setEditText(f"{ref.family} {ref.style}")
-                box.lineEdit().setCursorPosition(0)
-
-        def take(index: int) -> None:
-            face = box.itemData(index)
-            if face is not None:
-                ref = FontRef(family=face.family, style=face.style, index=face.index)
-                self.put(path, ref, "the font")
-                box.lineEdit().clearFocus()
-                renew()
-
-        box.activated.connect(take)
-        box.lineEdit().editingFinished.connect(renew)
-        self.bind("font", box, renew)
-        self.row("Font", box)
-
-
-def _contains():  # type: ignore[no-untyped-def]
-    from PySide6.QtCore import Qt
-
-    return Qt.MatchFlag.MatchContains

@@ -10,6 +10,7 @@ from PySide6.QtWidgets import (
     QLabel,
     QListWidget,
     QListWidgetItem,
+    QMenu,
     QPushButton,
     QStyle,
     QStyledItemDelegate,
@@ -42,6 +43,8 @@ class Ticket(QWidget):
     """Cards, and what can be done with them."""
 
     add_stamp = Signal()
+    add_logo = Signal()
+    add_shape = Signal(str)
 
     def __init__(self, session: Session, drag: StampDrag) -> None:
         super().__init__()
@@ -57,6 +60,16 @@ class Ticket(QWidget):
         self.add = QPushButton("+ Stamp")
         self.add.setToolTip("Lay a new text on the chosen face (Ctrl+T)")
         self.add.clicked.connect(self.add_stamp)
+        self.more = QToolButton()
+        self.more.setText("Logo, shape …")
+        self.more.setToolTip("A logo from a file, or a plain shape, on the chosen face")
+        self.more.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
+        menu = QMenu(self)
+        menu.addAction("Logo from a file …", self.add_logo.emit)
+        menu.addSeparator()
+        for shape in ("line", "rectangle", "circle", "polygon"):
+            menu.addAction(shape.capitalize(), lambda s=shape: self.add_shape.emit(s))
+        self.more.setMenu(menu)
         self.switch = self._button("Off", "Leave the stamp out of the part", self.switch_stamp)
         self.copy = self._button("Copy", "A second stamp like this one", self.copy_stamp)
         self.remove = self._button("Delete", "Take the stamp off the ticket", self.delete_stamp)
@@ -82,7 +95,11 @@ class Ticket(QWidget):
         layout.addWidget(self.list, 1)
         layout.addWidget(self.hint)
         layout.addLayout(actions)
-        layout.addWidget(self.add)
+        adding = QHBoxLayout()
+        adding.setSpacing(4)
+        adding.addWidget(self.add, 1)
+        adding.addWidget(self.more)
+        layout.addLayout(adding)
         self.setFixedWidth(236)
         session.job_changed.connect(self.renew)
         session.selection_changed.connect(self.renew)

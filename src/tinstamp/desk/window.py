@@ -40,7 +40,7 @@ from tinstamp.desk.style import type_at
 from tinstamp.desk.ticket import Ticket, free_name
 from tinstamp.job import shelf
 from tinstamp.job.archive import ENDING, ArchiveError, Document
-from tinstamp.job.model import Setting, Stamp, Text
+from tinstamp.job.model import Logo, Setting, Shape, Stamp, Text
 from tinstamp.job.shelf import ShelfItem
 from tinstamp.proof.finding import Finding
 
@@ -72,6 +72,8 @@ class Window(QMainWindow):
         self._actions()
         self._lay_out()
         self.ticket.add_stamp.connect(self.add_stamp)
+        self.ticket.add_logo.connect(lambda: self.part_files.ask("new logo"))
+        self.ticket.add_shape.connect(self.add_shape)
         self.part.face_clicked.connect(self.face_clicked)
         self.part.wants_middle.connect(lambda: self.give_middle("part"))
         self.sheet.wants_middle.connect(lambda: self.give_middle("sheet"))
@@ -250,8 +252,9 @@ class Window(QMainWindow):
 
     # -- stamps and views
 
-    def add_stamp(self) -> None:
-        """A new text on the picked face, else on the first."""
+    def add_stamp(self, artwork: Text | Logo | Shape | None = None, wish: str = "Stamp") -> None:
+        """New artwork, a text unless another is given, on the picked face, else the first."""
+        given = artwork if isinstance(artwork, Text | Logo | Shape) else None
         charts = self.session.charts
         face = self.session.face if self.session.face in charts else next(iter(charts), None)
         if face is None:
@@ -263,8 +266,8 @@ class Window(QMainWindow):
         width = float(chart.bounds[2] - chart.bounds[0])
         height = min(6.0, max(1.0, round(min((high - low) / 4, width / 8), 1)))
         stamp = Stamp(
-            name=free_name(job, "Stamp"),
-            artwork=Text(text="TEXT", height=f"{height:g} mm"),
+            name=free_name(job, wish if given is not None else "Stamp"),
+            artwork=given or Text(text="TEXT", height=f"{height:g} mm"),
             setting=Setting(
                 face=face,
                 across="0 deg" if chart.closed else "0 mm",
@@ -276,10 +279,14 @@ class Window(QMainWindow):
         self.session.replace(job, f"add “{stamp.name}”")
         self.session.select(len(job.stamps) - 1)
         page = self.fields.page
-        if page is not None:
+        if page is not None and given is None:
             box = page.by_path[f"stamps.{self.session.selected}.artwork.text"]
             box.setFocus()
             box.selectAll()  # type: ignore[attr-defined]
+
+    def add_shape(self, shape: str) -> None:
+        """A plain shape as a new stamp."""
+        self.add_stamp(Shape(shape=shape), shape.capitalize())
 
     def face_clicked(self, face: str) -> None:
         """A face of the part was clicked: a stamp's own faces select the stamp."""

@@ -12,22 +12,23 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 
+from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontError
-from tinstamp.artwork.text import Artwork, lay_text
+from tinstamp.artwork.svg import LogoError
 from tinstamp.blank.solid import Blank, NamedSolid
 from tinstamp.blank.thickness import thicknesses
 from tinstamp.chart.base import Chart
 from tinstamp.chart.round import RoundChart
 from tinstamp.engine.blanks import FeatureError, Step, key_of, made, steps_of
 from tinstamp.engine.cache import Cache
-from tinstamp.engine.flat import font_data, spot_of, text_spec
+from tinstamp.engine.flat import art_spec, draw, lay_spec, place_flat
 from tinstamp.engine.mesh import mesh_of
 from tinstamp.engine.report import Report, StampReport
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.labels import label_of
-from tinstamp.job.model import Job, Stamp
+from tinstamp.job.model import Job, Stamp, Text
 from tinstamp.job.nearest import nearest_faces
 from tinstamp.job.resolve import resolve
 from tinstamp.proof import checks
@@ -36,7 +37,7 @@ from tinstamp.relief.make import Made, Order, make
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.verify import ALLOWED, Verdict, agrees, examine
 from tinstamp.setting.fit import Fit, fit
-from tinstamp.setting.place import Placed, PlaceError, clear_seam, degrees_covered, place
+from tinstamp.setting.place import Placed, PlaceError, clear_seam, degrees_covered
 
 Progress = Callable[[str, float], None]
 """Called with what is being done and the part that is done, 0 to 1."""
@@ -197,23 +198,26 @@ class _Run:
                 )
             return None
         try:
-            font = font_data(stamp.artwork.font, self.document.fonts)
-            spec = text_spec(self.job, self.resolved, index, font)
-            spot = spot_of(self.job, self.resolved, index)
-            artwork = self.cache.get("artwork", spec, lambda: lay_text(spec))
-            name = f"{stamp.artwork.font.family} {stamp.artwork.font.style}"
-            self.findings += checks.missing_letters(stamp.name, artwork, stamp.artwork.text, name)
+            spec = art_spec(self.document, self.resolved, index)
+            where = lay_spec(self.job, self.resolved, index)
+            artwork = self.cache.get("artwork", spec, lambda: draw(spec))
+            if isinstance(stamp.artwork, Text):
+                name = f"{stamp.artwork.font.family} {stamp.artwork.font.style}"
+                text = stamp.artwork.text
+                self.findings += checks.missing_letters(stamp.name, artwork, text, name)
+            self.findings += checks.drawing(stamp.name, artwork)
             if not artwork.regions:
                 self.findings.append(
                     Finding("look", "nothing to make", stamp.name, "there is no ink to make")
                 )
                 return None
-            placed = place(artwork, spot, chart)
-        except (FontError, FormulaError, PlaceError) as error:
+            placed = place_flat(where, spec, artwork, chart)
+            self.findings += checks.along_guide(stamp.name, placed)
+        except (FontError, FormulaError, LogoError, PlaceError) as error:
             self._not_built(stamp, str(error))
             return None
         depth = self.resolved.of("stamps", index, "relief", "depth")
-        key = (spec, spot, face, self.plain_key)
+        key = (spec, where, face, self.plain_key)
         towards = chart.towards(np.array(placed.origin))
         return Laid(index, stamp, artwork, placed, towards, depth, key)
 

@@ -1,19 +1,50 @@
-"""The flat part of a stamp, without the kernel: text shaped and placed on a sheet.
+"""The flat part of a stamp, without the kernel: artwork drawn and laid on a sheet.
 
 The engine and the desk's preview both go this way.
 """
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
 
 from tinstamp.artwork import fonts
+from tinstamp.artwork.drawn import Artwork, Frame, framed, mirrored
 from tinstamp.artwork.fonts import FontData
-from tinstamp.artwork.text import Artwork, TextSpec, lay_text
+from tinstamp.artwork.logo import FileData, LogoSpec, draw_logo
+from tinstamp.artwork.outline import Array
+from tinstamp.artwork.plain import ShapeSpec, draw_shape
+from tinstamp.artwork.svg import LogoError
+from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.chart.base import Chart
-from tinstamp.job.model import FontRef, Job
+from tinstamp.job.archive import Document
+from tinstamp.job.drawn import ProfileError, pieces
+from tinstamp.job.formula import LENGTHS, FormulaError
+from tinstamp.job.model import FontRef, Guide, Job, Logo, Shape, Text
 from tinstamp.job.resolve import Resolved
-from tinstamp.setting.place import Placed, Spot, place
+from tinstamp.job.text_fields import filled
+from tinstamp.setting.along import Run
+from tinstamp.setting.place import Copies, Guided, Placed, PlaceError, Spot, lay
+from tinstamp.setting.way import Way, arc_way, level_way
+
+
+@dataclass(frozen=True)
+class ArtSpec:
+    """All that decides the shape of a stamp's artwork."""
+
+    drawn: TextSpec | LogoSpec | ShapeSpec
+    mirrored: bool
+    frame: Frame | None
+
+
+@dataclass(frozen=True)
+class LaySpec:
+    """All that decides where artwork lies on its sheet, but for the face."""
+
+    spot: Spot
+    guide: Guide | None
+    values: tuple[tuple[str, float], ...]
+    copies: Copies | None
 
 
 def font_data(ref: FontRef, embedded: Mapping[str, bytes]) -> FontData:
@@ -27,44 +58,211 @@ def font_data(ref: FontRef, embedded: Mapping[str, bytes]) -> FontData:
     return fonts.read(face.path, face.index)
 
 
-def text_spec(job: Job, resolved: Resolved, index: int, font: FontData) -> TextSpec:
-    """All that decides the shape of stamp `index`'s text. Raises FormulaError."""
-    text = job.stamps[index].artwork
+def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
+    """Of stamp `index`. Raises FontError, FormulaError, LogoError."""
+    stamp = document.job.stamps[index]
+    frame = None
+    if stamp.border.on:
+        base = ("stamps", index, "border")
+        frame = Frame(*(resolved.of(*base, name) for name in ("gap", "line", "corner")))
+    turned = getattr(stamp.artwork, "mirrored", False)
+    return ArtSpec(_drawn_spec(document, resolved, index), turned, frame)
+
+
+def _drawn_spec(
+    document: Document, resolved: Resolved, index: int
+) -> TextSpec | LogoSpec | ShapeSpec:
+    drawn = document.job.stamps[index].artwork
     base = ("stamps", index, "artwork")
-    return TextSpec(
-        text.text,
-        font,
-        resolved.of(*base, "height"),
-        text.sizing,
-        resolved.of(*base, "spacing"),
-        text.align,
-        resolved.of(*base, "line_spacing"),
+
+    def of(name: str, otherwise: float = 0.0) -> float:
+        return otherwise if name in getattr(drawn, "idle", ()) else resolved.of(*base, name)
+
+    if isinstance(drawn, Text):
+        return TextSpec(
+            filled(drawn.text, document.job, resolved),
+            font_data(drawn.font, document.fonts),
+            of("height"),
+            drawn.sizing,
+            of("spacing"),
+            of("word_spacing"),
+            drawn.ligatures,
+            drawn.align,
+            of("line_spacing"),
+        )
+    if isinstance(drawn, Logo):
+        if drawn.digest not in document.logos:
+            raise LogoError(
+                f"the logo “{drawn.file}” is not within the job" if drawn.file else
+                "no logo has been taken in yet: choose a file"
+            )  # fmt: skip
+        threshold = of("threshold", 0.5)
+        if not 0 < threshold < 1:
+            raise FormulaError("the threshold is a part of white, between 0 and 1")
+        return LogoSpec(
+            FileData(document.logos[drawn.digest], drawn.format),
+            drawn.given,
+            of("size", 1.0),
+            LENGTHS[drawn.unit],
+            of("join"),
+            of("speck"),
+            of("reduce"),
+            of("stroke"),
+            threshold,
+        )
+    return _shape_spec(drawn, of)
+
+
+def _shape_spec(shape: Shape, of: Callable[[str], float]) -> ShapeSpec:
+    sides = of("sides") if shape.shape == "polygon" else 0.0
+    if sides and (sides != int(sides) or not 3 <= sides <= 60):
+        raise FormulaError(f"{sides:g} sides cannot be drawn: give a whole number from 3 to 60")
+    return ShapeSpec(
+        shape.shape,
+        of("wide"),
+        of("high"),
+        of("corner"),
+        int(sides),
+        of("line"),
     )
 
 
-def spot_of(job: Job, resolved: Resolved, index: int) -> Spot:
-    """Where stamp `index` lies. Raises FormulaError."""
+def draw(spec: ArtSpec) -> Artwork:
+    """The artwork. Raises FontError, FormulaError, LogoError."""
+    if isinstance(spec.drawn, TextSpec):
+        art = lay_text(spec.drawn)
+    elif isinstance(spec.drawn, LogoSpec):
+        art = draw_logo(spec.drawn)
+    else:
+        try:
+            art = draw_shape(spec.drawn)
+        except ValueError as error:
+            raise FormulaError(str(error)) from error
+    if spec.mirrored:
+        art = _mirrored(art)
+    return art if spec.frame is None else _framed(art, spec.frame)
+
+
+class _Kept:
+    """The last results of a function on an artwork, by its identity, which keep it alive."""
+
+    def __init__(self, most: int = 64) -> None:
+        self._kept: dict[tuple[int, object], tuple[Artwork, Artwork]] = {}
+        self._most = most
+
+    def get(self, art: Artwork, key: object, work: Callable[[], Artwork]) -> Artwork:
+        full = (id(art), key)
+        if full not in self._kept:
+            while len(self._kept) >= self._most:
+                self._kept.pop(next(iter(self._kept)))
+            self._kept[full] = (art, work())
+        return self._kept[full][1]
+
+
+_kept = _Kept()
+
+
+def _mirrored(art: Artwork) -> Artwork:
+    return _kept.get(art, "mirrored", lambda: mirrored(art))
+
+
+def _framed(art: Artwork, frame: Frame) -> Artwork:
+    return _kept.get(art, frame, lambda: framed(art, frame))
+
+
+def lay_spec(job: Job, resolved: Resolved, index: int) -> LaySpec:
+    """Of stamp `index`. Raises FormulaError."""
+    setting = job.stamps[index].setting
     base = ("stamps", index, "setting")
-    return Spot(
+    spot = Spot(
         resolved.of(*base, "across"),
         resolved.of(*base, "up"),
         resolved.of(*base, "turn"),
-        job.stamps[index].setting.rests_on,
+        setting.rests_on,
         f"stamps.{index}.setting.across" in resolved.angles,
     )
+    copies = None
+    if setting.repeat.kind != "none":
+        copies = _copies(job, resolved, index)
+    if setting.guide.kind == "none":
+        return LaySpec(spot, None, (), copies)
+    start = f"stamps.{index}.setting.guide."
+    values = {k[len(start) :]: v for k, v in resolved.values.items() if k.startswith(start)}
+    error = resolved.error_under(*base, "guide")
+    if error is not None:
+        raise FormulaError(error)
+    return LaySpec(spot, setting.guide, tuple(values.items()), copies)
 
 
-def flat_artwork(
-    job: Job, resolved: Resolved, index: int, embedded: Mapping[str, bytes]
-) -> Artwork:
-    """Stamp `index`'s artwork at true size. Raises FontError, FormulaError."""
-    font = font_data(job.stamps[index].artwork.font, embedded)
-    return lay_text(text_spec(job, resolved, index, font))
+def _copies(job: Job, resolved: Resolved, index: int) -> Copies:
+    repeat = job.stamps[index].setting.repeat
+    base = ("stamps", index, "setting", "repeat")
+    count = resolved.of(*base, "count")
+    if count != int(count) or not 1 <= count <= 500:
+        raise FormulaError(f"{count:g} times cannot be made: give a whole number up to 500")
+    if repeat.kind == "round":
+        return Copies(int(count), True)
+    step = (resolved.of(*base, "step_across"), resolved.of(*base, "step_up"))
+    return Copies(int(count), False, step)
 
 
-def flat(
-    job: Job, resolved: Resolved, index: int, embedded: Mapping[str, bytes], chart: Chart
-) -> Placed:
-    """Stamp `index` on its sheet. Raises FontError, FormulaError, PlaceError."""
-    artwork = flat_artwork(job, resolved, index, embedded)
-    return place(artwork, spot_of(job, resolved, index), chart)
+def place_flat(spec: LaySpec, art: ArtSpec, artwork: Artwork, chart: Chart) -> Placed:
+    """The artwork on its sheet. Raises PlaceError."""
+    guided = None
+    if spec.guide is not None:
+        guided = Guided(_inks(art, artwork), _runner(spec, chart))
+    return lay(artwork, spec.spot, chart, guided, spec.copies)
+
+
+def _inks(art: ArtSpec, artwork: Artwork) -> tuple[LetterInk, ...]:
+    """What turns with a guide by itself: letters of a text, all of other artwork at once."""
+    if isinstance(art.drawn, TextSpec) and art.frame is None and not art.mirrored:
+        return letter_inks(art.drawn)
+    if not artwork.regions:
+        return ()
+    low_x, _, high_x, _ = map(float, artwork.bounds)
+    return (LetterInk(low_x, high_x - low_x, artwork.regions),)
+
+
+def _runner(spec: LaySpec, chart: Chart) -> Callable[[Array, float], Run]:
+    guide, values = spec.guide, dict(spec.values)
+    assert guide is not None
+
+    def run(origin: Array, upright: float) -> Run:
+        shift = values["shift"]
+        joint = False
+        if guide.kind == "arc":
+            way = arc_way(origin, values["radius"], guide.bend == "over", upright)
+            joint = guide.fill != "no"
+        elif guide.kind == "level":
+            _, up = chart.place_of(origin, degrees=chart.round)
+            way = level_way(chart, up)
+            joint = chart.closed and guide.fill != "no"
+            if chart.closed:
+                across, _ = chart.place_of(origin, degrees=True)
+                shift += chart.way_round(origin) * across / 360.0
+            else:
+                low_x, _, high_x, _ = map(float, chart.bounds)
+                shift += float(origin[0]) - (low_x + high_x) / 2 if guide.at == "centre" else 0.0
+        else:
+            try:
+                way = Way(pieces(guide.points, values, guide.closed), guide.closed)
+            except ProfileError as error:
+                raise PlaceError(str(error)) from error
+            joint = guide.closed
+        if guide.other_way:
+            way = way.reversed()
+        return Run(way, guide.at, shift, guide.fill, joint)
+
+    return run
+
+
+def flat_artwork(document: Document, resolved: Resolved, index: int) -> Artwork:
+    """Stamp `index`'s artwork. Raises FontError, FormulaError, LogoError."""
+    return draw(art_spec(document, resolved, index))
+
+
+def flat(document: Document, resolved: Resolved, index: int, chart: Chart) -> Placed:
+    """Stamp `index` on its sheet. Raises FontError, FormulaError, LogoError, PlaceError."""
+    art = art_spec(document, resolved, index)
+    return place_flat(lay_spec(document.job, resolved, index), art, draw(art), chart)

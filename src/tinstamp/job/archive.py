@@ -25,12 +25,14 @@ from pathlib import Path
 from pydantic import ValidationError
 
 from tinstamp.job.features import Imported
-from tinstamp.job.model import FORMAT, Job
+from tinstamp.job.model import FORMAT, Job, Logo, Text
 
 ENDING = ".tinstamp"
 DOCUMENT = "job.json"
 _FONT = re.compile(r"fonts/([0-9a-f]{64})\.font")
+_LOGO = re.compile(r"logos/([0-9a-f]{64})\.file")
 _PART = re.compile(r"parts/([0-9a-f]{64})\.step")
+_KEPT = ((_FONT, "a font"), (_PART, "an imported part"), (_LOGO, "a logo"))
 MOST_MEMBERS = 300
 MOST_BYTES = 96 * 1024 * 1024
 MOST_JSON = 8 * 1024 * 1024
@@ -56,20 +58,24 @@ class ArchiveError(ValueError):
 
 @dataclass(frozen=True)
 class Document:
-    """A job with the bytes of the fonts and imported parts it uses, by digest."""
+    """A job with the bytes of the fonts, imported parts and logos it uses, by digest."""
 
     job: Job
     fonts: Mapping[str, bytes] = field(default_factory=dict)
     parts: Mapping[str, bytes] = field(default_factory=dict)
+    logos: Mapping[str, bytes] = field(default_factory=dict)
 
     def trimmed(self) -> Document:
-        """Only the fonts and parts that the job still uses."""
-        fonts = {stamp.artwork.font.digest for stamp in self.job.stamps}
+        """Only the files that the job still uses."""
+        drawn = [stamp.artwork for stamp in self.job.stamps]
+        fonts = {a.font.digest for a in drawn if isinstance(a, Text)}
+        logos = {a.digest for a in drawn if isinstance(a, Logo)}
         parts = {f.digest for f in self.job.blank.features if isinstance(f, Imported)}
         return Document(
             self.job,
             {d: b for d, b in self.fonts.items() if d in fonts},
             {d: b for d, b in self.parts.items() if d in parts},
+            {d: b for d, b in self.logos.items() if d in logos},
         )
 
 
@@ -84,6 +90,8 @@ def dump(document: Document) -> bytes:
             archive.writestr(_entry(f"fonts/{digest}.font"), data)
         for digest, data in sorted(document.parts.items()):
             archive.writestr(_entry(f"parts/{digest}.step"), data)
+        for digest, data in sorted(document.logos.items()):
+            archive.writestr(_entry(f"logos/{digest}.file"), data)
     return out.getvalue()
 
 
@@ -112,21 +120,21 @@ def _read(archive: zipfile.ZipFile, name: str) -> Document:
     if len(set(names)) != len(names):
         raise ArchiveError(f"{name} is refused: it holds the same part twice")
     for member in members:
-        known = _FONT.fullmatch(member.filename) or _PART.fullmatch(member.filename)
+        known = any(pattern.fullmatch(member.filename) for pattern, _ in _KEPT)
         if member.filename != DOCUMENT and not known:
             raise ArchiveError(f"{name} is refused: it holds an unknown part “{member.filename}”")
     if DOCUMENT not in names:
         raise ArchiveError(f"{name} holds no job")
     job = _job(_bytes(archive, DOCUMENT, MOST_JSON, name), name)
-    held: dict[str, dict[str, bytes]] = {"a font": {}, "an imported part": {}}
-    for pattern, what in ((_FONT, "a font"), (_PART, "an imported part")):
+    held: dict[str, dict[str, bytes]] = {what: {} for _, what in _KEPT}
+    for pattern, what in _KEPT:
         for member in members:
             if match := pattern.fullmatch(member.filename):
                 content = _bytes(archive, member.filename, MOST_BYTES, name)
                 if hashlib.sha256(content).hexdigest() != match[1]:
                     raise ArchiveError(f"{what} inside {name} is damaged")
                 held[what][match[1]] = content
-    return Document(job, held["a font"], held["an imported part"])
+    return Document(job, *held.values())
 
 
 def _bytes(archive: zipfile.ZipFile, member: str, most: int, name: str) -> bytes:

@@ -6,10 +6,11 @@ wants; `job.resolve` works them out. An edit makes a new job (`changed`).
 
 from __future__ import annotations
 
-from typing import Any, Literal, TypeVar
+from typing import Annotated, Any, Literal, TypeVar
 
 from pydantic import Field, model_validator
 
+from tinstamp.job.drawn import Knots, knot
 from tinstamp.job.features import Body, Feature
 from tinstamp.job.values import (
     FORMULA,
@@ -66,16 +67,141 @@ class FontRef(Value):
 
 
 class Text(Value):
-    """Text as artwork; a line feed starts a new line."""
+    """Text as artwork; a line feed starts a new line.
+
+    `height` is the capitals' height, the font size, or the widest line's width, as `sizing`
+    says. What stands in braces is worked out: `{serial}`, `{diameter}`, `{diameter:.1}`.
+    """
 
     kind: Literal["text"] = "text"
     text: str = Field(default="TEXT", max_length=5000)
     font: FontRef = FontRef(family="Barlow", style="SemiBold")
     height: Size = "6 mm"
-    sizing: Literal["capitals", "em"] = "capitals"
+    sizing: Literal["capitals", "em", "width"] = "capitals"
     spacing: Length = "0 mm"
+    word_spacing: Length = "0 mm"
     align: Literal["start", "centre", "end"] = "centre"
     line_spacing: Factor = "1"
+    ligatures: bool = True
+    mirrored: bool = False
+
+
+class Logo(Value):
+    """Outlines from a file, which is kept within the job.
+
+    Attributes
+    ----------
+    unit : of a DXF that names none. join, speck, reduce : of the clean-up.
+    stroke : width of a DXF's open lines. threshold : of a picture, a part of white.
+    """
+
+    kind: Literal["logo"] = "logo"
+    file: str = Field(default="", max_length=200)
+    digest: str = Field(default="", pattern=r"^([0-9a-f]{64})?$")
+    format: Literal["svg", "dxf", "png", "jpg"] = "svg"
+    given: Literal["file", "width", "height"] = "width"
+    size: Size = "20 mm"
+    unit: Literal["mm", "cm", "m", "in", "ft"] = "mm"
+    join: Thickness = "0.05 mm"
+    speck: Thickness = "0.05 mm"
+    reduce: Thickness = "0 mm"
+    stroke: Thickness = "0 mm"
+    threshold: Factor = "0.5"
+    mirrored: bool = False
+
+    @property
+    def idle(self) -> frozenset[str]:
+        """Fields that this file has no use for."""
+        idle = {"size"} if self.given == "file" else set()
+        if self.format != "dxf":
+            idle |= {"join", "stroke"}
+        if self.format not in ("png", "jpg"):
+            idle.add("threshold")
+        return frozenset(idle)
+
+
+class Shape(Value):
+    """A plain shape; `line` 0 fills it."""
+
+    kind: Literal["shape"] = "shape"
+    shape: Literal["line", "rectangle", "circle", "polygon"] = "rectangle"
+    wide: Size = "20 mm"
+    high: Size = "10 mm"
+    corner: Thickness = "0 mm"
+    sides: Factor = "6"
+    line: Thickness = "0 mm"
+
+    @property
+    def idle(self) -> frozenset[str]:
+        """Sizes that this shape does not have."""
+        return {
+            "line": frozenset({"corner", "sides", "line"}),
+            "rectangle": frozenset({"sides"}),
+            "circle": frozenset({"high", "corner", "sides"}),
+            "polygon": frozenset({"high", "corner"}),
+        }[self.shape]
+
+
+Drawn = Annotated[Text | Logo | Shape, Field(discriminator="kind")]
+
+
+class Border(Value):
+    """A line round the artwork."""
+
+    on: bool = False
+    gap: Thickness = "2 mm"
+    line: Size = "0.5 mm"
+    corner: Thickness = "1 mm"
+
+    @property
+    def idle(self) -> frozenset[str]:
+        return frozenset() if self.on else frozenset({"gap", "line", "corner"})
+
+
+class Guide(Value):
+    """A line on the sheet that artwork runs along.
+
+    An arc touches the place of the setting; a level line follows the rim at its height; a
+    drawn one lies where its points are.
+
+    Attributes
+    ----------
+    at : which end of the artwork stands at which part of the guide. shift : along it.
+    fill : what makes the artwork as long as the guide.
+    """
+
+    kind: Literal["none", "arc", "level", "drawn"] = "none"
+    radius: Size = "30 mm"
+    bend: Literal["over", "under"] = "over"
+    points: Knots = (knot("a", -20, 0, "arc", -8), knot("b", 20, 0))
+    closed: bool = False
+    at: Literal["start", "centre", "end"] = "centre"
+    shift: Length = "0 mm"
+    other_way: bool = False
+    fill: Literal["no", "space", "scale"] = "no"
+
+    @property
+    def idle(self) -> frozenset[str]:
+        if self.kind == "none":
+            return frozenset({"radius", "bend", "points", "closed", "at", "shift", "other_way",
+                              "fill"})  # fmt: skip
+        idle = set() if self.kind == "arc" else {"radius", "bend"}
+        return frozenset(idle if self.kind == "drawn" else idle | {"points", "closed"})
+
+
+class Repeat(Value):
+    """The artwork several times: all round, or in steps along the sheet."""
+
+    kind: Literal["none", "round", "steps"] = "none"
+    count: Factor = "3"
+    step_across: Length = "20 mm"
+    step_up: Length = "0 mm"
+
+    @property
+    def idle(self) -> frozenset[str]:
+        if self.kind == "none":
+            return frozenset({"count", "step_across", "step_up"})
+        return frozenset() if self.kind == "steps" else frozenset({"step_across", "step_up"})
 
 
 class Setting(Value):
@@ -91,6 +217,8 @@ class Setting(Value):
     up: Length = "10 mm"
     turn: Angle = "0 deg"
     rests_on: Literal["baseline", "middle", "bottom", "top"] = "baseline"
+    guide: Guide = Guide()
+    repeat: Repeat = Repeat()
 
 
 class Relief(Value):
@@ -106,7 +234,8 @@ class Stamp(Value):
 
     name: Name
     on: bool = True
-    artwork: Text = Text()
+    artwork: Drawn = Text()
+    border: Border = Border()
     setting: Setting
     relief: Relief = Relief()
 
@@ -120,10 +249,25 @@ class Limits(Value):
     least_gap: Thickness = "0.2 mm"
 
 
+class Serial(Value):
+    """The number that `{serial}` in a text stands for: `before`, the number, `after`."""
+
+    next: int = Field(default=1, ge=0, le=10**9)
+    digits: int = Field(default=3, ge=1, le=9)
+    before: str = Field(default="", max_length=40)
+    after: str = Field(default="", max_length=40)
+
+    @property
+    def text(self) -> str:
+        """As it is written."""
+        return f"{self.before}{self.next:0{self.digits}d}{self.after}"
+
+
 class Job(Value):
     """The whole document. Its name is its file's."""
 
     format: Literal[2] = FORMAT
+    serial: Serial = Serial()
     dimensions: tuple[Dimension, ...] = Field(default=(), max_length=500)
     blank: Blank
     stamps: tuple[Stamp, ...] = Field(default=(), max_length=200)

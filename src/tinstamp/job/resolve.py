@@ -95,7 +95,8 @@ class _Resolver:
         for i, stamp in enumerate(self.job.stamps):
             self._fields(stamp, ("stamps", i), self._local(stamp))
         self._fields(self.job.limits, ("limits",), {})
-        return Resolved(self.values, frozenset(self.angles), self.errors, self.known)
+        names = {**self._measured(), **self.known}
+        return Resolved(self.values, frozenset(self.angles), self.errors, names)
 
     def _collect(self) -> None:
         for i, dimension in enumerate(self.job.dimensions):

@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from tinstamp.artwork.text import Artwork
+from tinstamp.artwork.drawn import Artwork
 from tinstamp.chart.base import Chart
 from tinstamp.proof.finding import Finding
 from tinstamp.proof.strokes import thinnest_stroke, tightest_gap
@@ -40,6 +40,30 @@ def missing_letters(stamp: str, artwork: Artwork, text: str, font: str) -> Itera
             measured=float(text.count(letter)),
             limit=0.0,
             unit="times",
+        )
+
+
+def drawing(stamp: str, artwork: Artwork) -> Iterator[Finding]:
+    """What was left out of a logo's file, and ends that stay open."""
+    for note in artwork.notes:
+        yield Finding("look", "logo", stamp, note)
+    for x, y in artwork.marks[:1]:
+        count = len(artwork.marks)
+        told = f"{count} ends of lines meet no other: the first at {x:.2f}, {y:.2f} mm"
+        yield Finding("look", "open end", stamp, told, float(count), 0.0, "ends")
+
+
+def along_guide(stamp: str, placed: Placed) -> Iterator[Finding]:
+    """Artwork longer than its guide is laid out whole, and told by how much."""
+    if placed.overrun > 1e-6:
+        yield Finding(
+            "fix",
+            "longer than its guide",
+            stamp,
+            f"the artwork is {placed.overrun:.3f} mm longer than its guide on one side",
+            placed.overrun,
+            0.0,
+            "mm",
         )
 
 

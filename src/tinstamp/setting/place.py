@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 from itertools import pairwise
 from typing import Literal
 
 import numpy as np
 
+from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Array, Region, bounds_of
-from tinstamp.artwork.text import Artwork
-from tinstamp.chart.base import Chart
+from tinstamp.artwork.text import LetterInk
+from tinstamp.chart.base import Chart, Motion
+from tinstamp.setting.along import Run, run_along, united
 
 RestsOn = Literal["baseline", "middle", "bottom", "top"]
 
@@ -47,12 +49,24 @@ class Placed:
     regions : in sheet coordinates.
     origin : (2,) the sheet point that the artwork is placed by.
     matrix, shift : the map from artwork to sheet, matrix @ p + shift.
+    bent : the artwork runs along a guide or is there several times, so that no one map
+        makes the regions.
+    overrun : by how much it is longer than its guide, mm.
     """
 
     regions: tuple[Region, ...]
     origin: tuple[float, float]
     matrix: Array
     shift: Array
+    bent: bool = False
+    overrun: float = 0.0
+
+    def box(self, artwork: Artwork) -> Array:
+        """(4, 2) corners of the artwork's box on the sheet, counter-clockwise from the
+        lower left one."""
+        low_x, low_y, high_x, high_y = self.bounds if self.bent else artwork.bounds
+        corners = np.array([[low_x, low_y], [high_x, low_y], [high_x, high_y], [low_x, high_y]])
+        return corners if self.bent else corners @ self.matrix.T + self.shift
 
     @property
     def bounds(self) -> Array:
@@ -74,6 +88,72 @@ def place(artwork: Artwork, spot: Spot, chart: Chart) -> Placed:
     shift = origin - matrix @ np.array([0.0, rest_line(artwork, spot.rests_on)])
     regions = tuple(region.transformed(matrix, shift) for region in artwork.regions)
     return Placed(regions, (float(origin[0]), float(origin[1])), matrix, shift)
+
+
+@dataclass(frozen=True)
+class Copies:
+    """The same artwork several times: round the axis of a round face or the middle of a
+    flat one, or in steps (mm) along the sheet."""
+
+    count: int
+    round: bool
+    step: tuple[float, float] = (0.0, 0.0)
+
+
+@dataclass(frozen=True)
+class Guided:
+    """Artwork along a guide: its letters, and what makes the way from the spot."""
+
+    letters: tuple[LetterInk, ...]
+    run: Callable[[Array, float], Run]
+
+
+def lay(
+    artwork: Artwork,
+    spot: Spot,
+    chart: Chart,
+    guided: Guided | None = None,
+    copies: Copies | None = None,
+) -> Placed:
+    """Lay artwork on a sheet, along a guide and in copies when those are given.
+
+    Raises PlaceError.
+    """
+    placed = (
+        place(artwork, spot, chart) if guided is None else _guided(artwork, spot, chart, guided)
+    )
+    if copies is None or copies.count <= 1:
+        return placed
+    groups = [list(placed.regions)]
+    for k in range(1, copies.count):
+        move = _copy(k, copies, chart)
+        groups.append([r.transformed(move.matrix, move.shift) for r in placed.regions])
+    return replace(placed, regions=tuple(united(groups)), bent=True)
+
+
+def _guided(artwork: Artwork, spot: Spot, chart: Chart, guided: Guided) -> Placed:
+    try:
+        origin, upright = chart.spot(spot.across, spot.up, spot.round)
+    except ValueError as error:
+        raise PlaceError(str(error)) from error
+    run = guided.run(origin, spot.turn + upright)
+    found = run_along(guided.letters, rest_line(artwork, spot.rests_on), run)
+    here = (float(origin[0]), float(origin[1]))
+    return Placed(found.regions, here, np.eye(2), np.zeros(2), True, found.overrun)
+
+
+def _copy(k: int, copies: Copies, chart: Chart) -> Motion:
+    """Where the copy `k` lies, from the first."""
+    if not copies.round:
+        return Motion(np.eye(2), k * np.array(copies.step))
+    part = k / copies.count
+    if chart.closed:
+        return chart.turned(360.0 * part)
+    if chart.round:
+        raise PlaceError("copies all round need a face that closes")
+    angle = 2.0 * np.pi * part
+    c, s = np.cos(angle), np.sin(angle)
+    return Motion(np.array([[c, -s], [s, c]]), np.zeros(2))
 
 
 def rest_line(artwork: Artwork, rests_on: RestsOn) -> float:

@@ -1,0 +1,121 @@
+"""Flat artwork at true size, whatever it was made from."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+import numpy as np
+
+from tinstamp.artwork.outline import Outline, Region, bounds_of
+from tinstamp.artwork.shapes import rounded_rectangle
+
+
+@dataclass(frozen=True)
+class Letter:
+    """One shaped glyph: where its origin stands and how far it advances, in mm.
+
+    Attributes
+    ----------
+    index : of the character in the text. row : the line that it stands on.
+    """
+
+    index: int
+    glyph: int
+    x: float
+    y: float
+    advance: float
+    row: int = 0
+
+
+@dataclass(frozen=True)
+class Mended:
+    """What was done to a logo's outlines.
+
+    Attributes
+    ----------
+    before, after : pieces of all outlines. deviation : greatest move of an outline, mm.
+    specks : outlines taken away. natural : width and height as the file says, mm.
+    """
+
+    before: int
+    after: int
+    deviation: float
+    specks: int
+    natural: tuple[float, float]
+
+
+@dataclass(frozen=True, eq=False)
+class Artwork:
+    """Flat artwork at true size, in mm. One is told from another by identity.
+
+    The origin of text is at the start, centre or end (by alignment) of its first baseline;
+    that of other artwork is in the middle of its lower edge.
+
+    Attributes
+    ----------
+    regions : inked regions, none overlapping another.
+    letters : shaped glyphs in visual order.
+    missing : characters that the font lacks, each once.
+    width : widest line by its advances.
+    cap_height : height of the capitals, or of the artwork.
+    notes : what was left out or assumed. marks : places that need a look, mm.
+    """
+
+    regions: tuple[Region, ...]
+    letters: tuple[Letter, ...] = ()
+    missing: tuple[str, ...] = ()
+    width: float = 0.0
+    cap_height: float = 0.0
+    notes: tuple[str, ...] = ()
+    marks: tuple[tuple[float, float], ...] = ()
+    mended: Mended | None = None
+
+    @cached_property
+    def bounds(self) -> np.ndarray:
+        """(4,) bounds of the ink."""
+        return bounds_of(self.regions)
+
+    @property
+    def area(self) -> float:
+        return sum(region.area for region in self.regions)
+
+
+@dataclass(frozen=True)
+class Frame:
+    """A line round artwork, mm: its distance from the ink, its width, its corners' radius
+    on the inside."""
+
+    gap: float
+    line: float
+    corner: float
+
+
+def framed(artwork: Artwork, frame: Frame) -> Artwork:
+    """The artwork within a frame."""
+    if not artwork.regions:
+        return artwork
+    low_x, low_y, high_x, high_y = map(float, artwork.bounds)
+    middle = np.array([(low_x + high_x) / 2, (low_y + high_y) / 2])
+    width, height = high_x - low_x + 2 * frame.gap, high_y - low_y + 2 * frame.gap
+    corner = min(frame.corner, width / 2, height / 2)
+    outer_corner = corner + frame.line if corner > 0 else 0.0
+    outer = rounded_rectangle(width + 2 * frame.line, height + 2 * frame.line, outer_corner)
+    inner = rounded_rectangle(width, height, corner).reversed()
+    ring = Region(_at(outer, middle), (_at(inner, middle),))
+    return replace(artwork, regions=(*artwork.regions, ring))
+
+
+def _at(outline: Outline, middle: np.ndarray) -> Outline:
+    return outline.transformed(np.eye(2), middle)
+
+
+def mirrored(artwork: Artwork) -> Artwork:
+    """As it looks in a mirror, for dies and moulds: left and right change."""
+    matrix = np.diag([-1.0, 1.0])
+    return replace(
+        artwork,
+        regions=tuple(r.transformed(matrix, np.zeros(2)) for r in artwork.regions),
+        letters=tuple(replace(x, x=-x.x - x.advance) for x in artwork.letters),
+        marks=tuple((-x, y) for x, y in artwork.marks),
+    )

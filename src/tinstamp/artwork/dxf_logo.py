@@ -1,0 +1,315 @@
+"""Logos from DXF: closed outlines and hatches as ink, open lines given a width.
+
+ezdxf reads the file and its entities; ends that meet are joined here; Skia unites what
+overlaps, even and odd for outlines within outlines.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from io import BytesIO, StringIO
+from typing import Any
+
+import numpy as np
+import pathops
+import shapely
+
+from tinstamp.artwork.outline import Array
+from tinstamp.artwork.svg import MOST_BYTES, MOST_COMMANDS, Drawing, LogoError, united
+from tinstamp.artwork.unite import Contour
+
+FLAT = 0.005
+"""mm; how far a curve may stray when it is followed by lines to see where ends meet."""
+DEPTH = 12
+"""Blocks within blocks that are followed."""
+
+
+@dataclass(frozen=True)
+class OpenEnd:
+    """An end that meets no other, mm."""
+
+    x: float
+    y: float
+
+
+@dataclass(frozen=True)
+class DxfDrawing(Drawing):
+    """What a DXF holds.
+
+    Attributes
+    ----------
+    unit : of the header, in mm; 0 when the file names none.
+    open_ends : ends of chains that do not close.
+    """
+
+    unit: float = 0.0
+    open_ends: tuple[OpenEnd, ...] = ()
+
+
+def read_dxf(data: bytes, unit: float, join: float, stroke: float) -> DxfDrawing:
+    """What a DXF file draws. Raises LogoError.
+
+    `unit` is mm for a unit of a file that names none; ends nearer than `join` mm are
+    joined; open lines become strokes `stroke` mm wide (0: they are left out and told).
+    """
+    import ezdxf
+    from ezdxf import recover, units
+    from ezdxf.lldxf.const import DXFError
+
+    if len(data) > MOST_BYTES:
+        raise LogoError(f"the file is larger than {MOST_BYTES // 2**20} MB")
+    try:
+        try:
+            document = ezdxf.read(StringIO(data.decode("utf-8")))
+        except (DXFError, UnicodeDecodeError, ValueError):
+            document, _ = recover.read(BytesIO(data))
+    except (
+        DXFError,
+        OSError,
+        ValueError,
+        KeyError,
+        IndexError,
+        TypeError,
+        AttributeError,
+    ) as error:
+        raise LogoError("the file cannot be read as DXF") from error
+    code = document.units
+    header = units.conversion_factor(code, units.MM) if code else 0.0
+    scale = header or unit
+    notes: dict[str, int] = {}
+    try:
+        found = list(_paths(document.modelspace(), notes, 0))
+    except (DXFError, ValueError, ZeroDivisionError, AttributeError, TypeError) as error:
+        raise LogoError("an entity of the file is faulty") from error
+    if sum(len(f.points) for f in found) > MOST_COMMANDS:
+        raise LogoError(f"the drawing has more than {MOST_COMMANDS} pieces")
+    if not found:
+        raise LogoError("the file draws nothing that could be stamped")
+    told = [f"{count} × {what} left out" for what, count in notes.items()]
+    if not header:
+        told.append("the file names no unit")
+    return _drawing(found, scale, join, stroke, header, told)
+
+
+@dataclass(frozen=True)
+class _Path:
+    """A run of lines and cubics in drawing units.
+
+    Attributes
+    ----------
+    points : fine polyline, (n, 2). commands : as contour commands, the first a move.
+    ink : a hatch, which is filled by itself.
+    """
+
+    points: Array
+    commands: tuple[Any, ...]
+    ink: bool
+
+    @property
+    def closed(self) -> bool:
+        return bool(np.linalg.norm(self.points[0] - self.points[-1]) < 1e-9)
+
+
+def _paths(entities: Any, notes: dict[str, int], depth: int) -> Iterator[_Path]:
+    from ezdxf.path import from_hatch, make_path
+
+    for entity in entities:
+        kind = entity.dxftype()
+        if kind == "INSERT":
+            if depth < DEPTH:
+                for part in entity.multi_insert() if entity.mcount > 1 else (entity,):
+                    yield from _paths(part.virtual_entities(), notes, depth + 1)
+        elif kind in ("HATCH", "MPOLYGON"):
+            for path in from_hatch(entity):
+                yield _path(path, True)
+        elif kind in ("LINE", "ARC", "CIRCLE", "ELLIPSE", "SPLINE", "LWPOLYLINE", "POLYLINE",
+                      "SOLID", "TRACE", "HELIX"):  # fmt: skip
+            path = make_path(entity)
+            if len(path):
+                for part in path.sub_paths() if path.has_sub_paths else (path,):
+                    yield _path(part, kind in ("SOLID", "TRACE"))
+        else:
+            notes[kind.lower()] = notes.get(kind.lower(), 0) + 1
+
+
+def _path(path: Any, ink: bool) -> _Path:
+    from ezdxf.path import Command
+
+    def xy(v: Any) -> tuple[float, float]:
+        return float(v.x), float(v.y)
+
+    commands: list[Any] = [("M", (xy(path.start),))]
+    for command in path.commands():
+        if command.type == Command.LINE_TO:
+            commands.append(("L", (xy(command.end),)))
+        elif command.type == Command.CURVE3_TO:
+            commands.append(("Q", (xy(command.ctrl), xy(command.end))))
+        elif command.type == Command.CURVE4_TO:
+            commands.append(("C", (xy(command.ctrl1), xy(command.ctrl2), xy(command.end))))
+    points = np.array([xy(p) for p in path.flattening(FLAT, segments=4)])
+    return _Path(points, tuple(commands), ink)
+
+
+def _drawing(
+    found: list[_Path], scale: float, join: float, stroke: float, unit: float, notes: list[str]
+) -> DxfDrawing:
+    hatches = [_scaled(list(f.commands), scale) for f in found if f.ink]
+    closed: list[Contour] = []
+    open_chains: list[list[Any]] = []
+    for chain in _chains([f for f in found if not f.ink], join / scale):
+        commands = _joined(chain)
+        start, end = np.array(commands[0][1][0]), np.array(commands[-1][1][-1])
+        if np.linalg.norm(start - end) <= join / scale and len(commands) > 2:
+            closed.append(_scaled(commands, scale))
+        else:
+            open_chains.append(_scaled(commands, scale))
+    ends = tuple(
+        OpenEnd(*point) for chain in open_chains for point in (chain[0][1][0], chain[-1][1][-1])
+    )
+    contours = [*hatches, *_even_odd(closed)]
+    if stroke > 0:
+        contours += [c for chain in open_chains for c in _stroked(chain, stroke)]
+        ends = ()
+    elif open_chains:
+        count = len(open_chains)
+        what = "a line does not close" if count == 1 else f"{count} lines do not close"
+        notes.append(f"{what}: give them a width, or a larger distance to join ends")
+    regions = united(contours) if contours else []
+    return DxfDrawing(tuple(regions), tuple(notes), unit, ends)
+
+
+def _scaled(commands: list[Any], scale: float) -> Contour:
+    return [(v, tuple((x * scale, y * scale) for x, y in ps)) for v, ps in commands]
+
+
+def _chains(paths: list[_Path], join: float) -> list[list[tuple[_Path, bool]]]:
+    """Runs of paths that meet end to end; True for a path that is run backwards."""
+    ends = np.array([[p.points[0], p.points[-1]] for p in paths]).reshape(-1, 2)
+    free = set(range(len(paths)))
+    tree = shapely.STRtree(shapely.points(ends)) if len(paths) else None
+    chains = []
+
+    def follow(at: Array) -> tuple[int, bool] | None:
+        assert tree is not None
+        near = tree.query(shapely.Point(at).buffer(join + 1e-12))
+        best = None
+        for k in near:
+            away = float(np.linalg.norm(ends[k] - at))
+            if k // 2 in free and away <= join and (best is None or away < best[0]):
+                best = (away, int(k))
+        return None if best is None else (best[1] // 2, best[1] % 2 == 1)
+
+    for i, path in enumerate(paths):
+        if i not in free:
+            continue
+        free.discard(i)
+        chain = [(path, False)]
+        if not path.closed:
+            while (found := follow(_end(chain[-1]))) is not None:
+                free.discard(found[0])
+                chain.append((paths[found[0]], found[1]))
+            while (found := follow(chain[0][0].points[-1 if chain[0][1] else 0])) is not None:
+                free.discard(found[0])
+                chain.insert(0, (paths[found[0]], not found[1]))
+        chains.append(chain)
+    return chains
+
+
+def _end(part: tuple[_Path, bool]) -> Array:
+    path, backwards = part
+    return path.points[0] if backwards else path.points[-1]
+
+
+def _joined(chain: list[tuple[_Path, bool]]) -> list[Any]:
+    """One run of commands; small gaps are bridged by lines."""
+    commands: list[Any] = []
+    for path, backwards in chain:
+        own = _backwards(path.commands) if backwards else list(path.commands)
+        if not commands:
+            commands = own
+            continue
+        if np.linalg.norm(np.subtract(commands[-1][1][-1], own[0][1][0])) > 1e-9:
+            commands.append(("L", own[0][1]))
+        commands += own[1:]
+    return commands
+
+
+def _backwards(commands: tuple[Any, ...]) -> list[Any]:
+    points = [commands[0][1][0]]
+    for _, ps in commands[1:]:
+        points.append(ps[-1])
+    found: list[Any] = [("M", (points[-1],))]
+    for k in range(len(commands) - 1, 0, -1):
+        verb, ps = commands[k]
+        found.append((verb, (*ps[:-1][::-1], points[k - 1])))
+    return found
+
+
+def _even_odd(contours: list[Contour]) -> list[Contour]:
+    """Outlines within outlines turned so that every second one is a hole."""
+    rings = [np.array([ps[-1] for _, ps in c]) for c in contours]
+    shapes = [shapely.Polygon(r) if len(r) > 2 else shapely.Polygon() for r in rings]
+    found = []
+    for i, contour in enumerate(contours):
+        inside = sum(
+            j != i
+            and shapes[j].area > shapes[i].area
+            and shapes[j].contains(shapely.Point(rings[i][0]))
+            for j in range(len(contours))
+        )
+        area = _area(contour)
+        wanted = 1.0 if inside % 2 == 0 else -1.0
+        found.append(contour if area * wanted >= 0 else _backwards(tuple(contour)))
+    return found
+
+
+def _area(contour: Contour) -> float:
+    points = np.array([p for _, ps in contour for p in ps])
+    x, y = points[:, 0], points[:, 1]
+    return float(np.sum(x * np.roll(y, -1) - np.roll(x, -1) * y) / 2)
+
+
+def _stroked(chain: Contour, width: float) -> list[Contour]:
+    """An open line as the outline of a stroke with round ends."""
+    grow = 1000.0 / max(1e-6, float(np.ptp([p for _, ps in chain for p in ps], axis=0).max()))
+    path = pathops.Path()
+    pen = path.getPen()
+    for verb, ps in chain:
+        p = [(x * grow, y * grow) for x, y in ps]
+        if verb == "M":
+            pen.moveTo(p[0])
+        elif verb == "L":
+            pen.lineTo(p[0])
+        elif verb == "Q":
+            pen.qCurveTo(*p)
+        else:
+            pen.curveTo(*p)
+    pen.endPath()
+    path.stroke(width * grow, pathops.LineCap.ROUND_CAP, pathops.LineJoin.ROUND_JOIN, 4.0)
+    path.convertConicsToQuads(0.01)
+    from fontTools.pens.recordingPen import RecordingPen
+
+    from tinstamp.artwork.svg import contours_of
+
+    recording = RecordingPen()
+    path.draw(recording)
+    return [
+        [(v, tuple((x / grow, y / grow) for x, y in ps)) for v, ps in contour]
+        for contour in contours_of(_plain(recording.value))
+    ]
+
+
+def _plain(commands: Any) -> Iterator[Any]:
+    """Runs of quadratics with points left out, each written whole."""
+    at = (0.0, 0.0)
+    for verb, points in commands:
+        if verb == "qCurveTo" and len(points) > 2:
+            for k in range(len(points) - 2):
+                a, b = points[k], points[k + 1]
+                middle = ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)
+                yield "qCurveTo", (a, middle)
+            yield "qCurveTo", points[-2:]
+        else:
+            yield verb, points
+        at = points[-1] if points else at

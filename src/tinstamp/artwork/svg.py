@@ -1,0 +1,360 @@
+"""Logos from SVG: everything that is painted, as outlines in mm.
+
+picosvg does the drawing's work (groups, reuse, clips, transforms, strokes to outlines);
+Skia unites what overlaps. Nothing outside the file is ever followed and no entity is
+expanded; sizes and counts are bounded.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+import shapely
+from fontTools.pens.recordingPen import RecordingPen
+from fontTools.svgLib.path import parse_path
+from lxml import etree
+
+from tinstamp.artwork.outline import Region
+from tinstamp.artwork.unite import Contour, unite
+
+MOST_BYTES = 8 * 1024 * 1024
+MOST_ELEMENTS = 20_000
+MOST_COMMANDS = 200_000
+UNITS = {"mm": 1.0, "cm": 10.0, "in": 25.4, "pt": 25.4 / 72, "pc": 25.4 / 6, "px": 25.4 / 96}
+"""mm; CSS Values and Units, W3C: 96 px to the inch, 72 pt, 6 pc."""
+XLINK = "{http://www.w3.org/1999/xlink}href"
+LEFT_OUT = {
+    "text": "text",
+    "image": "pictures",
+    "foreignObject": "foreign content",
+    "video": "pictures",
+}
+DROPPED = {"script", "style", "metadata", "title", "desc", "animate", "animateTransform", "set",
+           "filter", "mask", "namedview", "animateMotion", "switch"}  # fmt: skip
+LARGE = 4000.0
+"""Units that the larger side of a drawing is brought to before strokes become outlines."""
+EMS = (1000.0, 240.0, 613.0, 2371.0, 97.0)
+"""Units for the largest side of the drawing that outlines are united in, tried in turn."""
+
+
+class LogoError(ValueError):
+    """A logo that cannot be read; the message is for the designer."""
+
+
+@dataclass(frozen=True)
+class Drawing:
+    """Outlines read from a file.
+
+    Attributes
+    ----------
+    regions : in mm, y upwards, as large as the file says.
+    notes : what was left out or assumed, in words.
+    """
+
+    regions: tuple[Region, ...]
+    notes: tuple[str, ...]
+
+
+def read_svg(data: bytes) -> Drawing:
+    """What an SVG file paints. Raises LogoError."""
+    if len(data) > MOST_BYTES:
+        raise LogoError(f"the file is larger than {MOST_BYTES // 2**20} MB")
+    if re.search(rb"<!ENTITY", data, re.IGNORECASE):
+        raise LogoError("the file defines entities, which are not followed")
+    root = _parsed(data)
+    notes = list(_cleaned(root))
+    per_unit, sized = _scale(root)
+    if not sized:
+        notes.append("the file gives no size in mm: 96 units are taken as an inch")
+    grown = _enlarged(root)
+    paths = _paths(root)
+    if not paths:
+        raise LogoError("the file paints nothing that could be stamped")
+    mapped = [[_mapped(c, per_unit / grown) for c in path] for path in paths]
+    return Drawing(tuple(_whole(mapped)), tuple(notes))
+
+
+def _whole(paths: list[list[Contour]]) -> list[Region]:
+    """Everything that is painted, united.
+
+    Skia's union loses a piece now and then where edges run on one another; so its area is
+    compared with that of Shapely's union of fine polygons, and where they differ it is
+    tried again at another scale. The nearest one is taken.
+    """
+    expected = _expected(paths)
+    contours = [contour for path in paths for contour in path]
+    best: list[Region] = []
+    for em in EMS:
+        found = united(contours, em)
+        off = abs(sum(r.area for r in found) - expected)
+        if off <= 1e-3 * expected:
+            return found
+        if not best or off < abs(sum(r.area for r in best) - expected):
+            best = found
+    return best
+
+
+def _expected(paths: list[list[Contour]]) -> float:
+    """The painted area by Shapely, mm²; each path is even and odd within itself."""
+    shapes = []
+    for path in paths:
+        whole = shapely.Polygon()
+        for contour in path:
+            ring = _polyline(contour)
+            if len(ring) > 2:
+                whole = whole.symmetric_difference(shapely.Polygon(ring).buffer(0))
+        shapes.append(whole)
+    return float(shapely.union_all(shapes).area)
+
+
+def _polyline(contour: Contour) -> np.ndarray:
+    points: list[tuple[float, float]] = []
+    t = np.linspace(0.0, 1.0, 9)[1:]
+    for verb, ps in contour:
+        if verb in ("M", "L"):
+            points.append(ps[0])
+            continue
+        poles = np.array([points[-1], *ps])
+        rows = np.broadcast_to(poles, (len(t), *poles.shape))
+        while rows.shape[1] > 1:
+            rows = rows[:, :-1] + t[:, None, None] * (rows[:, 1:] - rows[:, :-1])
+        points += [(float(x), float(y)) for x, y in rows[:, 0]]
+    return np.array(points)
+
+
+def united(contours: list[Contour], em: float = 1000.0) -> list[Region]:
+    """Regions of painted contours, mm (non-zero rule), united at `em` units for the largest
+    side of the drawing."""
+    points = np.array([p for contour in contours for _, ps in contour for p in ps])
+    if not np.isfinite(points).all():
+        raise LogoError("the file holds coordinates that are no numbers")
+    size = float(np.ptp(points, axis=0).max())
+    if size <= 0 or size > 1e5:
+        raise LogoError("the drawing has no size that could be stamped")
+    grow = em / size
+    scaled = [
+        [(verb, tuple((x * grow, y * grow) for x, y in ps)) for verb, ps in contour]
+        for contour in contours
+    ]
+    error = min(1 / 4000, 1e-3 / size)
+    regions = unite(scaled, round(em), error)
+    return [r.transformed(np.eye(2) / grow, np.zeros(2)) for r in regions]
+
+
+def _parsed(data: bytes) -> Any:
+    parser = etree.XMLParser(
+        resolve_entities=False, no_network=True, load_dtd=False, remove_comments=True,
+        remove_pis=True, huge_tree=False,
+    )  # fmt: skip
+    try:
+        root = etree.fromstring(data, parser)
+    except (etree.XMLSyntaxError, ValueError) as error:
+        raise LogoError("the file is not sound XML") from error
+    if root is None or etree.QName(root).localname != "svg":
+        raise LogoError("the file is not an SVG drawing")
+    if sum(1 for _ in root.iter()) > MOST_ELEMENTS:
+        raise LogoError(f"the drawing has more than {MOST_ELEMENTS} elements")
+    return root
+
+
+def _name(element: Any) -> str:
+    return etree.QName(element).localname if isinstance(element.tag, str) else ""
+
+
+def _cleaned(root: Any) -> Iterator[str]:
+    """Style sheets put on their elements, what is no outline taken away, with a note."""
+    rules = _rules(root)
+    left_out: dict[str, int] = {}
+    for element in list(root.iter()):
+        name = _name(element)
+        if name in LEFT_OUT or name in DROPPED or not name:
+            if name in LEFT_OUT:
+                left_out[LEFT_OUT[name]] = left_out.get(LEFT_OUT[name], 0) + 1
+            if element.getparent() is not None:
+                element.getparent().remove(element)
+            continue
+        _style(element, rules)
+        if name == "use":
+            target = element.get(XLINK) or element.get("href") or ""
+            if not target.startswith("#"):
+                raise LogoError("the file refers to something outside itself")
+            element.set(XLINK, target)
+    for what, count in left_out.items():
+        times = "once" if count == 1 else f"{count} times"
+        hint = ": turn it into outlines first" if what == "text" else ""
+        yield f"{what} in the file was left out ({times}){hint}"
+
+
+_SIMPLE = re.compile(r"([.#]?[\w-]+)\s*$")
+
+
+def _rules(root: Any) -> list[tuple[str, dict[str, str]]]:
+    """Plain rules of the file's style sheets: by class, id or element."""
+    rules = []
+    for sheet in root.iter("{*}style"):
+        text = re.sub(r"/\*.*?\*/", "", sheet.text or "", flags=re.DOTALL)
+        for selectors, body in re.findall(r"([^{}]+)\{([^{}]*)\}", text):
+            found = (_SIMPLE.fullmatch(selector.strip()) for selector in selectors.split(","))
+            rules += [(match[1], _declared(body)) for match in found if match]
+    return rules
+
+
+def _declared(body: str) -> dict[str, str]:
+    pairs = (part.split(":", 1) for part in body.split(";") if ":" in part)
+    return {key.strip(): value.strip().removesuffix("!important").strip() for key, value in pairs}
+
+
+def _style(element: Any, rules: list[tuple[str, dict[str, str]]]) -> None:
+    classes = (element.get("class") or "").split()
+    found: dict[str, str] = {}
+    for selector, declared in rules:
+        hit = (
+            selector[1:] in classes
+            if selector[0] == "."
+            else selector[1:] == element.get("id")
+            if selector[0] == "#"
+            else selector == _name(element)
+        )
+        if hit:
+            found |= declared
+    if found:
+        own = _declared(element.get("style") or "")
+        element.set("style", ";".join(f"{k}:{v}" for k, v in {**found, **own}.items()))
+
+
+def _scale(root: Any) -> tuple[float, bool]:
+    """mm for a unit of the drawing, and whether the file says so."""
+    box = [float(w) for w in re.findall(r"[-+\d.eE]+", root.get("viewBox") or "") if _number(w)]
+    for side, extent in (("width", 2), ("height", 3)):
+        match = re.fullmatch(r"\s*([\d.]+)\s*([a-z]*)\s*", root.get(side) or "")
+        if match and _number(match[1]):
+            unit = UNITS.get(match[2] or "px")
+            if unit is not None and float(match[1]) > 0:
+                given = match[2] not in ("", "px")
+                if len(box) == 4 and box[extent] > 0:
+                    return float(match[1]) * unit / box[extent], given
+                return unit, given
+    return UNITS["px"], False
+
+
+LENGTHS = ("x", "y", "cx", "cy", "r", "rx", "ry", "x1", "y1", "x2", "y2")
+STROKES = ("stroke-width", "stroke-dasharray", "stroke-dashoffset")
+
+
+def _enlarged(root: Any) -> float:
+    """The drawing made so large that the tolerances of stroking, which are in units of the
+    drawing, do not show: every coordinate and width; how much larger it is."""
+    box = [float(w) for w in re.findall(r"[-+\d.eE]+", root.get("viewBox") or "") if _number(w)]
+    size = max(box[2:]) if len(box) == 4 and max(box[2:]) > 0 else 1000.0
+    grow = max(1.0, LARGE / size)
+    if grow == 1.0:
+        return 1.0
+    if len(box) == 4:
+        root.set("viewBox", " ".join(f"{v * grow:.12g}" for v in box))
+    root.set("stroke-width", _times(root.get("stroke-width") or "1", grow))
+    for element in root.iter():
+        try:
+            _enlarge(element, grow, element is root)
+        except (ValueError, IndexError, AssertionError, KeyError, TypeError) as error:
+            raise LogoError(f"a {_name(element)} of the drawing cannot be read") from error
+    return grow
+
+
+def _enlarge(element: Any, grow: float, is_root: bool) -> None:
+    from picosvg.svg_transform import Affine2D
+    from picosvg.svg_types import SVGPath
+
+    sized = ("width", "height") if _name(element) in ("rect", "use") else ()
+    names = () if is_root else (*LENGTHS, *sized, *STROKES)
+    for name in names:
+        if element.get(name) is not None:
+            element.set(name, _times(element.get(name), grow))
+    if element.get("points"):
+        element.set("points", _times(element.get("points"), grow))
+    if element.get("d"):
+        larger = Affine2D(grow, 0, 0, grow, 0, 0)
+        element.set("d", SVGPath(d=element.get("d")).apply_transform(larger).d)
+    if element.get("transform"):
+        a, b, c, d, e, f = Affine2D.fromstring(element.get("transform"))
+        element.set("transform", f"matrix({a} {b} {c} {d} {e * grow} {f * grow})")
+    if element.get("style"):
+        declared = _declared(element.get("style"))
+        for name in STROKES:
+            if name in declared:
+                declared[name] = _times(declared[name], grow)
+        element.set("style", ";".join(f"{k}:{v}" for k, v in declared.items()))
+
+
+_FIGURE = re.compile(r"[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?(px)?")
+
+
+def _times(text: str, grow: float) -> str:
+    """Every number in a list of lengths made larger; shares in per cent stay."""
+    if "%" in text or text.strip() in ("none", "inherit"):
+        return text
+    return _FIGURE.sub(lambda m: f"{float(m[0].removesuffix('px')) * grow:.12g}", text)
+
+
+def _number(word: str) -> bool:
+    try:
+        return bool(np.isfinite(float(word)))
+    except ValueError:
+        return False
+
+
+def _paths(root: Any) -> list[list[Contour]]:
+    """The filled contours of a drawing, in its own units, path by path."""
+    from picosvg.svg import SVG
+
+    if "viewBox" not in root.attrib:
+        width, height = (re.match(r"[\d.]+", root.get(s) or "") for s in ("width", "height"))
+        root.set("viewBox", f"0 0 {width[0] if width else 1000} {height[0] if height else 1000}")
+    try:
+        plain = SVG(root).topicosvg(ndigits=6, allow_text=False, drop_unsupported=True)
+        paths = [shape.as_path().d for shape in plain.shapes() if shape.opacity > 0]
+    except (ValueError, KeyError, TypeError, IndexError, AttributeError, AssertionError,
+            ArithmeticError, RecursionError, NotImplementedError) as error:  # fmt: skip
+        raise LogoError(f"the drawing cannot be read: {str(error)[:80]}") from error
+    found: list[list[Contour]] = []
+    count = 0
+    for d in paths:
+        pen = RecordingPen()
+        try:
+            parse_path(d, pen)
+        except (ValueError, IndexError, AssertionError) as error:
+            raise LogoError("a path of the drawing cannot be read") from error
+        contours = contours_of(pen.value)
+        count += sum(map(len, contours))
+        if count > MOST_COMMANDS:
+            raise LogoError(f"the drawing has more than {MOST_COMMANDS} pieces")
+        if contours:
+            found.append(contours)
+    return found
+
+
+def contours_of(commands: Any) -> list[Contour]:
+    """Recorded pen commands as contours; open ones are closed, as a fill does."""
+    found: list[Contour] = []
+    now: Contour = []
+    for verb, points in commands:
+        p = tuple((float(x), float(y)) for x, y in points)
+        if verb == "moveTo":
+            now = [("M", p)]
+            found.append(now)
+        elif verb == "lineTo":
+            now.append(("L", p))
+        elif verb == "curveTo":
+            now.append(("C", p))
+        elif verb == "qCurveTo":
+            now.append(("Q", p))
+    return [contour for contour in found if len(contour) > 2]
+
+
+def _mapped(contour: Contour, per_unit: float) -> Contour:
+    return [
+        (verb, tuple((x * per_unit, -y * per_unit) for x, y in points)) for verb, points in contour
+    ]

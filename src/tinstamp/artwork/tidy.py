@@ -1,0 +1,161 @@
+"""Clean-up of outlines: specks away, points reduced, told with the count and the deviation."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+
+import numpy as np
+import shapely
+
+from tinstamp.artwork.outline import Array, Outline, Region, line
+
+MOST = 60_000
+"""Points of an outline that are looked at."""
+CORNER = 0.6
+"""radians; a bend between points that is more than this stays a corner."""
+
+
+@dataclass(frozen=True)
+class Tidied:
+    """Regions cleaned up.
+
+    Attributes
+    ----------
+    before, after : how many pieces the outlines have.
+    deviation : how far an outline moved at most, mm.
+    specks : how many outlines were taken away.
+    """
+
+    regions: tuple[Region, ...]
+    before: int
+    after: int
+    deviation: float
+    specks: int
+
+
+def tidy(regions: Sequence[Region], speck: float, reduce: float) -> Tidied:
+    """Take away outlines smaller than `speck` mm across, and follow the others with as few
+    pieces as stay within `reduce` mm of them (0: as they are)."""
+    before = sum(len(o) for r in regions for o in r.outlines)
+    kept: list[Region] = []
+    specks = 0
+    for region in regions:
+        if _across(region.outer) < speck:
+            specks += 1 + len(region.counters)
+            continue
+        counters = tuple(c for c in region.counters if _across(c) >= speck)
+        specks += len(region.counters) - len(counters)
+        kept.append(Region(region.outer, counters, region.letters))
+    deviation = 0.0
+    if reduce > 0:
+        made = []
+        for region in kept:
+            outlines = []
+            for outline in region.outlines:
+                fewer, off = reduced(outline, reduce)
+                deviation = max(deviation, off)
+                outlines.append(fewer)
+            made.append(Region(outlines[0], tuple(outlines[1:]), region.letters))
+        kept = made
+    after = sum(len(o) for r in kept for o in r.outlines)
+    return Tidied(tuple(kept), before, after, deviation, specks)
+
+
+def _across(outline: Outline) -> float:
+    low_x, low_y, high_x, high_y = outline.bounds
+    return float(max(high_x - low_x, high_y - low_y))
+
+
+def reduced(outline: Outline, allowed: float) -> tuple[Outline, float]:
+    """An outline with fewer pieces, and how far it moved, mm; the old one where none is
+    found. Corners stay; between them one smoothing spline follows the points (SciPy)."""
+    points = outline.points(6)
+    if len(points) < 8 or len(points) > MOST:
+        return outline, 0.0
+    breaks = _corners(points, 4.0 * allowed)
+    runs = _runs(points, breaks)
+    beziers: list[Array] = []
+    straight: list[bool] = []
+    for run in runs:
+        parts, flat = _followed(run, allowed)
+        beziers += parts
+        straight += flat
+    if len(beziers) >= len(outline) or len(beziers) < 2:
+        return outline, 0.0
+    beziers[-1][-1] = beziers[0][0]
+    made = Outline(np.stack(beziers), np.array(straight))
+    off = _apart(outline, made)
+    if off > allowed * 1.0001 or made.area * outline.area <= 0:
+        return outline, 0.0
+    return made, off
+
+
+def _apart(one: Outline, other: Outline) -> float:
+    """Greatest distance of either from the other, mm, measured at close points."""
+    a, b = one.points(16), other.points(48)
+    return max(_off(shapely.LinearRing(a), b), _off(shapely.LinearRing(b), a))
+
+
+def _off(line_: shapely.Geometry, points: Array) -> float:
+    shapely.prepare(line_)
+    return float(shapely.distance(line_, shapely.points(points)).max())
+
+
+def _corners(points: Array, reach: float) -> list[int]:
+    """Places where the outline turns sharply, seen over `reach` mm to both sides."""
+    ring = np.concatenate([points, points, points])
+    along = np.concatenate([[0.0], np.cumsum(np.linalg.norm(np.diff(ring, axis=0), axis=1))])
+    count = len(points)
+    here = along[count : 2 * count]
+
+    def at(s: Array) -> Array:
+        return np.column_stack([np.interp(s, along, ring[:, k]) for k in (0, 1)])
+
+    before, after = points - at(here - reach), at(here + reach) - points
+    cross = before[:, 0] * after[:, 1] - before[:, 1] * after[:, 0]
+    bend = np.abs(np.arctan2(cross, np.sum(before * after, axis=1)))
+    found: list[int] = []
+    for k in np.argsort(-bend):
+        if bend[k] <= CORNER:
+            break
+        gaps = np.abs(here[found] - here[k])
+        if np.all(np.minimum(gaps, along[count] - gaps) > reach):
+            found.append(int(k))
+    return sorted(found)
+
+
+def _runs(points: Array, corners: list[int]) -> list[Array]:
+    if not corners:
+        corners = [0]
+    pairs = zip(corners, [*corners[1:], corners[0] + len(points)], strict=True)
+    return [points[np.arange(a, b + 1) % len(points)] for a, b in pairs]
+
+
+def _followed(run: Array, allowed: float) -> tuple[list[Array], list[bool]]:
+    """A run between corners by one line, or by the spans of a smoothing spline."""
+    from scipy.interpolate import BSpline, splprep
+
+    whole = shapely.LineString([run[0], run[-1]])
+    if _off(whole, run) <= 0.9 * allowed:
+        return [line(run[0], run[-1])], [True]
+    if len(run) < 5:
+        return [line(a, b) for a, b in pairwise(run)], [True] * (len(run) - 1)
+    weights = np.ones(len(run))
+    weights[[0, -1]] = 1e4
+    target = len(run) * (allowed / 3) ** 2
+    for _ in range(6):
+        (t, c, k), _ = splprep(run.T, w=weights, s=target, k=3)
+        curve = BSpline(t, np.array(c).T, k)
+        fine = curve(np.linspace(0, 1, 8 * len(run)))
+        away = _off(shapely.LineString(fine), run)
+        if away <= 0.9 * allowed:
+            break
+        target /= 4
+    knots = np.unique(t)
+    p, d = curve(knots), curve(knots, 1)
+    p[0], p[-1] = run[0], run[-1]
+    step = np.diff(knots)[:, None] / 3
+    parts = np.stack([p[:-1], p[:-1] + step * d[:-1], p[1:] - step * d[1:], p[1:]], axis=1)
+    return list(parts), [False] * len(parts)

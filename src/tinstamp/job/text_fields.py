@@ -1,0 +1,40 @@
+"""Fields within a text: what stands in braces is worked out.
+
+`{serial}` is the job's number; any other name, such as `{diameter}` or
+`{tank.outer.girth:.1}`, is a dimension or measure, with as many decimals as the digits after
+the colon say (two without). `{{` and `}}` are braces.
+"""
+
+from __future__ import annotations
+
+import re
+
+from tinstamp.job.formula import FormulaError, unknown
+from tinstamp.job.model import Job
+from tinstamp.job.resolve import Resolved
+
+_FIELD = re.compile(r"\{\{|\}\}|\{([^{}:]*)(?::\.?(\d))?\}|[{}]")
+
+
+def filled(text: str, job: Job, resolved: Resolved) -> str:
+    """The text with its fields worked out. Raises FormulaError for a name that is none."""
+
+    def put(match: re.Match[str]) -> str:
+        whole = match[0]
+        if whole in ("{{", "}}"):
+            return whole[0]
+        if match[1] is None:
+            raise FormulaError("a brace stands alone: write {{ for a brace")
+        name = match[1].strip()
+        if name == "serial":
+            return job.serial.text
+        if name not in resolved.names:
+            raise unknown(name, ["serial", *resolved.names])
+        value = resolved.names[name].value
+        decimals = 2 if match[2] is None else int(match[2])
+        shown = f"{value:.{decimals}f}"
+        if match[2] is None and "." in shown:
+            shown = shown.rstrip("0").rstrip(".")
+        return shown
+
+    return _FIELD.sub(put, text)

@@ -109,6 +109,7 @@ def paint(painter: QPainter, view: SheetView) -> None:
     if preview is not None and preview.placed.regions:
         _beyond(painter, view, preview, chart, scale)
         _guides(painter, preview, chart, scale)
+        _marks(painter, preview, scale)
         _handles(painter, handles(preview, scale))
     if view.spot is not None:
         at = scale.to_pixel(*view.spot)
@@ -302,7 +303,9 @@ def _guides(painter: QPainter, preview: Preview, chart: Chart, scale: Scale) -> 
     low_x, _, high_x, _ = map(float, chart.bounds)
     x, y = preview.placed.origin
     painter.setPen(QPen(QColor(p.ACCENT), 1, Qt.PenStyle.DashLine))
-    if chart.affine:
+    if preview.placed.guide is not None:
+        painter.drawPolyline(QPolygonF([scale.to_pixel(*p) for p in preview.placed.guide]))
+    elif chart.affine:
         painter.drawLine(scale.to_pixel(low_x, y), scale.to_pixel(high_x, y))
     else:
         along = preview.placed.matrix @ [high_x - low_x, 0.0]
@@ -316,6 +319,15 @@ def _guides(painter: QPainter, preview: Preview, chart: Chart, scale: Scale) -> 
     painter.setPen(QPen(QColor(p.ACCENT), 1.5))
     painter.drawLine(at + QPointF(-4, 0), at + QPointF(4, 0))
     painter.drawLine(at + QPointF(0, -4), at + QPointF(0, 4))
+
+
+def _marks(painter: QPainter, preview: Preview, scale: Scale) -> None:
+    """Places of the artwork that need a look, such as open ends of a drawing."""
+    painter.setPen(QPen(QColor(p.LOOK), 2))
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    for at in preview.artwork.marks[:200]:
+        where = preview.placed.matrix @ np.array(at) + preview.placed.shift
+        painter.drawEllipse(scale.to_pixel(*where), 6, 6)
 
 
 def _handles(painter: QPainter, marks: Handles) -> None:

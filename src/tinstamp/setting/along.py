@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
+import shapely
 
 from tinstamp.artwork.outline import Array, Outline, Region
 from tinstamp.artwork.text import LetterInk
@@ -91,14 +92,33 @@ def united(groups: Sequence[Sequence[Region]]) -> list[Region]:
         return []
     boxes = np.array([region.bounds for _, region in flat])
     found: list[Region] = []
-    for members in touching(boxes):
-        if len({flat[i][0] for i in members}) == 1:
-            found += [flat[i][1] for i in members]
+    for near in touching(boxes):
+        if len({flat[i][0] for i in near}) == 1:
+            found += [flat[i][1] for i in near]
             continue
-        regions = [flat[i][1] for i in members]
-        letters = tuple(sorted({x for region in regions for x in region.letters}))
-        found += unite_mm([contour_of(o) for r in regions for o in r.outlines], letters)
+        for members in _meeting([flat[i][1] for i in near]):
+            regions = [flat[near[k]][1] for k in members]
+            if len({flat[near[k]][0] for k in members}) == 1:
+                found += regions
+                continue
+            letters = tuple(sorted({x for region in regions for x in region.letters}))
+            found += unite_mm([contour_of(o) for r in regions for o in r.outlines], letters)
     return found
+
+
+def _meeting(regions: Sequence[Region]) -> list[list[int]]:
+    """Indices of regions whose ink meets, directly or through others."""
+    from scipy.sparse import coo_array
+    from scipy.sparse.csgraph import connected_components
+
+    polygons = [
+        shapely.Polygon(r.outer.points(12), [c.points(12) for c in r.counters]) for r in regions
+    ]
+    tree = shapely.STRtree(polygons)
+    pairs = tree.query(polygons, predicate="dwithin", distance=1e-6)
+    graph = coo_array((np.ones(pairs.shape[1]), pairs), shape=(len(regions), len(regions)))
+    _, label = connected_components(graph, directed=False)
+    return [np.flatnonzero(label == k).tolist() for k in range(label.max() + 1)]
 
 
 def unite_mm(contours: Sequence[Contour], letters: tuple[int, ...] = ()) -> list[Region]:

@@ -52,6 +52,7 @@ class Placed:
     bent : the artwork runs along a guide or is there several times, so that no one map
         makes the regions.
     overrun : by how much it is longer than its guide, mm.
+    guide : (n, 2) points along its guide.
     """
 
     regions: tuple[Region, ...]
@@ -60,6 +61,7 @@ class Placed:
     shift: Array
     bent: bool = False
     overrun: float = 0.0
+    guide: Array | None = None
 
     def box(self, artwork: Artwork) -> Array:
         """(4, 2) corners of the artwork's box on the sheet, counter-clockwise from the
@@ -139,7 +141,9 @@ def _guided(artwork: Artwork, spot: Spot, chart: Chart, guided: Guided) -> Place
     run = guided.run(origin, spot.turn + upright)
     found = run_along(guided.letters, rest_line(artwork, spot.rests_on), run)
     here = (float(origin[0]), float(origin[1]))
-    return Placed(found.regions, here, np.eye(2), np.zeros(2), True, found.overrun)
+    steps = np.linspace(0.0, run.way.length, 97)[: None if not run.way.closed else -1]
+    points = np.array([run.way.at(float(s))[0] for s in steps])
+    return Placed(found.regions, here, np.eye(2), np.zeros(2), True, found.overrun, points)
 
 
 def _copy(k: int, copies: Copies, chart: Chart) -> Motion:

@@ -120,6 +120,19 @@ def preview_frame() -> bool:
     return told("preview of 20 letters, a frame", statistics.median(times), "limit", 0.015, 1.0)
 
 
+def layout_of_200() -> bool:
+    """200 letters shaped and placed anew, as after a key, against 30 ms."""
+    blank = tube("tank", 300.0, 290.0, HEIGHT, {})
+    chart = blank.charts["tank.outer"]
+    words = "FILL TO THIS LINE AND KEEP UPRIGHT "
+    times = []
+    for k in range(30):
+        text = (f"{k} " + words * 8)[:200]
+        seconds, _ = timed(lambda text=text: place(artwork(text), Spot(0, 20), chart))
+        times.append(seconds)
+    return told("layout of 200 letters", statistics.median(times), "limit", 0.030, 1.0)
+
+
 def regions_of(text: str) -> tuple[Region, ...]:
     return artwork(text).regions
 
@@ -127,7 +140,7 @@ def regions_of(text: str) -> tuple[Region, ...]:
 def main() -> int:
     np.seterr(all="ignore")
     make_warm = on_a_tube  # the first turn of all loads the kernel's libraries
-    good = [make_warm(15, 10.0, 5), on_a_tube(60, 15.0, 3), preview_frame()]
+    good = [make_warm(15, 10.0, 5), on_a_tube(60, 15.0, 3), preview_frame(), layout_of_200()]
     return 0 if all(good) else 1
 
 

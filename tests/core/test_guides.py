@@ -25,6 +25,7 @@ from tinstamp.job.model import (
     Guide,
     Job,
     Logo,
+    OwnLetter,
     Repeat,
     Serial,
     Setting,
@@ -284,3 +285,28 @@ def test_arcs_and_levels_touch_their_place() -> None:
     way = level_way(cone, 4.0)
     assert way.length == pytest.approx(cone.way_round(at))
     np.testing.assert_allclose(way.at(way.length / 2)[0], at, atol=1e-9)
+
+
+def test_single_letters_have_their_own_place_and_depth() -> None:
+    text = Text(
+        text="HHH",
+        height="6 mm",
+        letters=(
+            OwnLetter(index=1, up="2 mm", across="-0.5 mm", own_depth=True, depth="0.8 mm"),
+            OwnLetter(index=2, up="-1 mm"),
+        ),
+    )
+    document = job_with(text, Setting(face="p.top", across="0 mm", up="0 mm"))
+    built = build(document)
+    assert built.report.valid and not built.report.to_fix, built.report.findings
+    letter = artwork("H").area
+    (found,) = built.report.stamps
+    assert found.built_by == "imprint"
+    assert found.relief_volume == pytest.approx(-letter * (0.4 + 0.8 + 0.4), rel=1e-6)
+    feet = sorted(float(r.bounds[1]) for r in built.laid["A"].placed.regions)
+    np.testing.assert_allclose(feet, [-1, 0, 2], atol=1e-6)
+    guided = Setting(face="p.top", across="0 mm", up="10 mm", guide=Guide(kind="arc"))
+    report = build(job_with(text, guided)).report
+    assert report.valid and report.stamps[0].relief_volume == pytest.approx(
+        found.relief_volume, rel=1e-4
+    )

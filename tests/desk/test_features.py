@@ -254,10 +254,11 @@ def test_a_gone_face_offers_the_nearest(hand: Hand) -> None:
     holder = hand.window.fields.page.by_path["nearest"]
     first = next(b for b in holder.findChildren(QPushButton) if b.property("face"))
     assert holder.isVisible() and first.text().startswith("Lay it on plate.")
+    face = first.property("face")
     first.click()
-    assert hand.window.session.job.stamps[0].setting.face == first.property("face")
+    assert hand.window.session.job.stamps[0].setting.face == face
     hand.until_built()
-    assert not holder.isVisible()
+    assert not hand.window.fields.page.by_path["nearest"].isVisible()
 
 
 def test_a_step_part_is_taken_in_and_renewed(

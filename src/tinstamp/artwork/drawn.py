@@ -110,6 +110,21 @@ def _at(outline: Outline, middle: np.ndarray) -> Outline:
     return outline.transformed(np.eye(2), middle)
 
 
+Shifts = tuple[tuple[int, float, float], ...]
+"""Moves of single letters: the character's index, and mm across and up."""
+
+
+def shifted_letters(regions: tuple[Region, ...], shifts: Shifts) -> tuple[Region, ...]:
+    """Regions with single letters moved; one that is joined to others stays."""
+    by = {index: np.array([dx, dy]) for index, dx, dy in shifts}
+    return tuple(
+        r.transformed(np.eye(2), by[r.letters[0]])
+        if len(r.letters) == 1 and r.letters[0] in by
+        else r
+        for r in regions
+    )
+
+
 def mirrored(artwork: Artwork) -> Artwork:
     """As it looks in a mirror, for dies and moulds: left and right change."""
     matrix = np.diag([-1.0, 1.0])

@@ -8,15 +8,24 @@ from __future__ import annotations
 
 import hashlib
 import os
+import struct
+import zlib
 from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cache, lru_cache
+from io import BytesIO
 from pathlib import Path
 
+import brotli
 from fontTools.ttLib import TTCollection, TTFont, TTLibError
 
 SHIPPED = Path(__file__).parent / "fonts"
-ENDINGS = {".ttf", ".otf", ".ttc", ".otc"}
+ENDINGS = {".ttf", ".otf", ".ttc", ".otc", ".woff", ".woff2"}
+
+
+_DAMAGE = (TTLibError, LookupError, AssertionError, ValueError, AttributeError, TypeError,
+           struct.error, zlib.error, brotli.error)  # fmt: skip
+"""What fontTools raises on font files that are damaged."""
 
 
 class FontError(ValueError):
@@ -39,11 +48,28 @@ class FontFace:
 
 
 @dataclass(frozen=True)
+class Axis:
+    """What a variable font lets vary, such as its weight."""
+
+    tag: str
+    name: str
+    least: float
+    usual: float
+    most: float
+
+
+@dataclass(frozen=True)
 class FontData:
-    """The bytes of a font file and the face within it. Values, safe to pickle."""
+    """The bytes of a font file and the face within it. Values, safe to pickle.
+
+    Attributes
+    ----------
+    axes : where a variable font stands on its axes, by tag.
+    """
 
     data: bytes
     index: int = 0
+    axes: tuple[tuple[str, float], ...] = ()
 
     @property
     def digest(self) -> str:
@@ -59,9 +85,61 @@ def _digest(data: bytes) -> str:
 def read(path: Path, index: int = 0) -> FontData:
     """The font file's bytes. Raises FontError when it cannot be read."""
     try:
-        return FontData(path.read_bytes(), index)
+        data = path.read_bytes()
     except OSError as error:
         raise FontError(f"the font file {path.name} cannot be read: {error.strerror}") from error
+    return FontData(_unpacked(data, path.name), index)
+
+
+def _unpacked(data: bytes, name: str) -> bytes:
+    """A web font (WOFF, WOFF2) as the plain font that it packs; others as they are."""
+    if data[:4] not in (b"wOFF", b"wOF2"):
+        return data
+    try:
+        font = TTFont(BytesIO(data))
+        font.flavor = None
+        out = BytesIO()
+        font.save(out)
+    except (*_DAMAGE, OSError) as error:
+        raise FontError(f"the font file {name} is damaged") from error
+    return out.getvalue()
+
+
+@lru_cache(maxsize=64)
+def axes_of(font: FontData) -> tuple[Axis, ...]:
+    """What a font lets vary; nothing for a plain one. Raises FontError."""
+    try:
+        with TTFont(BytesIO(font.data), fontNumber=font.index, lazy=True) as opened:
+            if "fvar" not in opened:
+                return ()
+            names = opened["name"]
+            return tuple(
+                Axis(
+                    axis.axisTag,
+                    names.getDebugName(axis.axisNameID) or axis.axisTag,
+                    axis.minValue,
+                    axis.defaultValue,
+                    axis.maxValue,
+                )
+                for axis in opened["fvar"].axes
+            )
+    except (*_DAMAGE, OSError) as error:
+        raise FontError("the font file is damaged") from error
+
+
+def from_file(path: Path) -> list[FontFace]:
+    """The faces of a font file that a designer chose. Raises FontError."""
+    if path.suffix.lower() not in ENDINGS:
+        raise FontError(f"{path.name} is none of TTF, OTF, TTC, WOFF and WOFF2")
+    try:
+        data = path.read_bytes()
+        if path.suffix.lower() in {".ttc", ".otc"}:
+            found = TTCollection(BytesIO(data), lazy=True).fonts
+        else:
+            found = [TTFont(BytesIO(data), lazy=True)]
+        return [_named(font, path, index, False) for index, font in enumerate(found)]
+    except (*_DAMAGE, OSError) as error:
+        raise FontError(f"the font file {path.name} is damaged") from error
 
 
 @cache

@@ -13,7 +13,7 @@ import numpy as np
 import uharfbuzz as hb
 
 from tinstamp.artwork.fonts import FontData, FontError
-from tinstamp.artwork.outline import Region
+from tinstamp.artwork.outline import Region, bounds_of
 from tinstamp.artwork.unite import Contour, unite
 
 
@@ -35,8 +35,11 @@ class Typeface:
         if face.glyph_count == 0:
             raise FontError("the font file is damaged or holds no letters")
         self.hb_font = hb.Font(face)
+        if font.axes:
+            self.hb_font.set_variations(dict(font.axes))
         self.units = int(face.upem)
         self._glyphs: dict[tuple[int, float], tuple[Region, ...]] = {}
+        self._boxes: dict[tuple[int, float], np.ndarray | None] = {}
         self._contours: dict[int, tuple[Contour, ...]] = {}
         extents = self.hb_font.get_font_extents("ltr")
         self.ascent = float(extents.ascender)
@@ -61,6 +64,14 @@ class Typeface:
         if key not in self._glyphs:
             self._glyphs[key] = tuple(unite(self.contours(glyph), self.units, error))
         return self._glyphs[key]
+
+    def box(self, glyph: int, error: float) -> np.ndarray | None:
+        """(4,) bounds of the glyph's ink, font units; None when it has none."""
+        key = (glyph, error)
+        if key not in self._boxes:
+            regions = self.regions(glyph, error)
+            self._boxes[key] = bounds_of(regions) if regions else None
+        return self._boxes[key]
 
     def _cap_height(self) -> float:
         """Capital height: the font's own figure, else the height of its H, x or em."""

@@ -14,6 +14,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import Any
 
 import numpy as np
@@ -44,11 +45,10 @@ class Outline:
         """Signed area, positive when counter-clockwise."""
         return area_of(self.beziers)
 
-    @property
+    @cached_property
     def bounds(self) -> Array:
         """(4,) least x, least y, greatest x, greatest y, from points on the curve."""
-        points = self.points(8)
-        return np.concatenate([points.min(axis=0), points.max(axis=0)])
+        return _box(self.beziers)
 
     def points(self, steps: int = 8) -> Array:
         """Points along the loop, (m, 2), the first one not repeated at the end.
@@ -162,14 +162,24 @@ def _green() -> Array:
 
 
 _GREEN = _green()
+_T = np.linspace(0.0, 1.0, 8, endpoint=False)[1:]
+_WITHIN = np.stack([(1 - _T) ** 3, 3 * (1 - _T) ** 2 * _T, 3 * (1 - _T) * _T**2, _T**3], axis=-1)
 
 
 def bounds_of(regions: Sequence[Region]) -> Array:
     """(4,) bounds of all regions; zeros when there are none."""
     if not regions:
         return np.zeros(4)
-    boxes = np.stack([region.bounds for region in regions])
-    return np.concatenate([boxes[:, :2].min(axis=0), boxes[:, 2:].max(axis=0)])
+    return _box(np.concatenate([region.outer.beziers for region in regions]))
+
+
+def _box(beziers: Array) -> Array:
+    """(4,) bounds of curves (n, 4, 2), from their ends and seven points within each."""
+    inner = np.einsum("mj,njk->nmk", _WITHIN, beziers).reshape(-1, 2)
+    low = np.minimum(beziers[:, 0].min(axis=0), inner.min(axis=0))
+    high = np.maximum(beziers[:, 0].max(axis=0), inner.max(axis=0))
+    low = np.minimum(low, beziers[:, 3].min(axis=0))
+    return np.concatenate([low, np.maximum(high, beziers[:, 3].max(axis=0))])
 
 
 def inside(point: Array, loop: Array) -> bool:

@@ -17,7 +17,7 @@ import uharfbuzz as hb
 from tinstamp.artwork.drawn import Artwork, Letter
 from tinstamp.artwork.fonts import FontData
 from tinstamp.artwork.glyphs import Typeface, translated, typeface
-from tinstamp.artwork.outline import Region, bounds_of
+from tinstamp.artwork.outline import Region
 from tinstamp.artwork.unite import Contour, merge_error, unite
 
 Align = Literal["start", "centre", "end"]
@@ -69,10 +69,7 @@ def lay_text(spec: TextSpec) -> Artwork:
         ]
         widest = max(widest, width)
         start += len(text) + 1
-    regions = [
-        region.transformed(np.eye(2) * scale, np.zeros(2))
-        for region in _united(face, letters, merge_error(face.units * scale))
-    ]
+    regions = _united(face, letters, merge_error(face.units * scale), scale)
     scaled = tuple(
         Letter(g.index, g.glyph, g.x * scale, g.y * scale, g.advance * scale, g.row)
         for g in letters
@@ -173,28 +170,26 @@ def _shape(
     return letters, width, missing
 
 
-def _united(face: Typeface, letters: Sequence[Letter], error: float) -> list[Region]:
-    """Regions of all letters in font units, those that touch united."""
-    drawn = [letter for letter in letters if face.regions(letter.glyph, error)]
-    boxes = np.array(
-        [
-            bounds_of(face.regions(letter.glyph, error)) + [letter.x, letter.y, letter.x, letter.y]
-            for letter in drawn
-        ]
-    )
+def _united(face: Typeface, letters: Sequence[Letter], error: float, scale: float) -> list[Region]:
+    """Regions of all letters, mm, those that touch united."""
+    found = [(x, box) for x in letters if (box := face.box(x.glyph, error)) is not None]
+    drawn = [letter for letter, _ in found]
+    boxes = np.array([box for _, box in found]).reshape(-1, 4)
+    boxes = boxes + np.array([(x.x, x.y, x.x, x.y) for x in drawn]).reshape(-1, 4)
+    matrix = np.eye(2) * scale
     regions: list[Region] = []
     for group in touching(boxes):
         members = [drawn[i] for i in group]
         indices = tuple(sorted({letter.index for letter in members}))
         if len(members) == 1:
             letter = members[0]
-            regions += [
-                translated(region, letter.x, letter.y, indices)
-                for region in face.regions(letter.glyph, error)
-            ]
+            shift = scale * np.array([letter.x, letter.y])
+            moved = (r.transformed(matrix, shift) for r in face.regions(letter.glyph, error))
+            regions += [Region(r.outer, r.counters, indices) for r in moved]
         else:
             contours = [_moved(c, m.x, m.y) for m in members for c in face.contours(m.glyph)]
-            regions += unite(contours, face.units, error, indices)
+            whole = unite(contours, face.units, error, indices)
+            regions += [r.transformed(matrix, np.zeros(2)) for r in whole]
     return regions
 
 

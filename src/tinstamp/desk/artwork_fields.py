@@ -3,15 +3,39 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import cache
 
-from PySide6.QtWidgets import QComboBox, QCompleter, QLabel, QPushButton
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QFont, QFontDatabase
+from PySide6.QtWidgets import (
+    QComboBox,
+    QCompleter,
+    QDoubleSpinBox,
+    QHBoxLayout,
+    QLabel,
+    QPushButton,
+    QWidget,
+)
 
 from tinstamp.artwork import fonts
 from tinstamp.desk import palette as p
 from tinstamp.desk.fields import Choice, FieldsPage
 from tinstamp.desk.style import type_at
+from tinstamp.engine.flat import font_data
+from tinstamp.job.formula import LENGTHS
 from tinstamp.job.labels import LABELS
-from tinstamp.job.model import FontRef, Job, Logo, Path, Shape, Text, changed, dotted, get
+from tinstamp.job.model import (
+    FontRef,
+    Job,
+    Logo,
+    OwnLetter,
+    Path,
+    Shape,
+    Text,
+    changed,
+    dotted,
+    get,
+)
 
 Draw = Callable[[], object]
 
@@ -73,8 +97,55 @@ class ArtworkFields:
             f"alignment of “{self.name}”",
         )
         self._formula("line_spacing", "×", 0.1)
+        self._letters()
         self.yes_no((*self.base, "ligatures"))
         self.yes_no((*self.base, "mirrored"), tip="As in a mirror: for dies and moulds")
+
+    def _letters(self) -> None:
+        """Letters with a place and a depth of their own; without one they are as the rest."""
+        drawn = self.session.job.stamps[self.index].artwork
+        path: Path = (*self.base, "letters")
+        for k, own in enumerate(drawn.letters):
+            letter = drawn.text[own.index] if own.index < len(drawn.text) else "?"
+            row = QHBoxLayout()
+            row.addWidget(QLabel(f"Letter {own.index + 1}, “{letter}”"), 1)
+            back = QPushButton("As the rest")
+            back.setToolTip("Back to the common place and depth")
+            left = (*drawn.letters[:k], *drawn.letters[k + 1 :])
+            back.clicked.connect(lambda _=False, v=left: self.page.put(path, v, "a letter"))
+            row.addWidget(back)
+            holder = QWidget()
+            holder.setLayout(row)
+            row.setContentsMargins(0, 0, 0, 0)
+            self.page.form.addRow(holder)
+            for field in ("across", "up"):
+                self.page.formula((*path, k, field), "mm", f"a letter of “{self.name}”", 0.1)
+            self.yes_no((*path, k, "own_depth"), "Own depth")
+            if own.own_depth:
+                self.page.formula((*path, k, "depth"), "mm", f"a letter of “{self.name}”", 0.1)
+        box = QComboBox()
+        box.setAccessibleName("Letter to set by itself")
+        box.setMinimumWidth(60)
+
+        def renew() -> None:
+            text = self.session.job.stamps[self.index].artwork.text
+            taken = {own.index for own in self.session.job.stamps[self.index].artwork.letters}
+            box.clear()
+            box.addItem("choose a letter", -1)
+            for i, letter in enumerate(text):
+                if not letter.isspace() and i not in taken:
+                    box.addItem(f"{i + 1}, “{letter}”", i)
+
+        def take(at: int) -> None:
+            index = box.itemData(at)
+            if index >= 0:
+                now = self.session.job.stamps[self.index].artwork.letters
+                depth = self.session.job.stamps[self.index].relief.depth
+                self.page.put(path, (*now, OwnLetter(index=index, depth=depth)), "a letter")
+
+        box.activated.connect(take)
+        self.page.bind("letters", box, renew)
+        self.page.row("One letter", box)
 
     def _font(self) -> None:
         path = (*self.base, "font")
@@ -90,10 +161,12 @@ class ArtworkFields:
         faces += [face for face in fonts.system() if face.name not in known]
         for face in faces:
             box.addItem(face.name, face)
+            if (shown := _drawn_in(face)) is not None:
+                box.setItemData(box.count() - 1, shown, Qt.ItemDataRole.FontRole)
         if len(faces) > ours:
             box.insertSeparator(ours)
         completer = box.completer()
-        completer.setFilterMode(_contains())
+        completer.setFilterMode(Qt.MatchFlag.MatchContains)
         completer.setCompletionMode(QCompleter.CompletionMode.PopupCompletion)
 
         def renew() -> None:
@@ -114,6 +187,41 @@ class ArtworkFields:
         box.lineEdit().editingFinished.connect(renew)
         self.page.bind("font", box, renew)
         self.page.row("Font", box)
+        file = QPushButton("Font from a file …")
+        file.setToolTip("TTF, OTF, TTC, WOFF or WOFF2; it is kept within the job")
+        file.clicked.connect(lambda: self.session.wants_file.emit("font"))
+        self.page.bind("font file", file, lambda: None)
+        self.page.row("", file)
+        self._axes(path)
+
+    def _axes(self, path: Path) -> None:
+        """What a variable font lets vary."""
+        ref: FontRef = get(self.session.job, path)
+        try:
+            axes = fonts.axes_of(font_data(ref.model_copy(update={"axes": {}}),
+                                           self.session.document.fonts))  # fmt: skip
+        except fonts.FontError:
+            return
+        for axis in axes:
+            box = QDoubleSpinBox()
+            box.setRange(axis.least, axis.most)
+            box.setDecimals(1)
+            box.setSingleStep(max(1.0, (axis.most - axis.least) / 20))
+            box.setAccessibleName(axis.name)
+
+            def renew(box: QDoubleSpinBox = box, axis: fonts.Axis = axis) -> None:
+                box.blockSignals(True)
+                box.setValue(get(self.session.job, path).axes.get(axis.tag, axis.usual))
+                box.blockSignals(False)
+
+            def take(value: float, axis: fonts.Axis = axis) -> None:
+                now = get(self.session.job, path)
+                put = now.model_copy(update={"axes": {**now.axes, axis.tag: value}})
+                self.page.put(path, put, f"the {axis.name.lower()}", f"axis {axis.tag}")
+
+            box.valueChanged.connect(take)
+            self.page.bind(f"axis.{axis.tag}", box, renew)
+            self.page.row(axis.name, box)
 
     # -- logo
 
@@ -138,10 +246,7 @@ class ArtworkFields:
         if "size" not in logo.idle:
             self._formula("size")
         if logo.format == "dxf":
-            options = (("mm", "mm"), ("cm", "cm"), ("m", "m"), ("in", "inches"), ("ft", "feet"))
-            self.page.pick(
-                "Unit", (*self.base, "unit"), lambda: options, f"the unit of “{self.name}”"
-            )
+            self.page.pick("Unit", (*self.base, "unit"), self._units, f"the unit of “{self.name}”")
             self._formula("join", step=0.01, tip="Ends nearer than this are joined")
             self._formula(
                 "stroke", step=0.1, tip="The width that open lines get; 0 leaves them out"
@@ -151,6 +256,19 @@ class ArtworkFields:
         self._formula("speck", step=0.01, tip="Outlines smaller than this are left out")
         self._formula("reduce", step=0.01, tip="How far outlines may move to need fewer points")
         self.yes_no((*self.base, "mirrored"), tip="As in a mirror: for dies and moulds")
+
+    def _units(self) -> list[tuple[str, str]]:
+        """Units for a file that names none, each with the size that it would give."""
+        now = self.session.job.stamps[self.index].artwork.unit
+        shown = self.page.artwork_of(self.index)
+        words = []
+        for unit in ("mm", "cm", "m", "in", "ft"):
+            told = unit
+            if shown is not None and shown.mended is not None:
+                w, h = (v * LENGTHS[unit] / LENGTHS[now] for v in shown.mended.natural)
+                told = f"{unit}: {w:.5g} × {h:.5g} mm"
+            words.append((unit, told))
+        return words
 
     def _mended(self) -> str:
         """What the file says and what became of its outlines."""
@@ -189,10 +307,19 @@ class ArtworkFields:
                 self.page.formula((*path, field), "mm", f"border of “{self.name}”")
 
 
-def _contains():  # type: ignore[no-untyped-def]
-    from PySide6.QtCore import Qt
-
-    return Qt.MatchFlag.MatchContains
+@cache
+def _drawn_in(face: fonts.FontFace) -> QFont | None:
+    """A font to show a name of the list in; None when the window system lacks it."""
+    family = face.family
+    if face.shipped:
+        number = QFontDatabase.addApplicationFont(str(face.path))
+        families = QFontDatabase.applicationFontFamilies(number)
+        if not families:
+            return None
+        family = families[0]
+    font = QFontDatabase.font(family, face.style, 12)
+    font.setPixelSize(14)
+    return font
 
 
 def with_logo(job: Job, index: int, logo: Logo) -> Job:

@@ -9,6 +9,7 @@ from pathlib import Path
 from PySide6.QtCore import QObject
 from PySide6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
+from tinstamp.artwork import fonts
 from tinstamp.artwork.dxf_logo import read_dxf
 from tinstamp.artwork.outline import bounds_of
 from tinstamp.artwork.svg import LogoError, read_svg
@@ -20,10 +21,18 @@ from tinstamp.job import edit_features as edit
 from tinstamp.job.archive import Document
 from tinstamp.job.feature import Position
 from tinstamp.job.features import Extruded, Groove, Imported, TurnedProfile
-from tinstamp.job.model import Blank, Job, Logo, changed, get
+from tinstamp.job.model import Blank, FontRef, Job, Logo, changed, get
 from tinstamp.job.profile_file import ProfileFileError, read
 
 STEP = "STEP files (*.step *.stp *.STEP *.STP)"
+FONT = "Fonts (*.ttf *.otf *.ttc *.otc *.woff *.woff2)"
+TITLES = {
+    "points": "Take in a profile",
+    "rail_points": "Take in a rail",
+    "logo": "Take in a logo",
+    "new logo": "Take in a logo",
+    "font": "Take in a font",
+}
 LOGO = "Logos (*.svg *.dxf *.png *.jpg *.jpeg *.SVG *.DXF *.PNG *.JPG *.JPEG)"
 PROFILE = "Outlines (*.dxf *.svg *.DXF *.SVG)"
 
@@ -47,9 +56,9 @@ class PartFiles(QObject):
         start = str(self.session.path.parent if self.session.path else Path.home())
         path, _ = QFileDialog.getOpenFileName(
             self.window_,
-            "Take in a profile" if profile else "Take in a logo" if logo else "Take in a part",
+            TITLES.get(purpose, "Take in a part"),
             start,
-            PROFILE if profile else LOGO if logo else STEP,
+            PROFILE if profile else LOGO if logo else FONT if purpose == "font" else STEP,
             options=QFileDialog.Option.DontUseNativeDialog,
         )
         if path:
@@ -64,6 +73,9 @@ class PartFiles(QObject):
             return
         if purpose in ("points", "rail_points"):
             self._profile(path.name, data, purpose)
+            return
+        if purpose == "font":
+            self._font(path)
             return
         if purpose in ("logo", "new logo"):
             self._logo(path.name, data, purpose == "new logo")
@@ -121,6 +133,19 @@ class PartFiles(QObject):
         told = f"{found.name} holds {len(found.solids)} solids. Take in:"
         word, given = QInputDialog.getItem(self.window_, "Several solids", told, words, 0, False)
         return words.index(word) if given else None
+
+    def _font(self, path: Path) -> None:
+        """A font file for the chosen stamp, kept within the job."""
+        index = self.session.selected
+        try:
+            face = fonts.from_file(path)[0]
+            data = fonts.read(path, face.index)
+        except fonts.FontError as error:
+            self.session.failed.emit(str(error))
+            return
+        ref = FontRef(family=face.family, style=face.style, digest=data.digest, index=face.index)
+        job = changed(self.session.job, ("stamps", index, "artwork", "font"), ref)
+        self.session.take_font(job, data, f"take in {path.name}")
 
     def _logo(self, name: str, data: bytes, fresh: bool) -> None:
         """A logo for the chosen stamp, or for a new one on the chosen face."""

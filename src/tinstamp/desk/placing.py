@@ -67,10 +67,15 @@ def moved(
     across, up : the values of the two fields then (degrees when `angle`, mm).
     """
     setting = job.stamps[index].setting
+    old_x, old_y = chart.place_of(start, angle)
     new_x, new_y = chart.place_of(home(start + by, chart), angle)
+    by_x = -(new_x - old_x) if setting.across_from == "right" else new_x - old_x
+    by_y = -(new_y - old_y) if setting.up_from == "upper" else new_y - old_y
+    if angle:  # the field may say more than one turn
+        by_x += old_x - across
     unit = "deg" if angle else "mm"
-    new_across = shifted(setting.across, new_x - across, unit, across)
-    new_up = shifted(setting.up, new_y - up, "mm", up)
+    new_across = shifted(setting.across, by_x, unit, across)
+    new_up = shifted(setting.up, by_y, "mm", up)
     job = changed(job, ("stamps", index, "setting", "across"), new_across)
     return changed(job, ("stamps", index, "setting", "up"), new_up)
 

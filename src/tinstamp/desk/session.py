@@ -226,6 +226,13 @@ class Session(QObject):
         self.history.push(Document(now.job, now.fonts, parts, now.logos), label, "")
         self._moved()
 
+    def take_font(self, job: Job, font: fonts.FontData, label: str) -> None:
+        """A job that uses a font from a file, and the font."""
+        now = self.history.now
+        held = {**now.fonts, font.digest: font.data}
+        self.history.push(Document(job, held, now.parts, now.logos), label, "")
+        self._moved()
+
     def take_logo(self, job: Job, digest: str, data: bytes, label: str) -> None:
         """A job that uses a logo's file, and the file's bytes."""
         now = self._with_fonts(job)

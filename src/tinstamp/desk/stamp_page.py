@@ -29,7 +29,11 @@ class StampPage(FieldsPage):
         """What decides which fields there are."""
         stamp = session.job.stamps[session.selected]
         art, setting = stamp.artwork, stamp.setting
-        kinds = (art.kind, getattr(art, "idle", ()), getattr(art, "file", ""), stamp.border.on)
+        font = getattr(art, "font", None)
+        written = font and (font.family, font.style, font.digest)
+        letters = tuple((x.index, x.own_depth) for x in getattr(art, "letters", ()))
+        more = (letters, getattr(art, "idle", ()), getattr(art, "file", ""), stamp.border.on)
+        kinds = (art.kind, written, *more)
         guide = setting.guide
         points = tuple(k.to for k in guide.points) if guide.kind == "drawn" else ()
         return StampPage._round(session), kinds, guide.kind, points, setting.repeat.kind
@@ -98,6 +102,38 @@ class StampPage(FieldsPage):
                 ("top", "top of the ink"),
             ),
             f"what “{name}” rests on",
+        )
+        self.pick(
+            "Held by",
+            (*base, "setting", "held_by"),
+            lambda: (
+                ("origin", "its alignment"),
+                ("left", "left side"),
+                ("middle", "middle"),
+                ("right", "right side"),
+            ),
+            f"what “{name}” is held by",
+        )
+        if not round_face:
+            self.pick(
+                "Across from",
+                (*base, "setting", "across_from"),
+                lambda: (
+                    ("middle", "the middle"),
+                    ("left", "the left edge"),
+                    ("right", "the right edge"),
+                ),
+                f"what “{name}” is measured from",
+            )
+        self.pick(
+            "Up from",
+            (*base, "setting", "up_from"),
+            lambda: (
+                ("usual", "the lower rim" if round_face else "the middle"),
+                ("lower", "the lowest edge" if round_face else "the lower edge"),
+                ("upper", "the upper edge"),
+            ),
+            f"what “{name}” is measured from",
         )
         self.formula((*base, "setting", "turn"), "°", f"the turn of “{name}”", 5.0)
 

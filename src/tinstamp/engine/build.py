@@ -14,6 +14,7 @@ import numpy as np
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontError
+from tinstamp.artwork.outline import Region
 from tinstamp.artwork.svg import LogoError
 from tinstamp.blank.solid import Blank, NamedSolid
 from tinstamp.blank.thickness import thicknesses
@@ -21,7 +22,7 @@ from tinstamp.chart.base import Chart
 from tinstamp.chart.round import RoundChart
 from tinstamp.engine.blanks import FeatureError, Step, key_of, made, steps_of
 from tinstamp.engine.cache import Cache
-from tinstamp.engine.flat import art_spec, draw, lay_spec, place_flat
+from tinstamp.engine.flat import art_spec, draw, lay_spec, letter_depths, place_flat
 from tinstamp.engine.mesh import mesh_of
 from tinstamp.engine.report import Report, StampReport
 from tinstamp.engine.triangles import Mesh
@@ -64,12 +65,23 @@ class Laid:
     placed: Placed
     chart: Chart
     depth: float
+    depths: Mapping[int, float]
     flat_key: Hashable
 
     @property
     def key(self) -> Hashable:
         """All that the relief depends on, but for the solid before it."""
-        return (self.flat_key, self.depth, self.stamp.relief.make, self.stamp.name)
+        own = tuple(sorted(self.depths.items()))
+        return (self.flat_key, self.depth, own, self.stamp.relief.make, self.stamp.name)
+
+    def by_depth(self) -> list[tuple[float, Placed]]:
+        """The placed artwork in parts of one depth each, the stamp's own first."""
+        groups: dict[float, list[Region]] = {self.depth: []}
+        for region in self.placed.regions:
+            own = {self.depths[x] for x in region.letters if x in self.depths}
+            depth = max(own) if own else self.depth
+            groups.setdefault(depth, []).append(region)
+        return [(d, replace(self.placed, regions=tuple(r))) for d, r in groups.items() if r]
 
 
 @dataclass
@@ -219,7 +231,8 @@ class _Run:
         depth = self.resolved.of("stamps", index, "relief", "depth")
         key = (spec, where, face, self.plain_key)
         towards = chart.towards(np.array(placed.origin))
-        return Laid(index, stamp, artwork, placed, towards, depth, key)
+        depths = letter_depths(self.job, self.resolved, index)
+        return Laid(index, stamp, artwork, placed, towards, depth, depths, key)
 
     def _not_built(self, stamp: Stamp, reason: str) -> None:
         self.findings.append(Finding("fix", "not built", stamp.name, reason))
@@ -336,7 +349,7 @@ class _Run:
             made = self.cache.get(
                 "relief",
                 (key, direct),
-                lambda: make(solid, item.chart, item.placed, found, order, direct, self.stopped),
+                lambda: self._parts(solid, item, found, order, direct),
             )
         except ReliefError as error:
             self._not_built(item.stamp, str(error))
@@ -345,6 +358,17 @@ class _Run:
         if made.built_by == "boolean":
             self.findings.append(_long_way(item.stamp.name, made, found, order, direct))
         return made
+
+    def _parts(self, solid: NamedSolid, item: Laid, found: Fit, order: Order, direct: bool) -> Made:
+        """The relief, one depth after the other. Raises ReliefError."""
+        whole: Made | None = None
+        for depth, placed in item.by_depth():
+            now = whole.solid if whole is not None else solid
+            mine = replace(order, depth=depth)
+            part = make(now, item.chart, placed, found, mine, direct, self.stopped)
+            whole = part if whole is None else whole.followed_by(part)
+        assert whole is not None
+        return whole
 
     @staticmethod
     def _stamp_report(item: Laid, made: Made | None) -> StampReport:

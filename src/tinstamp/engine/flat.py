@@ -6,10 +6,10 @@ The engine and the desk's preview both go this way.
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from tinstamp.artwork import fonts
-from tinstamp.artwork.drawn import Artwork, Frame, framed, mirrored
+from tinstamp.artwork.drawn import Artwork, Frame, Shifts, framed, mirrored, shifted_letters
 from tinstamp.artwork.fonts import FontData
 from tinstamp.artwork.logo import FileData, LogoSpec, draw_logo
 from tinstamp.artwork.outline import Array
@@ -35,6 +35,7 @@ class ArtSpec:
     drawn: TextSpec | LogoSpec | ShapeSpec
     mirrored: bool
     frame: Frame | None
+    shifts: Shifts = ()
 
 
 @dataclass(frozen=True)
@@ -52,10 +53,11 @@ def font_data(ref: FontRef, embedded: Mapping[str, bytes]) -> FontData:
 
     Raises FontError.
     """
+    axes = tuple(sorted(ref.axes.items()))
     if ref.digest in embedded:
-        return FontData(embedded[ref.digest], ref.index)
+        return FontData(embedded[ref.digest], ref.index, axes)
     face = fonts.find(ref.family, ref.style)
-    return fonts.read(face.path, face.index)
+    return replace(fonts.read(face.path, face.index), axes=axes)
 
 
 def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
@@ -66,7 +68,27 @@ def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
         base = ("stamps", index, "border")
         frame = Frame(*(resolved.of(*base, name) for name in ("gap", "line", "corner")))
     turned = getattr(stamp.artwork, "mirrored", False)
-    return ArtSpec(_drawn_spec(document, resolved, index), turned, frame)
+    shifts: Shifts = ()
+    if isinstance(stamp.artwork, Text):
+        own_base = ("stamps", index, "artwork", "letters")
+        shifts = tuple(
+            (own.index, resolved.of(*own_base, k, "across"), resolved.of(*own_base, k, "up"))
+            for k, own in enumerate(stamp.artwork.letters)
+        )
+    return ArtSpec(_drawn_spec(document, resolved, index), turned, frame, shifts)
+
+
+def letter_depths(job: Job, resolved: Resolved, index: int) -> dict[int, float]:
+    """Depths of letters that have their own, by the character's index, mm."""
+    drawn = job.stamps[index].artwork
+    if not isinstance(drawn, Text):
+        return {}
+    base = ("stamps", index, "artwork", "letters")
+    return {
+        own.index: resolved.of(*base, k, "depth")
+        for k, own in enumerate(drawn.letters)
+        if own.own_depth
+    }
 
 
 def _drawn_spec(
@@ -138,6 +160,8 @@ def draw(spec: ArtSpec) -> Artwork:
             art = draw_shape(spec.drawn)
         except ValueError as error:
             raise FormulaError(str(error)) from error
+    if spec.shifts:
+        art = _shifted(art, spec.shifts)
     if spec.mirrored:
         art = _mirrored(art)
     return art if spec.frame is None else _framed(art, spec.frame)
@@ -162,6 +186,13 @@ class _Kept:
 _kept = _Kept()
 
 
+def _shifted(art: Artwork, shifts: Shifts) -> Artwork:
+    def work() -> Artwork:
+        return replace(art, regions=shifted_letters(art.regions, shifts))
+
+    return _kept.get(art, shifts, work)
+
+
 def _mirrored(art: Artwork) -> Artwork:
     return _kept.get(art, "mirrored", lambda: mirrored(art))
 
@@ -180,6 +211,9 @@ def lay_spec(job: Job, resolved: Resolved, index: int) -> LaySpec:
         resolved.of(*base, "turn"),
         setting.rests_on,
         f"stamps.{index}.setting.across" in resolved.angles,
+        setting.across_from,
+        setting.up_from,
+        setting.held_by,
     )
     copies = None
     if setting.repeat.kind != "none":
@@ -217,7 +251,10 @@ def place_flat(spec: LaySpec, art: ArtSpec, artwork: Artwork, chart: Chart) -> P
 def _inks(art: ArtSpec, artwork: Artwork) -> tuple[LetterInk, ...]:
     """What turns with a guide by itself: letters of a text, all of other artwork at once."""
     if isinstance(art.drawn, TextSpec) and art.frame is None and not art.mirrored:
-        return letter_inks(art.drawn)
+        inks = letter_inks(art.drawn)
+        if not art.shifts:
+            return inks
+        return tuple(replace(ink, regions=shifted_letters(ink.regions, art.shifts)) for ink in inks)
     if not artwork.regions:
         return ()
     low_x, _, high_x, _ = map(float, artwork.bounds)

@@ -64,6 +64,26 @@ class FontRef(Value):
     style: Name = "Regular"
     digest: str = Field(default="", pattern=r"^([0-9a-f]{64})?$")
     index: int = Field(default=0, ge=0, le=200)
+    axes: dict[str, float] = Field(default_factory=dict, max_length=32)
+
+
+class OwnLetter(Value):
+    """A letter with a place and a depth of its own.
+
+    Attributes
+    ----------
+    index : of the character in the text. own_depth : False keeps the stamp's.
+    """
+
+    index: int = Field(ge=0, le=4999)
+    across: Length = "0 mm"
+    up: Length = "0 mm"
+    own_depth: bool = False
+    depth: Size = "0.4 mm"
+
+    @property
+    def idle(self) -> frozenset[str]:
+        return frozenset() if self.own_depth else frozenset({"depth"})
 
 
 class Text(Value):
@@ -84,6 +104,7 @@ class Text(Value):
     line_spacing: Factor = "1"
     ligatures: bool = True
     mirrored: bool = False
+    letters: tuple[OwnLetter, ...] = Field(default=(), max_length=200)
 
 
 class Logo(Value):
@@ -208,15 +229,19 @@ class Setting(Value):
     """How artwork lies on a face.
 
     `across` is from the middle of a flat face or from the front of a round one; `up` is
-    from the middle or from the lower rim. `rests_on` says which line of the artwork is
-    placed there.
+    from the middle or from the lower rim; both may be from an edge instead, inwards.
+    `rests_on` and `held_by` say which line and which side of the artwork is placed there;
+    the origin of a text is what it is aligned to.
     """
 
     face: Name
     across: Place = "0 deg"
     up: Length = "10 mm"
+    across_from: Literal["middle", "left", "right"] = "middle"
+    up_from: Literal["usual", "lower", "upper"] = "usual"
     turn: Angle = "0 deg"
     rests_on: Literal["baseline", "middle", "bottom", "top"] = "baseline"
+    held_by: Literal["origin", "left", "middle", "right"] = "origin"
     guide: Guide = Guide()
     repeat: Repeat = Repeat()
 

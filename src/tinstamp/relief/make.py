@@ -76,6 +76,18 @@ class Made:
     pieces: tuple[float, ...]
     seconds: float
 
+    def followed_by(self, later: Made) -> Made:
+        """Both, when `later` was made on this one's solid."""
+        known = self.expected is not None and later.expected is not None
+        return Made(
+            later.solid,
+            "imprint" if self.built_by == later.built_by == "imprint" else "boolean",
+            self.relief_volume + later.relief_volume,
+            (self.expected or 0.0) + (later.expected or 0.0) if known else None,
+            (*self.pieces, *later.pieces),
+            self.seconds + later.seconds,
+        )
+
 
 def make(
     solid: NamedSolid,

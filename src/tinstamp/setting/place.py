@@ -31,6 +31,8 @@ class Spot:
     across : mm from the sheet's x = 0, or degrees round the axis when `round` is true.
     up : mm from the sheet's y = 0.
     turn : degrees, counter-clockwise.
+    across_from, up_from : the edge that these are measured from, inwards; else the sheet's
+        own origin. held_by : the side of the artwork that is placed there.
     """
 
     across: float
@@ -38,6 +40,9 @@ class Spot:
     turn: float = 0.0
     rests_on: RestsOn = "baseline"
     round: bool = False
+    across_from: Literal["middle", "left", "right"] = "middle"
+    up_from: Literal["usual", "lower", "upper"] = "usual"
+    held_by: Literal["origin", "left", "middle", "right"] = "origin"
 
 
 @dataclass(frozen=True)
@@ -81,13 +86,11 @@ class Placed:
 
 def place(artwork: Artwork, spot: Spot, chart: Chart) -> Placed:
     """Lay artwork on a face's sheet. Raises PlaceError for an angle on a flat face."""
-    try:
-        origin, upright = chart.spot(spot.across, spot.up, spot.round)
-    except ValueError as error:
-        raise PlaceError(str(error)) from error
+    origin, upright = where(spot, chart)
     angle = np.radians(spot.turn + upright)
     matrix = np.array([[np.cos(angle), -np.sin(angle)], [np.sin(angle), np.cos(angle)]])
-    shift = origin - matrix @ np.array([0.0, rest_line(artwork, spot.rests_on)])
+    held = np.array([_side(artwork, spot.held_by), rest_line(artwork, spot.rests_on)])
+    shift = origin - matrix @ held
     regions = tuple(region.transformed(matrix, shift) for region in artwork.regions)
     return Placed(regions, (float(origin[0]), float(origin[1])), matrix, shift)
 
@@ -134,10 +137,7 @@ def lay(
 
 
 def _guided(artwork: Artwork, spot: Spot, chart: Chart, guided: Guided) -> Placed:
-    try:
-        origin, upright = chart.spot(spot.across, spot.up, spot.round)
-    except ValueError as error:
-        raise PlaceError(str(error)) from error
+    origin, upright = where(spot, chart)
     run = guided.run(origin, spot.turn + upright)
     found = run_along(guided.letters, rest_line(artwork, spot.rests_on), run)
     here = (float(origin[0]), float(origin[1]))
@@ -164,6 +164,37 @@ def rest_line(artwork: Artwork, rests_on: RestsOn) -> float:
     """Height in the artwork of the line that is placed, mm above the first baseline."""
     low, high = float(artwork.bounds[1]), float(artwork.bounds[3])
     return {"baseline": 0.0, "middle": (low + high) / 2, "bottom": low, "top": high}[rests_on]
+
+
+def where(spot: Spot, chart: Chart) -> tuple[Array, float]:
+    """The sheet point of a spot, and the angle that upright has there, degrees.
+
+    Raises PlaceError.
+    """
+    across, up = spot.across, spot.up
+    low_x, low_y, high_x, high_y = map(float, chart.bounds)
+    if spot.across_from != "middle":
+        if chart.round or spot.round:
+            raise PlaceError("a round face has no left or right edge to measure from")
+        across = low_x + across if spot.across_from == "left" else high_x - across
+    if spot.up_from != "usual":
+        low, high = low_y, high_y
+        if chart.round:
+            ups = np.concatenate([chart.unrolled(o.points(16))[:, 1] for o in chart.outline])
+            low, high = float(ups.min()), float(ups.max())
+        up = low + up if spot.up_from == "lower" else high - up
+    try:
+        return chart.spot(across, up, spot.round)
+    except ValueError as error:
+        raise PlaceError(str(error)) from error
+
+
+def _side(artwork: Artwork, held_by: str) -> float:
+    """The x of the artwork that is placed, mm."""
+    if held_by == "origin":
+        return 0.0
+    low, high = float(artwork.bounds[0]), float(artwork.bounds[2])
+    return {"left": low, "middle": (low + high) / 2, "right": high}[held_by]
 
 
 def laps_from_home(xy: Array, chart: Chart) -> int:

@@ -1,0 +1,134 @@
+"""Fonts from files: web fonts, variable fonts with their axes, collections; exact places."""
+
+from __future__ import annotations
+
+from io import BytesIO
+from pathlib import Path
+
+import numpy as np
+import pytest
+from fontTools.fontBuilder import FontBuilder
+from fontTools.pens.ttGlyphPen import TTGlyphPen
+from fontTools.ttLib import TTCollection, TTFont
+from fontTools.ttLib.tables.TupleVariation import TupleVariation
+
+from tests.conftest import artwork, font, plate, stamp, tank
+from tinstamp.artwork import fonts
+from tinstamp.artwork.fonts import FontData, FontError, axes_of, from_file, read
+from tinstamp.artwork.text import TextSpec, lay_text
+from tinstamp.blank.round_solid import tube
+from tinstamp.desk.placing import moved
+from tinstamp.job.model import changed
+from tinstamp.job.resolve import resolve
+from tinstamp.setting.place import PlaceError, Spot, place
+
+PLATE = plate("p", 80, 40, 3).charts["p.top"]
+
+
+@pytest.mark.parametrize("flavor", ["woff", "woff2"])
+def test_web_fonts_give_the_same_letters(flavor: str, tmp_path: Path) -> None:
+    packed = TTFont(BytesIO(font().data))
+    packed.flavor = flavor
+    path = tmp_path / f"barlow.{flavor}"
+    packed.save(path)
+    assert path.read_bytes()[:3] == b"wOF"
+    (face,) = from_file(path)
+    ours = lay_text(TextSpec("Rag8&", read(path, face.index), 6.0))
+    plain = artwork("Rag8&")
+    assert ours.area == pytest.approx(plain.area, rel=1e-6)
+    assert ours.width == pytest.approx(plain.width, rel=1e-9)
+    path.write_bytes(path.read_bytes()[:900])
+    with pytest.raises(FontError, match="damaged"):
+        from_file(path)
+    with pytest.raises(FontError):
+        fonts.read.__wrapped__(path)
+
+
+def test_a_collection_lists_its_faces(tmp_path: Path) -> None:
+    two = TTCollection()
+    two.fonts = [TTFont(BytesIO(font().data)), TTFont(BytesIO(font("Oswald", "Medium").data))]
+    path = tmp_path / "two.ttc"
+    two.save(path)
+    faces = from_file(path)
+    assert [face.family for face in faces] == ["Barlow", "Oswald"]
+    widths = [lay_text(TextSpec("HOT", read(path, f.index), 6.0)).width for f in faces]
+    assert widths[1] == pytest.approx(artwork("HOT", 6.0, "Oswald", "Medium").width)
+    assert widths[0] != pytest.approx(widths[1])
+
+
+def variable() -> bytes:
+    """A font of one letter: a block 400 wide that grows to 800 along its weight."""
+    build = FontBuilder(1000, isTTF=True)
+    build.setupGlyphOrder([".notdef", "A"])
+    build.setupCharacterMap({65: "A"})
+    pen = TTGlyphPen(None)
+    for k, point in enumerate([(0, 0), (0, 700), (400, 700), (400, 0)]):
+        (pen.moveTo if k == 0 else pen.lineTo)(point)
+    pen.closePath()
+    empty = TTGlyphPen(None).glyph()
+    build.setupGlyf({".notdef": empty, "A": pen.glyph()})
+    build.setupHorizontalMetrics({".notdef": (500, 0), "A": (500, 0)})
+    build.setupHorizontalHeader(ascent=800, descent=-200)
+    build.setupOS2(sCapHeight=700)
+    build.setupPost()
+    build.setupNameTable({"familyName": "Blocks", "styleName": "Regular"})
+    build.setupFvar([("wght", 100, 100, 900, "Weight")], [])
+    grown = [(0, 0), (0, 0), (400, 0), (400, 0), (0, 0), (400, 0), (0, 0), (0, 0)]
+    build.setupGvar({"A": [TupleVariation({"wght": (0, 1, 1)}, grown)]})
+    out = BytesIO()
+    build.save(out)
+    return out.getvalue()
+
+
+def test_a_variable_font_stands_where_its_axes_say() -> None:
+    data = variable()
+    (axis,) = axes_of(FontData(data))
+    assert (axis.tag, axis.name, axis.least, axis.most) == ("wght", "Weight", 100, 900)
+    assert axes_of(font()) == ()
+    areas = [
+        lay_text(TextSpec("A", FontData(data, 0, axes), 7.0)).area
+        for axes in ((), (("wght", 500.0),), (("wght", 900.0),))
+    ]
+    assert areas == pytest.approx([28, 42, 56], rel=1e-3)
+
+
+def test_bad_font_files_are_told(tmp_path: Path) -> None:
+    for name, data in (("a.ttf", b"no font"), ("a.woff2", b"wOF2junk"), ("a.png", b"x")):
+        path = tmp_path / name
+        path.write_bytes(data)
+        with pytest.raises(FontError):
+            from_file(path)
+    with pytest.raises(FontError):
+        axes_of(FontData(b"junk"))
+
+
+def test_places_from_edges_and_what_the_artwork_is_held_by() -> None:
+    drawn = artwork("HI", 6.0)
+    left = Spot(5.0, 4.0, rests_on="top", across_from="left", up_from="upper", held_by="left")
+    placed = place(drawn, left, PLATE)
+    assert placed.bounds[0] == pytest.approx(-40 + 5, abs=1e-6)
+    assert placed.bounds[3] == pytest.approx(20 - 4, abs=1e-6)
+    right = Spot(3.0, 2.0, rests_on="bottom", across_from="right", up_from="lower", held_by="right")
+    placed = place(drawn, right, PLATE)
+    assert placed.bounds[2] == pytest.approx(40 - 3, abs=1e-6)
+    assert placed.bounds[1] == pytest.approx(-20 + 2, abs=1e-6)
+    middle = place(drawn, Spot(0, 0, rests_on="middle", held_by="middle"), PLATE)
+    np.testing.assert_allclose(middle.bounds[:2] + middle.bounds[2:], 0, atol=1e-6)
+    side = tube("t", 40, 0, 30, {}).charts["t.outer"]
+    below = place(drawn, Spot(0.0, 3.0, rests_on="top", up_from="upper"), side)
+    assert below.bounds[3] == pytest.approx(27, abs=1e-6)
+    with pytest.raises(PlaceError, match="no left or right edge"):
+        place(drawn, Spot(0.0, 3.0, across_from="left"), side)
+
+
+def test_dragging_keeps_what_is_measured_from_an_edge() -> None:
+    job = tank(stamp())
+    path = ("stamps", 0, "setting")
+    for field, value in (("up_from", "upper"), ("up", "10 mm"), ("across", "0 mm")):
+        job = changed(job, (*path, field), value)
+    side = tube("tank", 84, 80.8, 46, {}).charts["tank.outer"]
+    values = resolve(job)
+    across, up = (values.of(*path, name) for name in ("across", "up"))
+    start = np.array([0.0, 36.0])
+    after = moved(job, 0, side, start, np.array([2.0, 3.0]), False, across, up)
+    assert after.stamps[0].setting.up == "7 mm" and after.stamps[0].setting.across == "2 mm"

@@ -1,0 +1,144 @@
+"""Logos, shapes, fonts, guides and repeats in the window."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from PySide6.QtCore import QPointF
+from PySide6.QtWidgets import QFileDialog
+
+from tests.conftest import ROOT, font
+from tests.desk.conftest import Hand
+from tinstamp.desk.sheet_paint import handles
+from tinstamp.job.archive import Document
+from tinstamp.job.features import Plate
+from tinstamp.job.model import Blank, Job
+
+
+@pytest.fixture
+def plate(hand: Hand) -> Hand:
+    part = Plate(name="p", length="100 mm", width="60 mm", thickness="4 mm")
+    hand.window.session.begin(Document(Job(blank=Blank(features=(part,)))), None)
+    hand.until_built()
+    hand.window.session.pick_face("p.top")
+    return hand
+
+
+def first(hand: Hand):  # type: ignore[no-untyped-def]
+    return hand.window.session.job.stamps[0]
+
+
+def test_a_logo_is_taken_in_at_a_size_that_fits(
+    plate: Hand, monkeypatch: pytest.MonkeyPatch, tmp_path: Path
+) -> None:
+    path = {"path": ROOT / "demo" / "emblem.svg"}
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *a, **k: (str(path["path"]), ""))
+    window = plate.window
+    window.ticket.add_logo.emit()
+    plate.until_built()
+    assert first(plate).artwork.kind == "logo" and first(plate).artwork.given == "file"
+    assert window.session.report.valid and not window.session.report.to_fix
+    told = window.fields.page.by_path["mended"].text()
+    assert "23.00 × 23.00 mm in the file" in told
+    huge = tmp_path / "huge.svg"
+    huge.write_text(
+        '<svg xmlns="http://www.w3.org/2000/svg" width="9000mm" viewBox="0 0 9 9">'
+        '<rect width="9" height="9"/></svg>'
+    )
+    path["path"] = huge
+    window.session.wants_file.emit("logo")
+    assert first(plate).artwork.given == "width"  # plainly off: made to fit
+    plate.until_built()
+    assert window.session.report.valid and not window.session.report.to_fix
+    window.session.undo()
+    assert first(plate).artwork.file == "emblem.svg"
+    saved = tmp_path / "own.tinstamp"
+    window.session.save(saved)
+    window.session.open(saved)
+    plate.until_built()
+    assert window.session.report.valid and window.session.document.logos
+    heard: list[str] = []
+    window.session.failed.connect(heard.append)
+    for name, data in (("a.svg", "<svg"), ("a.gif", "GIF")):
+        path["path"] = tmp_path / name
+        path["path"].write_text(data)
+        window.session.wants_file.emit("logo")
+    assert heard == ["a.svg: the file is not sound XML", "a.gif is none of SVG, DXF, PNG and JPEG"]
+    assert first(plate).artwork.file == "emblem.svg"
+
+
+def test_shapes_are_added_and_sized_by_hand(plate: Hand) -> None:
+    window = plate.window
+    window.ticket.add_shape.emit("rectangle")
+    plate.until_built()
+    assert first(plate).name == "Rectangle" and window.session.report.valid
+    plate.write(plate.field("stamps.0.artwork.corner"), "2 mm")
+    plate.until(lambda: window.session.resolved.values.get("stamps.0.artwork.corner") == 2)
+    sheet = window.sheet
+    marks = handles(window.drag.preview, sheet.scale)
+    middle = sheet.scale.to_pixel(*window.drag.preview.placed.origin)
+    corner = marks.corners[2]
+    plate.drag(sheet, corner, corner + (corner - middle) * 0.25)
+    assert window.session.resolved.of("stamps", 0, "artwork", "wide") > 21
+    shape = window.fields.page.by_path["stamps.0.artwork.shape"]
+    shape.activated.emit(shape.findData("polygon"))
+    assert "stamps.0.artwork.sides" in window.fields.page.by_path
+    plate.until_built()
+    assert window.session.report.valid
+
+
+def test_text_on_a_guide_is_dragged_as_a_whole(plate: Hand) -> None:
+    window = plate.window
+    window.add_stamp()
+    guide = window.fields.page.by_path["stamps.0.setting.guide.kind"]
+    guide.activated.emit(guide.findData("arc"))
+    assert window.drag.preview.placed.bent
+    before = window.drag.preview.placed.bounds
+    sheet = window.sheet
+    at = sheet.scale.to_pixel(float(before[0] + before[2]) / 2, float(before[1] + before[3]) / 2)
+    plate.drag(sheet, at, at + QPointF(40, -20))
+    after = window.drag.preview.placed.bounds
+    assert after[0] - before[0] == pytest.approx(40 / sheet.scale.per_mm, abs=0.3)
+    assert first(plate).setting.guide.kind == "arc"
+    window.part.show_view("square")
+    sheet.grab()
+    repeat = window.fields.page.by_path["stamps.0.setting.repeat.kind"]
+    repeat.group.button(2).click()
+    plate.write(plate.field("stamps.0.setting.repeat.count"), "2")
+    plate.until(lambda: window.session.resolved.values["stamps.0.setting.repeat.count"] == 2)
+    assert len(window.drag.preview.placed.regions) >= 7
+    guide = window.fields.page.by_path["stamps.0.setting.guide.kind"]
+    guide.activated.emit(guide.findData("drawn"))
+    assert "stamps.0.setting.guide.points.0.x" in window.fields.page.by_path
+    plate.until_settled()
+
+
+def test_a_font_from_a_file_stays_within_the_job(
+    plate: Hand, monkeypatch: pytest.MonkeyPatch, tmp_path: Path
+) -> None:
+    from tests.core.test_fonts import variable
+
+    path = tmp_path / "blocks.ttf"
+    path.write_bytes(variable())
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *a, **k: (str(path), ""))
+    window = plate.window
+    window.add_stamp()
+    plate.write(plate.field("stamps.0.artwork.text"), "A")
+    plate.until(lambda: first(plate).artwork.text == "A")
+    window.session.wants_file.emit("font")
+    assert first(plate).artwork.font.family == "Blocks"
+    path.unlink()
+    weight = window.fields.page.by_path["axis.wght"]
+    thin = window.drag.preview.artwork.area
+    weight.setValue(900)
+    assert window.drag.preview.artwork.area == pytest.approx(2 * thin, rel=1e-3)
+    assert first(plate).artwork.font.axes == {"wght": 900.0}
+    plate.until_built()
+    assert window.session.report.valid
+    path.write_text("no font")
+    heard: list[str] = []
+    window.session.failed.connect(heard.append)
+    window.session.wants_file.emit("font")
+    assert heard and "damaged" in heard[0]
+    assert font().data

@@ -37,6 +37,7 @@ from tinstamp.job.profile import Piece
 from tinstamp.job.resolve import resolve
 from tinstamp.job.text_fields import filled
 from tinstamp.setting.along import Run, run_along, united
+from tinstamp.setting.place import PlaceError
 from tinstamp.setting.way import Way, arc_way, level_way
 
 CIRCLE = Way((Piece("", (20.0, 0.0), (20.0, 0.0), (0.0, 0.0), 2 * math.pi),), True)
@@ -137,6 +138,50 @@ def test_three_times_round() -> None:
     np.testing.assert_allclose(np.diff(xs), 63.637, atol=1e-3)
     built = build(document)
     assert built.report.valid and built.report.stamps[0].built_by == "imprint"
+
+
+def test_as_many_as_fit() -> None:
+    """By hand: a mark of 10 mm with gaps of 5 mm goes 12 times round 190.911 mm, 13 times
+    with gaps of 4.6 mm; on a plate, a bar 10 mm wide from 29 mm out covers an angle of
+    2 atan(5/29), and the gap of 5 mm is another 5/29 of a radian at its nearest."""
+    from dataclasses import replace
+
+    tube = Tube(name="t", outer_diameter="60.769 mm", wall="0 mm", height="30 mm")
+    chart = made(tube).charts["t.outer"]
+    bar = Shape(shape="rectangle", wide="10 mm", high="2 mm")
+    for gap, count in (("5 mm", 12), ("4.6 mm", 13), ("500 mm", 1)):
+        setting = Setting(face="t.outer", up="10 mm", repeat=Repeat(kind="fit", gap=gap))
+        document = job_with(bar, setting, tube)
+        placed = flat(document, resolve(document.job), 0, chart)
+        assert len(placed.regions) == count
+        xs = np.sort([float(r.bounds[0] + r.bounds[2]) / 2 for r in placed.regions])
+        np.testing.assert_allclose(np.diff(xs), 190.911 / count, atol=1e-3)
+    spot = Setting(face="p.top", up="30 mm", across="0 mm", rests_on="middle")
+    spot = spot.model_copy(update={"repeat": Repeat(kind="fit", gap="5 mm")})
+    document = job_with(bar, spot)
+    chart = made(Plate(name="p", length="120 mm", width="80 mm", thickness="4 mm")).charts["p.top"]
+    placed = flat(document, resolve(document.job), 0, chart)
+    assert len(placed.regions) == int(2 * math.pi / (2 * math.atan(5 / 29) + 5 / 29))
+    covering = document.job.stamps[0].setting.model_copy(update={"up": "0 mm"})
+    stamp_ = document.job.stamps[0].model_copy(update={"setting": covering})
+    job = document.job.model_copy(update={"stamps": (stamp_,)})
+    document = replace(document, job=job)
+    with pytest.raises(PlaceError, match="covers the middle"):
+        flat(document, resolve(document.job), 0, chart)
+
+
+def test_above_and_below_a_guide() -> None:
+    """Letters 2 mm off a circle of 20 mm that runs anticlockwise stand 2 mm further in."""
+    art = artwork("IIII", height=3.0)
+    letters = letter_inks(TextSpec("IIII", font(), 3.0))
+    assert len(letters) == len(art.regions)
+    on = run_along(letters, 0.0, Run(CIRCLE))
+    off = run_along(letters, 0.0, Run(CIRCLE, above=2.0))
+
+    def feet(regions) -> float:  # type: ignore[no-untyped-def]
+        return float(max(np.hypot(*r.outer.points(16).T).max() for r in regions))
+
+    assert feet(on.regions) - feet(off.regions) == pytest.approx(2.0, abs=0.02)
 
 
 def job_with(art, setting: Setting, feature=None, **more):  # type: ignore[no-untyped-def]

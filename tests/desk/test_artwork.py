@@ -104,7 +104,7 @@ def test_text_on_a_guide_is_dragged_as_a_whole(plate: Hand) -> None:
     window.part.show_view("square")
     sheet.grab()
     repeat = window.fields.page.by_path["stamps.0.setting.repeat.kind"]
-    repeat.group.button(2).click()
+    repeat.activated.emit(repeat.findData("steps"))
     plate.write(plate.field("stamps.0.setting.repeat.count"), "2")
     plate.until(lambda: window.session.resolved.values["stamps.0.setting.repeat.count"] == 2)
     assert len(window.drag.preview.placed.regions) >= 7
@@ -112,6 +112,24 @@ def test_text_on_a_guide_is_dragged_as_a_whole(plate: Hand) -> None:
     guide.activated.emit(guide.findData("drawn"))
     assert "stamps.0.setting.guide.points.0.x" in window.fields.page.by_path
     plate.until_settled()
+
+
+def test_the_serial_number_is_set_with_the_blank_and_read_by_texts(plate: Hand) -> None:
+    window = plate.window
+    window.add_stamp()
+    plate.write(plate.field("stamps.0.artwork.text"), "{serial}")
+    plate.until(lambda: first(plate).artwork.text == "{serial}")
+    window.session.select(-1)
+    plate.write(plate.field("serial.before"), "PL-")
+    window.fields.page.by_path["serial.next"].setValue(41)
+    window.fields.page.by_path["serial.digits"].setValue(4)
+    assert window.session.job.serial.text == "PL-0041"
+    assert window.fields.page.by_path["serial"].text() == "PL-0041"
+    window.session.select(0)
+    assert len(window.drag.preview.placed.regions) == len("PL-0041")
+    window.session.undo()
+    assert window.session.job.serial.digits == 3
+    plate.until_built()
 
 
 def test_a_font_from_a_file_stays_within_the_job(

@@ -19,12 +19,12 @@ from fontTools.svgLib.path import parse_path
 from lxml import etree
 
 from tinstamp.artwork.outline import Region
-from tinstamp.artwork.unite import Contour, unite
+from tinstamp.artwork.svg_units import svg_scale
+from tinstamp.artwork.unite import Contour, unite_mm
 
 MOST_BYTES = 8 * 1024 * 1024
 MOST_ELEMENTS = 20_000
 MOST_COMMANDS = 200_000
-UNITS = {"mm": 1.0, "cm": 10.0, "in": 25.4, "pt": 25.4 / 72, "pc": 25.4 / 6, "px": 25.4 / 96}
 """mm; CSS Values and Units, W3C: 96 px to the inch, 72 pt, 6 pc."""
 XLINK = "{http://www.w3.org/1999/xlink}href"
 LEFT_OUT = {
@@ -67,9 +67,10 @@ def read_svg(data: bytes) -> Drawing:
         raise LogoError("the file defines entities, which are not followed")
     root = _parsed(data)
     notes = list(_cleaned(root))
-    per_unit, sized = _scale(root)
+    per_unit, note = svg_scale(root)
+    sized = not note
     if not sized:
-        notes.append("the file gives no size in mm: 96 units are taken as an inch")
+        notes.append(note)
     grown = _enlarged(root)
     paths = _paths(root)
     if not paths:
@@ -135,14 +136,7 @@ def united(contours: list[Contour], em: float = 1000.0) -> list[Region]:
     size = float(np.ptp(points, axis=0).max())
     if size <= 0 or size > 1e5:
         raise LogoError("the drawing has no size that could be stamped")
-    grow = em / size
-    scaled = [
-        [(verb, tuple((x * grow, y * grow) for x, y in ps)) for verb, ps in contour]
-        for contour in contours
-    ]
-    error = min(1 / 4000, 1e-3 / size)
-    regions = unite(scaled, round(em), error)
-    return [r.transformed(np.eye(2) / grow, np.zeros(2)) for r in regions]
+    return unite_mm(contours, em=em)
 
 
 def _parsed(data: bytes) -> Any:
@@ -224,21 +218,6 @@ def _style(element: Any, rules: list[tuple[str, dict[str, str]]]) -> None:
     if found:
         own = _declared(element.get("style") or "")
         element.set("style", ";".join(f"{k}:{v}" for k, v in {**found, **own}.items()))
-
-
-def _scale(root: Any) -> tuple[float, bool]:
-    """mm for a unit of the drawing, and whether the file says so."""
-    box = [float(w) for w in re.findall(r"[-+\d.eE]+", root.get("viewBox") or "") if _number(w)]
-    for side, extent in (("width", 2), ("height", 3)):
-        match = re.fullmatch(r"\s*([\d.]+)\s*([a-z]*)\s*", root.get(side) or "")
-        if match and _number(match[1]):
-            unit = UNITS.get(match[2] or "px")
-            if unit is not None and float(match[1]) > 0:
-                given = match[2] not in ("", "px")
-                if len(box) == 4 and box[extent] > 0:
-                    return float(match[1]) * unit / box[extent], given
-                return unit, given
-    return UNITS["px"], False
 
 
 LENGTHS = ("x", "y", "cx", "cy", "r", "rx", "ry", "x1", "y1", "x2", "y2")

@@ -179,3 +179,33 @@ def _cubic(piece: Piece) -> Array:
     if len(piece) == 3:
         return quadratic(*piece)
     return np.array(piece, dtype=float)
+
+
+def unite_mm(
+    contours: Sequence[Contour], letters: tuple[int, ...] = (), em: float = 1000.0
+) -> list[Region]:
+    """Contours in mm united (non-zero rule), at `em` units for their largest side."""
+    points = np.array([p for contour in contours for _, ps in contour for p in ps])
+    size = float(np.ptp(points, axis=0).max())
+    grow = em / size
+    scaled = [
+        [(verb, tuple((x * grow, y * grow) for x, y in ps)) for verb, ps in contour]
+        for contour in contours
+    ]
+    regions = unite(scaled, em, min(1 / 4000, 1e-3 / size), letters)
+    return [r.transformed(np.eye(2) / grow, np.zeros(2)) for r in regions]
+
+
+def contour_of(outline: Outline) -> Contour:
+    """An outline as drawing commands."""
+    commands: Contour = [("M", (_pair(outline.beziers[0, 0]),))]
+    for b, straight in zip(outline.beziers, outline.straight, strict=True):
+        if straight:
+            commands.append(("L", (_pair(b[3]),)))
+        else:
+            commands.append(("C", (_pair(b[1]), _pair(b[2]), _pair(b[3]))))
+    return commands
+
+
+def _pair(p: Array) -> tuple[float, float]:
+    return float(p[0]), float(p[1])

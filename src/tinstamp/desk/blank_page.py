@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from PySide6.QtWidgets import QLabel
+
 from tinstamp.desk.dimension_table import DimensionTable
 from tinstamp.desk.feature_list import FeatureList
 from tinstamp.desk.feature_page import FeatureFields, make_up
@@ -30,6 +32,14 @@ class BlankPage(FieldsPage):
         self.section(feature.name)
         FeatureFields(self, session.feature, self.session.wants_file.emit)
         self.dimensions = DimensionTable(self)
+        self.section("Serial number")
+        self.words(label_of(("before",)), ("serial", "before"), "the serial number")
+        self.number(("serial", "next"), 0, 10**9, "the serial number")
+        self.number(("serial", "digits"), 1, 9, "the serial number's digits")
+        self.words(label_of(("after",)), ("serial", "after"), "the serial number")
+        made = QLabel()
+        self.bind("serial", made, lambda: made.setText(self.session.job.serial.text))
+        self.row("{serial} is", made)
         self.section("Limits of the proof")
         for name in Limits.model_fields:
             self.formula(("limits", name), "mm", f"the limit “{label_of((name,))}”", 0.05)

@@ -19,6 +19,7 @@ from PySide6.QtWidgets import (
     QPlainTextEdit,
     QPushButton,
     QScrollArea,
+    QSpinBox,
     QVBoxLayout,
     QWidget,
 )
@@ -178,6 +179,25 @@ class FieldsPage(QWidget):
         self.bind(key, line, renew)
         self.row(label, holder)
         return line
+
+    def number(self, path: Path, least: int, most: int, what: str) -> QSpinBox:
+        """A whole number bound to a path."""
+        label = label_of(path)
+        box = QSpinBox()
+        box.setRange(least, most)
+        box.setAccessibleName(label)
+        key = dotted(path)
+
+        def renew() -> None:
+            box.blockSignals(True)
+            box.setValue(get(self.session.job, path))
+            box.blockSignals(False)
+
+        box.valueChanged.connect(lambda value: self.put(path, value, what, key))
+        box.editingFinished.connect(self.session.settle)
+        self.bind(key, box, renew)
+        self.row(label, box)
+        return box
 
     def text(self, label: str, path: Path, what: str) -> QPlainTextEdit:
         """Several lines of text bound to a path."""

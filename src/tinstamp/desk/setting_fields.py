@@ -34,6 +34,7 @@ def guide_fields(page: FieldsPage, index: int, helper: ArtworkFields) -> None:
         f"where “{name}” stands on its guide",
     )
     page.formula((*base, "shift"), "mm", f"the place of “{name}” along its guide")
+    page.formula((*base, "above"), "mm", f"how far “{name}” is from its guide")
     fills = (("no", "As it is"), ("space", "Spaced"), ("scale", "Scaled"))
     page.choice("Fills it", (*base, "fill"), fills, f"how “{name}” fills its guide")
     helper.yes_no((*base, "other_way"), tip="Run the guide from its other end")
@@ -49,9 +50,17 @@ def repeat_fields(page: FieldsPage, index: int) -> None:
     stamp = page.session.job.stamps[index]
     repeat, name = stamp.setting.repeat, stamp.name
     base: Path = ("stamps", index, "setting", "repeat")
-    words = (("none", "Once"), ("round", "All round"), ("steps", "In steps"))
-    page.choice("Repeat", (*base, "kind"), words, f"the repeats of “{name}”")
+    words = (
+        ("none", "once"),
+        ("round", "all round, by number"),
+        ("fit", "all round, as many as fit"),
+        ("steps", "in steps"),
+    )
+    page.pick("Repeat", (*base, "kind"), lambda: words, f"the repeats of “{name}”")
     if repeat.kind == "none":
+        return
+    if repeat.kind == "fit":
+        page.formula((*base, "gap"), "mm", f"the gap between “{name}” and its copies")
         return
     page.formula((*base, "count"), "×", f"how often “{name}” is there", 1.0)
     if repeat.kind == "steps":

@@ -231,6 +231,8 @@ def lay_spec(job: Job, resolved: Resolved, index: int) -> LaySpec:
 def _copies(job: Job, resolved: Resolved, index: int) -> Copies:
     repeat = job.stamps[index].setting.repeat
     base = ("stamps", index, "setting", "repeat")
+    if repeat.kind == "fit":
+        return Copies(0, True, gap=resolved.of(*base, "gap"))
     count = resolved.of(*base, "count")
     if count != int(count) or not 1 <= count <= 500:
         raise FormulaError(f"{count:g} times cannot be made: give a whole number up to 500")
@@ -289,7 +291,7 @@ def _runner(spec: LaySpec, chart: Chart) -> Callable[[Array, float], Run]:
             joint = guide.closed
         if guide.other_way:
             way = way.reversed()
-        return Run(way, guide.at, shift, guide.fill, joint)
+        return Run(way, guide.at, shift, values["above"], guide.fill, joint)
 
     return run
 

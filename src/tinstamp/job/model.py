@@ -187,7 +187,8 @@ class Guide(Value):
 
     Attributes
     ----------
-    at : which end of the artwork stands at which part of the guide. shift : along it.
+    at : which end of the artwork stands at which part of the guide.
+    shift : along it. above : off it, to the left of its run.
     fill : what makes the artwork as long as the guide.
     """
 
@@ -198,31 +199,33 @@ class Guide(Value):
     closed: bool = False
     at: Literal["start", "centre", "end"] = "centre"
     shift: Length = "0 mm"
+    above: Length = "0 mm"
     other_way: bool = False
     fill: Literal["no", "space", "scale"] = "no"
 
     @property
     def idle(self) -> frozenset[str]:
         if self.kind == "none":
-            return frozenset({"radius", "bend", "points", "closed", "at", "shift", "other_way",
-                              "fill"})  # fmt: skip
+            return frozenset({"radius", "bend", "points", "closed", "at", "shift", "above",
+                              "other_way", "fill"})  # fmt: skip
         idle = set() if self.kind == "arc" else {"radius", "bend"}
         return frozenset(idle if self.kind == "drawn" else idle | {"points", "closed"})
 
 
 class Repeat(Value):
-    """The artwork several times: all round, or in steps along the sheet."""
+    """The artwork several times: all round by number or as often as fits with a gap, or in
+    steps along the sheet."""
 
-    kind: Literal["none", "round", "steps"] = "none"
+    kind: Literal["none", "round", "fit", "steps"] = "none"
     count: Factor = "3"
+    gap: Thickness = "5 mm"
     step_across: Length = "20 mm"
     step_up: Length = "0 mm"
 
     @property
     def idle(self) -> frozenset[str]:
-        if self.kind == "none":
-            return frozenset({"count", "step_across", "step_up"})
-        return frozenset() if self.kind == "steps" else frozenset({"step_across", "step_up"})
+        used = {"round": {"count"}, "fit": {"gap"}, "steps": {"count", "step_across", "step_up"}}
+        return frozenset({"count", "gap", "step_across", "step_up"} - used.get(self.kind, set()))
 
 
 class Setting(Value):

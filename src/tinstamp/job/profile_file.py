@@ -16,6 +16,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
+from tinstamp.artwork.svg_units import svg_scale
 from tinstamp.job.curve import through
 from tinstamp.job.drawn import Knot, To, fresh_name
 
@@ -26,8 +27,6 @@ MOST_BYTES = 8 * 1024 * 1024
 MOST_POINTS = 400
 JOIN = 0.01
 """mm; ends nearer than this are joined."""
-UNITS = {"mm": 1.0, "cm": 10.0, "in": 25.4, "pt": 25.4 / 72, "pc": 25.4 / 6, "px": 25.4 / 96}
-"""mm; CSS Values and Units, W3C: 96 px to the inch."""
 
 
 class ProfileFileError(ValueError):
@@ -264,7 +263,7 @@ def _svg(data: bytes, name: str) -> tuple[list[_Part], str]:
         root = ElementTree.fromstring(data)
     except ElementTree.ParseError as error:
         raise ProfileFileError(f"{name} is not sound XML") from error
-    scale, note = _svg_scale(root)
+    scale, note = svg_scale(root)
     pen = RecordingPen()
     try:
         _hand_down(root, Identity)
@@ -333,12 +332,3 @@ def _bezier(poles: Array) -> Array:
     while rows.shape[1] > 1:
         rows = rows[:, :-1] + t * (rows[:, 1:] - rows[:, :-1])
     return np.asarray(rows[:, 0])
-
-
-def _svg_scale(root: Any) -> tuple[float, str]:
-    """mm for a unit of the drawing."""
-    width = re.fullmatch(r"\s*([\d.]+)\s*(mm|cm|in|pt|pc|px)?\s*", root.get("width", ""))
-    box = re.split(r"[\s,]+", root.get("viewBox", "").strip())
-    if width and len(box) == 4 and float(box[2]) > 0:
-        return float(width[1]) * UNITS[width[2] or "px"] / float(box[2]), ""
-    return UNITS["px"], "the file gives no size in mm: 96 units are taken as an inch"

@@ -9,12 +9,10 @@ from typing import Literal
 import numpy as np
 import shapely
 
-from tinstamp.artwork.outline import Array, Outline, Region
+from tinstamp.artwork.outline import Region
 from tinstamp.artwork.text import LetterInk
-from tinstamp.artwork.unite import Contour, unite
+from tinstamp.artwork.unite import contour_of, unite_mm
 from tinstamp.setting.way import Way
-
-EM = 1000.0
 
 
 @dataclass(frozen=True)
@@ -24,14 +22,15 @@ class Run:
     Attributes
     ----------
     at : which end of the artwork stands at which part of the way.
-    shift : along the way, mm. fill : what makes it as long as the way.
-    full : the length to fill, mm (all of a way that runs round a face).
+    shift : along the way, mm. above : from the way, to its left, mm.
+    fill : what makes it as long as the way.
     joint : the filled length closes on itself, so the last gap counts too.
     """
 
     way: Way
     at: Literal["start", "centre", "end"] = "centre"
     shift: float = 0.0
+    above: float = 0.0
     fill: Literal["no", "space", "scale"] = "no"
     joint: bool = False
 
@@ -77,7 +76,8 @@ def run_along(letters: Sequence[LetterInk], rest: float, run: Run) -> Along:
         point, turn = run.way.at(s)
         angle = np.radians(turn)
         matrix = scale * np.array([[np.cos(angle), -np.sin(angle)], [np.sin(angle), np.cos(angle)]])
-        shift = point - matrix @ np.array([middle, rest])
+        left = run.above * np.array([-np.sin(angle), np.cos(angle)])
+        shift = point + left - matrix @ np.array([middle, rest])
         placed.append([region.transformed(matrix, shift) for region in letter.regions])
     overrun = 0.0 if run.way.closed else max(0.0, -start, start + total - length)
     return Along(tuple(united(placed)), overrun, scale)
@@ -119,31 +119,3 @@ def _meeting(regions: Sequence[Region]) -> list[list[int]]:
     graph = coo_array((np.ones(pairs.shape[1]), pairs), shape=(len(regions), len(regions)))
     _, label = connected_components(graph, directed=False)
     return [np.flatnonzero(label == k).tolist() for k in range(label.max() + 1)]
-
-
-def unite_mm(contours: Sequence[Contour], letters: tuple[int, ...] = ()) -> list[Region]:
-    """Contours in mm united, in units of an em as large as they are."""
-    points = np.array([p for contour in contours for _, ps in contour for p in ps])
-    size = float(np.ptp(points, axis=0).max())
-    grow = EM / size
-    scaled = [
-        [(verb, tuple((x * grow, y * grow) for x, y in ps)) for verb, ps in contour]
-        for contour in contours
-    ]
-    regions = unite(scaled, int(EM), min(1 / 4000, 1e-3 / size), letters)
-    return [r.transformed(np.eye(2) / grow, np.zeros(2)) for r in regions]
-
-
-def contour_of(outline: Outline) -> Contour:
-    """An outline as drawing commands."""
-    commands: Contour = [("M", (_pair(outline.beziers[0, 0]),))]
-    for b, straight in zip(outline.beziers, outline.straight, strict=True):
-        if straight:
-            commands.append(("L", (_pair(b[3]),)))
-        else:
-            commands.append(("C", (_pair(b[1]), _pair(b[2]), _pair(b[3]))))
-    return commands
-
-
-def _pair(p: Array) -> tuple[float, float]:
-    return float(p[0]), float(p[1])

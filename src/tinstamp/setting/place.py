@@ -8,6 +8,7 @@ from itertools import pairwise
 from typing import Literal
 
 import numpy as np
+import shapely
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Array, Region, bounds_of
@@ -98,11 +99,16 @@ def place(artwork: Artwork, spot: Spot, chart: Chart) -> Placed:
 @dataclass(frozen=True)
 class Copies:
     """The same artwork several times: round the axis of a round face or the middle of a
-    flat one, or in steps (mm) along the sheet."""
+    flat one, or in steps (mm) along the sheet.
+
+    With `count` 0 it goes round as often as fits with at least `gap` mm between, measured
+    along the shortest way round that the ink has.
+    """
 
     count: int
     round: bool
     step: tuple[float, float] = (0.0, 0.0)
+    gap: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -127,6 +133,8 @@ def lay(
     placed = (
         place(artwork, spot, chart) if guided is None else _guided(artwork, spot, chart, guided)
     )
+    if copies is not None and copies.count == 0 and placed.regions:
+        copies = replace(copies, count=how_many_fit(placed, chart, copies.gap))
     if copies is None or copies.count <= 1:
         return placed
     groups = [list(placed.regions)]
@@ -144,6 +152,26 @@ def _guided(artwork: Artwork, spot: Spot, chart: Chart, guided: Guided) -> Place
     steps = np.linspace(0.0, run.way.length, 97)[: None if not run.way.closed else -1]
     points = np.array([run.way.at(float(s))[0] for s in steps])
     return Placed(found.regions, here, np.eye(2), np.zeros(2), True, found.overrun, points)
+
+
+def how_many_fit(placed: Placed, chart: Chart, gap: float) -> int:
+    """How often artwork goes round with at least `gap` mm between; once at the least.
+
+    Raises PlaceError.
+    """
+    ink = np.concatenate([region.outer.points(16) for region in placed.regions])
+    if chart.closed:
+        covered = float(np.ptp(chart.degrees(ink)))
+        way = min(chart.way_round(p) for p in ink)
+    elif chart.round:
+        raise PlaceError("copies all round need a face that closes")
+    else:
+        if shapely.MultiPoint(ink).convex_hull.intersects(shapely.Point(0.0, 0.0)):
+            raise PlaceError("the artwork covers the middle that its copies go round")
+        turns = np.angle((ink @ [1, 1j]) / complex(*ink.mean(axis=0)), deg=True)
+        covered = float(np.ptp(turns))
+        way = 2.0 * np.pi * float(np.hypot(*ink.T).min())
+    return max(1, int((360.0 + 1e-9) / (covered + 360.0 * gap / way)))
 
 
 def _copy(k: int, copies: Copies, chart: Chart) -> Motion:

@@ -378,7 +378,9 @@ def test_a_stamp_beside_a_groove_is_direct_and_one_over_it_is_told() -> None:
     above = build(Document(marked(features, "c.outer", up="27 mm"))).report
     assert above.valid and above.stamps[0].built_by == "imprint" and not above.to_fix
     over = build(Document(marked(features, "c.outer", up="18 mm"))).report
-    assert any(f.check == "over the edge" for f in over.findings)
+    (found,) = [f for f in over.findings if f.check == "off the face"]
+    assert found.unit == "mm²" and found.measured is not None
+    assert 0.1 < found.measured < over.stamps[0].area
 
 
 def test_a_face_that_is_gone_is_told_with_the_nearest() -> None:

@@ -341,7 +341,7 @@ def _handles(painter: QPainter, marks: Handles) -> None:
     painter.drawEllipse(marks.turn, 4.5, 4.5)
 
 
-def ruler_step(per_mm: float, least: float = 46.0) -> float:
+def ruler_step(per_mm: float, least: float = 38.0) -> float:
     """mm between figures so that they stand at least `least` px apart: 1, 2 or 5 × 10ⁿ."""
     wanted = least / per_mm
     power = 10.0 ** np.floor(np.log10(wanted))

@@ -91,12 +91,12 @@ def stylesheet() -> str:
     QLabel[role="section"] {{ color: {p.SECOND_INK}; }}
     QLabel[role="second"] {{ color: {p.SECOND_INK}; }}
     QLabel[role="error"] {{ color: {p.FIX}; }}
-    QLineEdit, QPlainTextEdit, QComboBox {{
+    QLineEdit, QPlainTextEdit, QComboBox, QAbstractSpinBox {{
         background: {p.SHEET}; border: 1px solid {p.RULE}; border-radius: 4px;
         padding: 2px 7px; min-height: 20px; selection-background-color: {p.ACCENT};
     }}
     QLineEdit[cell="true"], QComboBox[cell="true"] {{ padding: 2px 3px; }}
-    QLineEdit:focus, QPlainTextEdit:focus, QComboBox:focus {{ border: 1px solid {p.INK}; }}
+    QLineEdit:focus, QPlainTextEdit:focus, QComboBox:focus, QAbstractSpinBox:focus {{ border: 1px solid {p.INK}; }}
     QLineEdit[wrong="true"] {{ border: 1px solid {p.FIX}; background: #FDF1EE; }}
     QLineEdit:disabled, QComboBox:disabled {{ background: {p.PANEL}; color: {p.SECOND_INK}; }}
     QComboBox::drop-down {{ border: none; width: 20px; }}

@@ -113,14 +113,16 @@ def on_the_face(stamp: str, fit: Fit, chart: Chart, limits: Limits) -> Iterator[
         sides = ROUND_SIDES if chart.closed else SIDES
         beyond = max(range(4), key=lambda k: fit.over[k])
         reach = fit.over[beyond]
-        told = (
-            f"reaches {reach:.3f} mm over the {sides[beyond]}"
-            if reach > 0
-            else (
-                "touches the edge of the face" if fit.off_area == 0 else "lies partly off the face"
+        if reach <= 0 and fit.off_area > 0:
+            told = f"{fit.off_area:.2f} mm² of it lie over a hole or past the edge"
+            yield Finding("fix", "off the face", stamp, told, fit.off_area, 0.0, "mm²")
+        else:
+            told = (
+                f"reaches {reach:.3f} mm over the {sides[beyond]}"
+                if reach > 0
+                else "touches the edge of the face"
             )
-        )
-        yield Finding("fix", "over the edge", stamp, f"the artwork {told}", reach, 0.0, "mm")
+            yield Finding("fix", "over the edge", stamp, f"the artwork {told}", reach, 0.0, "mm")
     elif fit.edge < limits.edge_margin:
         yield Finding(
             "look",

@@ -36,7 +36,7 @@ class Finding:
     @property
     def short(self) -> str:
         """A few words for a card."""
-        if self.measured is None or self.unit != "mm":
+        if self.measured is None or self.unit not in ("mm", "mm²"):
             return self.check
         return f"{self.check} {self.measured:.2f} {self.unit}"
 

@@ -380,7 +380,7 @@ def test_a_stamp_beside_a_groove_is_direct_and_one_over_it_is_told() -> None:
     over = build(Document(marked(features, "c.outer", up="18 mm"))).report
     (found,) = [f for f in over.findings if f.check == "off the face"]
     assert found.unit == "mm²" and found.measured is not None
-    assert 0.1 < found.measured < over.stamps[0].area
+    assert 0.1 < found.measured < over.stamps[0].artwork_area
 
 
 def test_a_face_that_is_gone_is_told_with_the_nearest() -> None:

@@ -17,7 +17,7 @@ from ezdxf import units
 from PIL import Image, ImageDraw
 
 from tests.conftest import ROOT
-from tinstamp.artwork.drawn import Frame, framed, mirrored
+from tinstamp.artwork.drawn import Frame, flip_of, flipped, framed
 from tinstamp.artwork.dxf_logo import read_dxf
 from tinstamp.artwork.logo import FileData, LogoSpec, draw_logo
 from tinstamp.artwork.outline import Region
@@ -272,7 +272,7 @@ def test_the_emblem_at_its_size() -> None:
     assert whole.mended is not None and whole.mended.natural == pytest.approx((23, 23), abs=0.01)
     tall = draw_logo(spec(data, given="height", size=11.5))
     assert tall.area == pytest.approx(whole.area / 4, rel=1e-3)
-    turned = mirrored(art)
+    turned = flipped(art, flip_of(art, True, False))
     assert turned.area == pytest.approx(art.area)
     np.testing.assert_allclose(turned.bounds, [-high_x, low_y, -low_x, high_y], atol=1e-9)
     with pytest.raises(LogoError, match="no size of its own"):

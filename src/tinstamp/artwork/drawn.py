@@ -28,7 +28,7 @@ class Letter:
     row: int = 0
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Mended:
     """What was done to a logo's outlines.
 
@@ -36,6 +36,9 @@ class Mended:
     ----------
     before, after : pieces of all outlines. deviation : greatest move of an outline, mm.
     specks : outlines taken away. natural : width and height as the file says, mm.
+    doubles : lines that were there twice. joined : ends that were brought together.
+    crossings : places where lines cross themselves, parted there.
+    lines : the drawing as it came, polylines (n, 2).
     """
 
     before: int
@@ -43,6 +46,10 @@ class Mended:
     deviation: float
     specks: int
     natural: tuple[float, float]
+    doubles: int = 0
+    joined: int = 0
+    crossings: tuple[tuple[float, float], ...] = ()
+    lines: tuple[np.ndarray, ...] = ()
 
 
 @dataclass(frozen=True, eq=False)
@@ -125,12 +132,39 @@ def shifted_letters(regions: tuple[Region, ...], shifts: Shifts) -> tuple[Region
     )
 
 
-def mirrored(artwork: Artwork) -> Artwork:
-    """As it looks in a mirror, for dies and moulds: left and right change."""
-    matrix = np.diag([-1.0, 1.0])
+@dataclass(frozen=True)
+class Flip:
+    """Artwork turned over: (x, y) becomes (fx x + dx, fy y + dy), each f 1 or -1."""
+
+    fx: float
+    fy: float
+    dx: float
+    dy: float
+
+    def regions(self, regions: tuple[Region, ...]) -> tuple[Region, ...]:
+        matrix, shift = np.diag([self.fx, self.fy]), np.array([self.dx, self.dy])
+        return tuple(r.transformed(matrix, shift) for r in regions)
+
+    def start(self, x: float, advance: float) -> float:
+        """Where a letter's origin comes to stand."""
+        return self.dx + self.fx * (x + (advance if self.fx < 0 else 0.0))
+
+
+def flip_of(artwork: Artwork, mirrored: bool, upside_down: bool) -> Flip:
+    """As in a mirror, for dies and moulds, left and right change; upside down artwork is
+    turned by 180° where it stands."""
+    if not upside_down:
+        return Flip(-1.0, 1.0, 0.0, 0.0)
+    low_x, low_y, high_x, high_y = map(float, artwork.bounds)
+    across, up = low_x + high_x, low_y + high_y
+    return Flip(1.0, -1.0, -across, up) if mirrored else Flip(-1.0, -1.0, across, up)
+
+
+def flipped(artwork: Artwork, flip: Flip) -> Artwork:
+    """The artwork turned over."""
     return replace(
         artwork,
-        regions=tuple(r.transformed(matrix, np.zeros(2)) for r in artwork.regions),
-        letters=tuple(replace(x, x=-x.x - x.advance) for x in artwork.letters),
-        marks=tuple((-x, y) for x, y in artwork.marks),
+        regions=flip.regions(artwork.regions),
+        letters=tuple(replace(x, x=flip.start(x.x, x.advance)) for x in artwork.letters),
+        marks=tuple((flip.fx * x + flip.dx, flip.fy * y + flip.dy) for x, y in artwork.marks),
     )

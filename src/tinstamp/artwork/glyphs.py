@@ -6,7 +6,7 @@ turned into fewer cubics.
 
 from __future__ import annotations
 
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from typing import Any
 
 import numpy as np
@@ -14,7 +14,8 @@ import uharfbuzz as hb
 
 from tinstamp.artwork.fonts import FontData, FontError
 from tinstamp.artwork.outline import Region, bounds_of
-from tinstamp.artwork.unite import Contour, unite
+from tinstamp.artwork.stroke import stroke_regions
+from tinstamp.artwork.unite import Contour, contour_of, unite
 
 
 class Typeface:
@@ -38,38 +39,64 @@ class Typeface:
         if font.axes:
             self.hb_font.set_variations(dict(font.axes))
         self.units = int(face.upem)
-        self._glyphs: dict[tuple[int, float], tuple[Region, ...]] = {}
-        self._boxes: dict[tuple[int, float], np.ndarray | None] = {}
-        self._contours: dict[int, tuple[Contour, ...]] = {}
+        self._glyphs: dict[tuple[int, float, float], tuple[Region, ...]] = {}
+        self._boxes: dict[tuple[int, float, float], np.ndarray | None] = {}
+        self._contours: dict[tuple[int, float], tuple[Contour, ...]] = {}
         extents = self.hb_font.get_font_extents("ltr")
         self.ascent = float(extents.ascender)
         self.descent = float(extents.descender)
         self.line_gap = float(extents.line_gap)
         self.cap_height = self._cap_height()
 
-    def contours(self, glyph: int) -> tuple[Contour, ...]:
-        """The glyph's contours as drawn, in font units."""
-        if glyph not in self._contours:
-            pen = _Recorder()
-            self.hb_font.draw_glyph(glyph, _DRAW, pen)
-            self._contours[glyph] = tuple(pen.contours())
-        return self._contours[glyph]
+    @cached_property
+    def single_stroke(self) -> bool:
+        """True for a font whose contours run out and back along the middle of a stroke, as
+        they are made for cutters: what they enclose has no area."""
+        tried = [self.hb_font.get_nominal_glyph(ord(c)) for c in "HOno8"]
+        contours = [c for glyph in tried if glyph for c in self._drawn(glyph)]
+        if not contours:
+            return False
+        points = np.array([p for contour in contours for _, ps in contour for p in ps])
+        box = float(np.prod(np.ptp(points, axis=0)))
+        return sum(abs(_enclosed(contour)) for contour in contours) < 1e-4 * box
 
-    def regions(self, glyph: int, error: float) -> tuple[Region, ...]:
+    def contours(self, glyph: int, cutter: float) -> tuple[Contour, ...]:
+        """The glyph's contours in font units: as drawn, or those of a stroke as wide as
+        `cutter` in a single-stroke font."""
+        key = (glyph, cutter if self.single_stroke else 0.0)
+        if key not in self._contours:
+            if self.single_stroke:
+                regions = self.regions(glyph, 1 / 4000, cutter)
+                drawn = [contour_of(o) for region in regions for o in region.outlines]
+            else:
+                drawn = self._drawn(glyph)
+            self._contours[key] = tuple(drawn)
+        return self._contours[key]
+
+    def _drawn(self, glyph: int) -> list[Contour]:
+        pen = _Recorder()
+        self.hb_font.draw_glyph(glyph, _DRAW, pen)
+        return pen.contours()
+
+    def regions(self, glyph: int, error: float, cutter: float) -> tuple[Region, ...]:
         """The glyph's inked regions, united and cleaned, in font units.
 
         `error` is the largest move when curves are merged, as a part of the em.
         """
-        key = (glyph, error)
+        key = (glyph, error, cutter if self.single_stroke else 0.0)
         if key not in self._glyphs:
-            self._glyphs[key] = tuple(unite(self.contours(glyph), self.units, error))
+            if self.single_stroke:
+                lines = [_one_way(line) for line in self._drawn(glyph)]
+                self._glyphs[key] = tuple(stroke_regions(lines, cutter, error))
+            else:
+                self._glyphs[key] = tuple(unite(self.contours(glyph, cutter), self.units, error))
         return self._glyphs[key]
 
-    def box(self, glyph: int, error: float) -> np.ndarray | None:
+    def box(self, glyph: int, error: float, cutter: float) -> np.ndarray | None:
         """(4,) bounds of the glyph's ink, font units; None when it has none."""
-        key = (glyph, error)
+        key = (glyph, error, cutter if self.single_stroke else 0.0)
         if key not in self._boxes:
-            regions = self.regions(glyph, error)
+            regions = self.regions(glyph, error, cutter)
             self._boxes[key] = bounds_of(regions) if regions else None
         return self._boxes[key]
 
@@ -91,6 +118,22 @@ class Typeface:
 def typeface(font: FontData) -> Typeface:
     """The opened font, kept for the next use."""
     return Typeface(font)
+
+
+def _enclosed(contour: Contour) -> float:
+    """Area by its points, font units² (control points too, which do for nothing or much)."""
+    x, y = np.array([p for _, ps in contour for p in ps]).T
+    return float(x @ np.roll(y, -1) - y @ np.roll(x, -1)) / 2
+
+
+def _one_way(contour: Contour) -> Contour:
+    """The way out of a contour that runs out and back; others whole."""
+    stops = [points[-1] for _, points in contour]
+    if stops[-1] != stops[0]:
+        stops.append(stops[0])
+    half = len(stops) // 2
+    same = len(stops) % 2 == 1 and stops == stops[::-1]
+    return contour[: half + 1] if same else contour
 
 
 class _Recorder:

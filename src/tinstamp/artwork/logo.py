@@ -8,6 +8,7 @@ from typing import Literal
 
 import numpy as np
 
+from tinstamp.artwork.crossing import crossings
 from tinstamp.artwork.drawn import Artwork, Mended
 from tinstamp.artwork.outline import bounds_of
 from tinstamp.artwork.svg import Drawing, LogoError, read_svg
@@ -80,7 +81,18 @@ def draw_logo(spec: LogoSpec) -> Artwork:
     shift = -scale * np.array([(low_x + high_x) / 2, low_y])
     regions = [r.transformed(np.eye(2) * scale, shift) for r in drawing.regions]
     made: Tidied = tidy(regions, spec.speck, spec.reduce)
-    mended = Mended(made.before, made.after, made.deviation, made.specks, (width, height))
+    lines = tuple(line * scale + shift for line in drawing.lines)
+    mended = Mended(
+        made.before,
+        made.after,
+        made.deviation,
+        made.specks,
+        (width, height),
+        drawing.doubles,
+        drawing.joined,
+        tuple(crossings(lines)),
+        lines,
+    )
     ends = tuple((m.x * scale + shift[0], m.y * scale + shift[1]) for m in marks)
     return Artwork(
         made.regions,

@@ -18,6 +18,7 @@ from fontTools.pens.recordingPen import RecordingPen
 from fontTools.svgLib.path import parse_path
 from lxml import etree
 
+from tinstamp.artwork.crossing import doubles
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.svg_units import svg_scale
 from tinstamp.artwork.unite import Contour, unite_mm
@@ -35,6 +36,8 @@ LEFT_OUT = {
 }
 DROPPED = {"script", "style", "metadata", "title", "desc", "animate", "animateTransform", "set",
            "filter", "mask", "namedview", "animateMotion", "switch"}  # fmt: skip
+NEAR = 0.001
+"""mm; lines that differ by no more are one line drawn twice."""
 LARGE = 4000.0
 """Units that the larger side of a drawing is brought to before strokes become outlines."""
 EMS = (1000.0, 240.0, 613.0, 2371.0, 97.0)
@@ -53,10 +56,15 @@ class Drawing:
     ----------
     regions : in mm, y upwards, as large as the file says.
     notes : what was left out or assumed, in words.
+    lines : what the file draws, before anything was mended, each (n, 2) mm.
+    doubles : lines that were there twice. joined : ends that were brought together.
     """
 
     regions: tuple[Region, ...]
     notes: tuple[str, ...]
+    lines: tuple[np.ndarray, ...] = ()
+    doubles: int = 0
+    joined: int = 0
 
 
 def read_svg(data: bytes) -> Drawing:
@@ -76,7 +84,9 @@ def read_svg(data: bytes) -> Drawing:
     if not paths:
         raise LogoError("the file paints nothing that could be stamped")
     mapped = [[_mapped(c, per_unit / grown) for c in path] for path in paths]
-    return Drawing(tuple(_whole(mapped)), tuple(notes))
+    lines = tuple(_ring(contour) for path in mapped for contour in path)
+    lines = tuple(ring for ring in lines if len(ring) > 2)
+    return Drawing(tuple(_whole(mapped)), tuple(notes), lines, len(doubles(lines, NEAR)))
 
 
 def _whole(paths: list[list[Contour]]) -> list[Region]:
@@ -110,6 +120,12 @@ def _expected(paths: list[list[Contour]]) -> float:
                 whole = whole.symmetric_difference(shapely.Polygon(ring).buffer(0))
         shapes.append(whole)
     return float(shapely.union_all(shapes).area)
+
+
+def _ring(contour: Contour) -> np.ndarray:
+    """A contour as a polyline that ends where it begins."""
+    points = _polyline(contour)
+    return points if np.allclose(points[0], points[-1]) else np.vstack([points, points[:1]])
 
 
 def _polyline(contour: Contour) -> np.ndarray:

@@ -1,23 +1,23 @@
 """Text: characters and a font to regions at true size.
 
-Shaping (kerning, ligatures, joining, right-to-left) is HarfBuzz's. Letters whose boxes
-overlap are united, so a joined script word has one outer outline.
+Letters whose boxes overlap are united, so a joined script word has one outer outline.
 """
 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
+from itertools import chain
 from typing import Literal
 
 import numpy as np
-import uharfbuzz as hb
 
-from tinstamp.artwork.drawn import Artwork, Letter
+from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontData
-from tinstamp.artwork.glyphs import Typeface, translated, typeface
+from tinstamp.artwork.glyphs import translated, typeface
 from tinstamp.artwork.outline import Region
+from tinstamp.artwork.shaping import Glyph, Line, Make, Style, shape_line
 from tinstamp.artwork.unite import Contour, merge_error, unite
 
 Align = Literal["start", "centre", "end"]
@@ -36,6 +36,8 @@ class TextSpec:
     spacing : added after each letter. word_spacing : added after each space.
     ligatures : joined letters where the font has them (never with letter spacing).
     line_spacing : baseline to baseline, as a multiple of the font's own.
+    styles : parts with a font or size of their own.
+    cutter : width that a single-stroke font's lines get.
     """
 
     text: str
@@ -47,34 +49,25 @@ class TextSpec:
     ligatures: bool = True
     align: Align = "centre"
     line_spacing: float = 1.0
+    styles: tuple[Style, ...] = ()
+    cutter: float = 0.5
 
 
 @lru_cache(maxsize=256)
 def lay_text(spec: TextSpec) -> Artwork:
     """Shape the text and give its regions. Raises FontError for a damaged font."""
     face = typeface(spec.font)
-    scale = _scale(spec, face)
-    gaps = _Gaps(spec.spacing / scale, spec.word_spacing / scale, spec.ligatures)
-    step = (face.ascent - face.descent + face.line_gap) * spec.line_spacing
-    letters: list[Letter] = []
-    missing: dict[str, None] = {}
-    widest = 0.0
-    start = 0
-    for row, text in enumerate(spec.text.split("\n")):
-        glyphs, width, lacking = _shape(face, text, start, gaps)
-        missing.update(dict.fromkeys(lacking))
-        shift = {"start": 0.0, "centre": -width / 2, "end": -width}[spec.align]
-        letters += [
-            Letter(g.index, g.glyph, g.x + shift, g.y - row * step, g.advance, row) for g in glyphs
-        ]
-        widest = max(widest, width)
-        start += len(text) + 1
-    regions = _united(face, letters, merge_error(face.units * scale), scale)
-    scaled = tuple(
-        Letter(g.index, g.glyph, g.x * scale, g.y * scale, g.advance * scale, g.row)
-        for g in letters
+    make = _make(spec)
+    lines = _lines(spec, make)
+    glyphs = _placed(spec, lines)
+    missing = dict.fromkeys(chain.from_iterable(line.missing for line in lines))
+    return Artwork(
+        tuple(_united(glyphs, spec.cutter)),
+        tuple(glyph.letter for glyph in glyphs),
+        tuple(missing),
+        max(line.width for line in lines),
+        face.cap_height * make.scale(face),
     )
-    return Artwork(tuple(regions), scaled, tuple(missing), widest * scale, face.cap_height * scale)
 
 
 @dataclass(frozen=True, eq=False)
@@ -90,111 +83,113 @@ class LetterInk:
 @lru_cache(maxsize=128)
 def letter_inks(spec: TextSpec) -> tuple[LetterInk, ...]:
     """Every letter of a text with its own ink, not yet united with its neighbours'."""
-    face = typeface(spec.font)
-    scale = _scale(spec, face)
-    error = merge_error(face.units * scale)
     inks = []
-    for letter in lay_text(spec).letters:
-        regions = tuple(
-            translated(r.transformed(np.eye(2) * scale, np.zeros(2)), letter.x, letter.y,
-                       (letter.index,))
-            for r in face.regions(letter.glyph, error)
-        )  # fmt: skip
-        if regions or letter.advance:
-            inks.append(LetterInk(letter.x, letter.advance, regions))
+    for glyph in _placed(spec, _lines(spec, _make(spec))):
+        regions = tuple(_own(glyph, spec.cutter))
+        if regions or glyph.letter.advance:
+            inks.append(LetterInk(glyph.letter.x, glyph.letter.advance, regions))
     return tuple(inks)
 
 
-@dataclass(frozen=True)
-class _Gaps:
-    """Added after each letter and each space, in font units; and whether letters join."""
-
-    letter: float
-    word: float
-    ligatures: bool
-
-
-def _scale(spec: TextSpec, face: Typeface) -> float:
-    """mm for a font unit."""
-    if spec.sizing == "capitals":
-        return spec.height / face.cap_height
-    if spec.sizing == "em":
-        return spec.height / face.units
+def _make(spec: TextSpec) -> Make:
+    """How the lines are shaped, at the size that is wanted."""
+    make = Make(
+        spec.font,
+        spec.styles,
+        spec.height,
+        spec.sizing == "capitals",
+        spec.spacing,
+        spec.word_spacing,
+        spec.ligatures,
+    )
+    if spec.sizing != "width":
+        return make
     # the gaps keep their width while the letters grow into what is left of the line
+    unit = replace(make, height=1.0)
+    bare = replace(
+        unit, spacing=0.0, word_spacing=0.0, ligatures=spec.ligatures and not spec.spacing
+    )
     letters, gaps = 0.0, 0.0
+    for plain, spaced in zip(_lines(spec, bare), _lines(spec, unit), strict=True):
+        own = spaced.width - plain.width
+        if plain.width * 1e6 + own > letters * 1e6 + gaps:
+            letters, gaps = plain.width, own
+    if letters <= 0:
+        return make
+    return replace(make, height=max((spec.height - gaps) / letters, 1e-4))
+
+
+def _lines(spec: TextSpec, make: Make) -> list[Line]:
+    found = []
     start = 0
     for text in spec.text.split("\n"):
-        _, plain, _ = _shape(face, text, start, _Gaps(0.0, 0.0, spec.ligatures))
-        _, spaced, _ = _shape(face, text, start, _Gaps(1.0, 0.0, spec.ligatures))
-        _, parted, _ = _shape(face, text, start, _Gaps(0.0, 1.0, spec.ligatures))
-        own = (spaced - plain) * spec.spacing + (parted - plain) * spec.word_spacing
-        if plain * 1e6 + own > letters * 1e6 + gaps:
-            letters, gaps = plain, own
+        found.append(shape_line(make, text, start))
         start += len(text) + 1
-    if letters <= 0:
-        return spec.height / face.units
-    return max((spec.height - gaps) / letters, 1e-6)
+    return found
 
 
-def _shape(
-    face: Typeface, text: str, start: int, gaps: _Gaps
-) -> tuple[list[Letter], float, list[str]]:
-    """Glyphs of one line in font units, the line's width, characters not in the font."""
-    if not text:
-        return [], 0.0, []
-    buffer = hb.Buffer()
-    buffer.add_str(text)
-    buffer.guess_segment_properties()
-    joined = gaps.ligatures and gaps.letter == 0.0
-    features = {"kern": True, "liga": joined, "clig": joined, "dlig": False}
-    hb.shape(face.hb_font, buffer, features)
-    letters: list[Letter] = []
-    missing: list[str] = []
-    x = 0.0
-    for info, place in zip(buffer.glyph_infos, buffer.glyph_positions, strict=True):
-        if info.codepoint == 0:
-            missing.append(text[info.cluster])
-        letters.append(
-            Letter(
-                start + info.cluster,
-                info.codepoint,
-                x + place.x_offset,
-                float(place.y_offset),
-                float(place.x_advance),
-            )
-        )
-        x += place.x_advance + (gaps.letter if place.x_advance else 0.0)
-        if text[info.cluster] == " ":
-            x += gaps.word
-    width = x - gaps.letter if letters else 0.0
-    return letters, width, missing
+def _placed(spec: TextSpec, lines: Sequence[Line]) -> list[Glyph]:
+    """All glyphs where they stand in the artwork."""
+    glyphs = []
+    y = 0.0
+    for row, line in enumerate(lines):
+        y -= line.height * spec.line_spacing if row else 0.0
+        shift = {"start": 0.0, "centre": -line.width / 2, "end": -line.width}[spec.align]
+        for glyph in line.glyphs:
+            at = glyph.letter
+            moved = replace(at, x=at.x + shift, y=at.y + y, row=row)
+            glyphs.append(replace(glyph, letter=moved))
+    return glyphs
 
 
-def _united(face: Typeface, letters: Sequence[Letter], error: float, scale: float) -> list[Region]:
+def _own(glyph: Glyph, cutter: float) -> list[Region]:
+    """A glyph's regions where it stands, mm."""
+    letter, scale = glyph.letter, glyph.scale
+    error = merge_error(glyph.face.units * scale)
+    return [
+        translated(r.transformed(np.eye(2) * scale, np.zeros(2)), letter.x, letter.y,
+                   (letter.index,))
+        for r in glyph.face.regions(letter.glyph, error, cutter / scale)
+    ]  # fmt: skip
+
+
+def _united(glyphs: Sequence[Glyph], cutter: float) -> list[Region]:
     """Regions of all letters, mm, those that touch united."""
-    found = [(x, box) for x in letters if (box := face.box(x.glyph, error)) is not None]
-    drawn = [letter for letter, _ in found]
-    boxes = np.array([box for _, box in found]).reshape(-1, 4)
-    boxes = boxes + np.array([(x.x, x.y, x.x, x.y) for x in drawn]).reshape(-1, 4)
-    matrix = np.eye(2) * scale
+    drawn, boxes = [], []
+    for glyph in glyphs:
+        error = merge_error(glyph.face.units * glyph.scale)
+        box = glyph.face.box(glyph.letter.glyph, error, cutter / glyph.scale)
+        if box is not None:
+            x, y = glyph.letter.x, glyph.letter.y
+            drawn.append(glyph)
+            boxes.append(box * glyph.scale + [x, y, x, y])
     regions: list[Region] = []
-    for group in touching(boxes):
+    for group in touching(np.array(boxes).reshape(-1, 4)):
         members = [drawn[i] for i in group]
-        indices = tuple(sorted({letter.index for letter in members}))
         if len(members) == 1:
-            letter = members[0]
-            shift = scale * np.array([letter.x, letter.y])
-            moved = (r.transformed(matrix, shift) for r in face.regions(letter.glyph, error))
-            regions += [Region(r.outer, r.counters, indices) for r in moved]
+            regions += _own(members[0], cutter)
         else:
-            contours = [_moved(c, m.x, m.y) for m in members for c in face.contours(m.glyph)]
-            whole = unite(contours, face.units, error, indices)
-            regions += [r.transformed(matrix, np.zeros(2)) for r in whole]
+            regions += _together(members, cutter)
     return regions
 
 
-def _moved(contour: Contour, dx: float, dy: float) -> Contour:
-    return [(verb, tuple((x + dx, y + dy) for x, y in points)) for verb, points in contour]
+def _together(members: Sequence[Glyph], cutter: float) -> list[Region]:
+    """Regions of letters that touch one another, united in the units of the first's font."""
+    first = members[0]
+    scale = first.scale
+    contours = [
+        _moved(contour, glyph.letter.x / scale, glyph.letter.y / scale, glyph.scale / scale)
+        for glyph in members
+        for contour in glyph.face.contours(glyph.letter.glyph, cutter / glyph.scale)
+    ]
+    indices = tuple(sorted({glyph.letter.index for glyph in members}))
+    units = first.face.units
+    whole = unite(contours, units, merge_error(units * scale), indices)
+    return [r.transformed(np.eye(2) * scale, np.zeros(2)) for r in whole]
+
+
+def _moved(contour: Contour, dx: float, dy: float, grow: float) -> Contour:
+    return [(verb, tuple((x * grow + dx, y * grow + dy) for x, y in ps)) for verb, ps in contour]
 
 
 def touching(boxes: np.ndarray) -> list[list[int]]:

@@ -55,4 +55,5 @@ def trace(data: bytes, threshold: float) -> Drawing:
         raise LogoError(f"the picture gives more than {MOST_OUTLINES} outlines: it is no logo")
     height = framed.shape[0]
     outlines = [polygon(np.column_stack([r[:, 0], height - r[:, 1]]).tolist()) for r in rings]
-    return Drawing(tuple(nest(outlines)), ())
+    lines = tuple(o.points(1) for o in outlines)
+    return Drawing(tuple(nest(outlines)), (), tuple(np.vstack([o, o[:1]]) for o in lines))

@@ -54,17 +54,18 @@ def unite(
     centre = np.round((points.min(axis=0) + points.max(axis=0)) / 2)
     path = pathops.Path(fillType=pathops.FillType.WINDING)
     for contour in contours:
-        _feed(path, contour, centre)
+        feed(path, contour, centre)
     path.simplify(fix_winding=True, keep_starting_points=False)
     outlines = [
         outline
-        for chain in _chains(path)
+        for chain in chains(path)
         if (outline := _outline(chain, units, error * units, centre)) is not None
     ]
     return nest(outlines, letters)
 
 
-def _feed(path: pathops.Path, contour: Contour, centre: Array) -> None:
+def feed(path: pathops.Path, contour: Contour, centre: Array, close: bool = True) -> None:
+    """Draw a contour into a path, moved so that `centre` is the origin."""
     for verb, points in contour:
         moved = [(x - centre[0], y - centre[1]) for x, y in points]
         if verb == "M":
@@ -75,14 +76,16 @@ def _feed(path: pathops.Path, contour: Contour, centre: Array) -> None:
             path.quadTo(*moved[0], *moved[1])
         else:
             path.cubicTo(*moved[0], *moved[1], *moved[2])
-    path.close()
+    if close:
+        path.close()
 
 
 Piece = tuple[Point, ...]
 """A segment with its start: 2 points a line, 3 a quadratic, 4 a cubic."""
 
 
-def _chains(path: pathops.Path) -> Iterable[list[Piece]]:
+def chains(path: pathops.Path) -> Iterable[list[Piece]]:
+    """The closed runs of a path, piece by piece."""
     chain: list[Piece] = []
     start = at = (0.0, 0.0)
     for verb, points in path:

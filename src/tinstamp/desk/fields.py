@@ -199,8 +199,14 @@ class FieldsPage(QWidget):
         self.row(label, box)
         return box
 
-    def text(self, label: str, path: Path, what: str) -> QPlainTextEdit:
-        """Several lines of text bound to a path."""
+    def text(
+        self,
+        label: str,
+        path: Path,
+        what: str,
+        through: Callable[[Job, str], Job] | None = None,
+    ) -> QPlainTextEdit:
+        """Several lines of text bound to a path; `through` as with `words`."""
         box = QPlainTextEdit()
         box.setAccessibleName(label)
         box.setTabChangesFocus(True)
@@ -217,7 +223,7 @@ class FieldsPage(QWidget):
                 box.setPlainText(value)
                 box.blockSignals(False)
 
-        typing.timeout.connect(lambda: self.put(path, box.toPlainText(), what, merge=key))
+        typing.timeout.connect(lambda: self.put(path, box.toPlainText(), what, key, through))
         box.textChanged.connect(typing.start)
         self.bind(key, box, renew)
         self.row(label, box)
@@ -237,7 +243,7 @@ class FieldsPage(QWidget):
         self,
         label: str,
         path: Path,
-        options: Callable[[], Sequence[tuple[str, str]]],
+        options: Callable[[], Sequence[tuple[Any, str]]],
         what: str,
     ) -> QComboBox:
         """One of a list bound to a path; the list may change with the job."""

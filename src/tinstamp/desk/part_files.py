@@ -21,6 +21,7 @@ from tinstamp.job import edit_features as edit
 from tinstamp.job.archive import Document
 from tinstamp.job.feature import Position
 from tinstamp.job.features import Extruded, Groove, Imported, TurnedProfile
+from tinstamp.job.formula import LENGTHS
 from tinstamp.job.model import Blank, FontRef, Job, Logo, changed, get
 from tinstamp.job.profile_file import ProfileFileError, read
 
@@ -168,6 +169,12 @@ class PartFiles(QObject):
             face = session.job.stamps[session.selected].setting.face
         if face is not None:
             room = room_on(session.charts[face])
+        if kind == "dxf" and natural is not None and not read_dxf(data, 1.0, 0.05, 0.0).unit:
+            unit = ask_unit(natural, room, self.window_)
+            if unit is None:
+                return
+            logo = logo.model_copy(update={"unit": unit})
+            natural = (natural[0] * LENGTHS[unit], natural[1] * LENGTHS[unit])
         if natural is not None and 1.0 <= natural[0] <= 10.0 * room:
             logo = logo.model_copy(update={"given": "file"})
         else:  # plainly off, or of no size: made to fit, which the fields show
@@ -206,6 +213,17 @@ def _natural(data: bytes, kind: str) -> tuple[float, float] | None:
         return None
     low_x, low_y, high_x, high_y = map(float, bounds_of(drawing.regions))
     return high_x - low_x, high_y - low_y
+
+
+def ask_unit(natural: tuple[float, float], room: float, parent: QWidget) -> str | None:
+    """Ask for the unit of a file that names none, with the size that each would give."""
+    units = ("mm", "cm", "m", "in", "ft")
+    sizes = [[v * LENGTHS[unit] for v in natural] for unit in units]
+    words = [f"{u}: {w:.5g} × {h:.5g} mm" for u, (w, h) in zip(units, sizes, strict=True)]
+    likely = next((k for k, s in enumerate(sizes) if 1.0 <= max(s) <= 2.0 * room), 0)
+    told = f"The file names no unit. The face has room for about {room:.3g} mm."
+    word, taken = QInputDialog.getItem(parent, "Unit of the drawing", told, words, likely, False)
+    return units[words.index(word)] if taken else None
 
 
 def room_on(chart: Chart) -> float:

@@ -6,12 +6,16 @@ Pure functions on the job; no Qt.
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
 
 from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
 from tinstamp.job.formula import FormulaError, names
-from tinstamp.job.model import Job, changed, get
+from tinstamp.job.model import Job, changed, dotted, get
+from tinstamp.job.resolve import resolve
 from tinstamp.setting.place import home
 
 _OFFSET = re.compile(r"^(?P<base>.+?)\s*(?P<sign>[+-])\s*(?P<by>\d+(\.\d+)?)\s*(?P<unit>mm|deg)$")
@@ -69,9 +73,10 @@ def moved(
     setting = job.stamps[index].setting
     old_x, old_y = chart.place_of(start, angle)
     new_x, new_y = chart.place_of(home(start + by, chart), angle)
-    by_x = -(new_x - old_x) if setting.across_from == "right" else new_x - old_x
-    by_y = -(new_y - old_y) if setting.up_from == "upper" else new_y - old_y
-    if angle:  # the field may say more than one turn
+    edges = not setting.from_stamp
+    by_x = -(new_x - old_x) if edges and setting.across_from == "right" else new_x - old_x
+    by_y = -(new_y - old_y) if edges and setting.up_from == "upper" else new_y - old_y
+    if angle and edges:  # the field may say more than one turn
         by_x += old_x - across
     unit = "deg" if angle else "mm"
     new_across = shifted(setting.across, by_x, unit, across)
@@ -102,4 +107,62 @@ def sized(job: Job, index: int, factor: float, values: Mapping[str, float]) -> J
         path = ("stamps", index, "artwork", name)
         grown = max(0.1, values[name] * factor)
         job = changed(job, path, shifted(get(job, path), grown - values[name], "mm", values[name]))
+    return job
+
+
+@dataclass(frozen=True)
+class Standing:
+    """A stamp as it stands on a sheet: its box there, its placing point, and what its two
+    fields give (degrees when `angle`, mm)."""
+
+    index: int
+    box: tuple[float, float, float, float]
+    origin: tuple[float, float]
+    angle: bool
+    across: float
+    up: float
+
+
+def spread(job: Job, chart: Chart, stamps: Sequence[Standing], axis: int) -> Job:
+    """Stamps of one face moved so that the gaps between their ink are equal, across (axis 0)
+    or up (1). The outermost two stay; all round a closed face the first one stays.
+
+    Raises ValueError when there are too few, or no room.
+    """
+    ring = axis == 0 and chart.closed and chart.affine
+    if len(stamps) < (2 if ring else 3):
+        raise ValueError("equal gaps need three stamps on the face, or two that go all round")
+    order = sorted(stamps, key=lambda s: s.box[axis])
+    sizes = [s.box[axis + 2] - s.box[axis] for s in order]
+    if ring:
+        gap = (float(chart.girth or 0.0) - sum(sizes)) / len(order)
+    else:
+        room = max(s.box[axis + 2] for s in order) - order[0].box[axis]
+        gap = (room - sum(sizes)) / (len(order) - 1)
+    if gap < 0:
+        raise ValueError(f"there is no room: the stamps are {-gap:.2f} mm too long for each gap")
+    at = order[0].box[axis]
+    for stamp, size in zip(order, sizes, strict=True):
+        by = np.zeros(2)
+        by[axis] = at - stamp.box[axis]
+        if abs(by[axis]) > 1e-9:
+            origin = np.array(stamp.origin)
+            job = moved(job, stamp.index, chart, origin, by, stamp.angle, stamp.across, stamp.up)
+        at += size + gap
+    return job
+
+
+def copied_to(job: Job, index: int, face: str, name: str) -> Job:
+    """A twin of stamp `index` on another face, after it. A place that the face does not
+    know, such as an angle on a flat one, becomes the middle."""
+    stamp = job.stamps[index]
+    setting = stamp.setting.model_copy(update={"face": face, "from_stamp": ""})
+    twin = stamp.model_copy(update={"name": name, "setting": setting})
+    stamps = (*job.stamps[: index + 1], twin, *job.stamps[index + 1 :])
+    job = changed(job, ("stamps",), stamps)
+    found = resolve(job)
+    for field in ("across", "up"):
+        path = ("stamps", index + 1, "setting", field)
+        if dotted(path) in found.errors:
+            job = changed(job, path, "0 mm")
     return job

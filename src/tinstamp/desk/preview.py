@@ -67,7 +67,7 @@ def preview(
     try:
         art = art_spec(document, resolved, index)
         artwork = draw(art)
-        placed = place_flat(lay_spec(job, resolved, index), art, artwork, chart)
+        placed = place_flat(lay_spec(document, resolved, index, chart), art, artwork, chart)
     except (FontError, FormulaError, LogoError, PlaceError):
         return None
     return Preview(artwork, placed, chart.towards(np.array(placed.origin)))

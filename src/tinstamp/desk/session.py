@@ -23,7 +23,7 @@ from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import ArchiveError, Document, open_file, save_file
 from tinstamp.job.features import Tube
 from tinstamp.job.imported import FoundFace
-from tinstamp.job.model import Blank, FontRef, Job, Text, changed
+from tinstamp.job.model import Blank, FontRef, Job, Text, changed, get
 from tinstamp.job.model import Path as JobPath
 from tinstamp.job.resolve import Resolved, resolve
 
@@ -198,19 +198,27 @@ class Session(QObject):
         for i, stamp in enumerate(job.stamps):
             if not isinstance(stamp.artwork, Text):
                 continue
-            ref = stamp.artwork.font
-            if ref.digest in held:
-                continue
-            try:
-                face = fonts.find(ref.family, ref.style)
-                data = fonts.read(face.path, face.index)
-            except fonts.FontError:
-                continue
-            held[data.digest] = data.data
-            filled = FontRef(
-                family=ref.family, style=ref.style, digest=data.digest, index=data.index
-            )
-            job = changed(job, ("stamps", i, "artwork", "font"), filled)
+            base: JobPath = ("stamps", i, "artwork")
+            places: list[JobPath] = [(*base, "font")]
+            places += [
+                (*base, "styles", k, "font")
+                for k, style in enumerate(stamp.artwork.styles)
+                if style.font is not None
+            ]
+            for path in places:
+                ref: FontRef = get(job, path)
+                if ref.digest in held:
+                    continue
+                try:
+                    face = fonts.find(ref.family, ref.style)
+                    data = fonts.read(face.path, face.index)
+                except fonts.FontError:
+                    continue
+                held[data.digest] = data.data
+                filled = FontRef(
+                    family=ref.family, style=ref.style, digest=data.digest, index=data.index
+                )
+                job = changed(job, path, filled)
         return Document(job, held, self.history.now.parts, self.history.now.logos)
 
     def switch_feature(self, index: int, on: bool) -> None:

@@ -9,8 +9,11 @@ from tinstamp.job.model import Path
 
 GUIDES = (
     ("none", "no guide"),
-    ("arc", "an arc"),
+    ("line", "a straight line"),
+    ("arc", "an arc or circle"),
     ("level", "level with the rim"),
+    ("midline", "midway of edges"),
+    ("edge", "along an edge"),
     ("drawn", "a drawn line"),
 )
 
@@ -23,8 +26,19 @@ def guide_fields(page: FieldsPage, index: int, helper: ArtworkFields) -> None:
     page.pick("Guide", (*base, "kind"), lambda: GUIDES, f"the guide of “{name}”")
     if guide.kind == "none":
         return
+    if guide.kind == "line":
+        field = page.formula((*base, "direction"), "°", f"the guide of “{name}”", 15.0)
+        field.line.setToolTip("0° runs across, 90° upright")
+        page.formula((*base, "length"), "mm", f"the guide of “{name}”")
+    if guide.kind == "midline":
+        ways = (("rims", "Lower, upper"), ("sides", "Left, right"))
+        page.choice("Between", (*base, "between"), ways, f"the guide of “{name}”")
+    if guide.kind == "edge":
+        page.pick("Edge", (*base, "edge"), lambda: _edges(page, index), f"the guide of “{name}”")
+        page.formula((*base, "inset"), "mm", f"the guide of “{name}”")
     if guide.kind == "arc":
         page.formula((*base, "radius"), "mm", f"the arc of “{name}”")
+        page.formula((*base, "span"), "°", f"the arc of “{name}”", 15.0)
         words = (("over", "Over"), ("under", "Under"))
         page.choice("Bends", (*base, "bend"), words, f"the arc of “{name}”")
     page.choice(
@@ -45,6 +59,15 @@ def guide_fields(page: FieldsPage, index: int, helper: ArtworkFields) -> None:
         page.form_again()
 
 
+def _edges(page: FieldsPage, index: int) -> list[tuple[int, str]]:
+    """The edges of the face that a guide may run along."""
+    chart = page.session.chart_of(index)
+    if chart is not None and chart.closed:
+        return [(0, "lower rim"), (1, "upper rim")]
+    count = len(chart.outline) if chart is not None else 1
+    return [(0, "outer edge"), *((k, f"edge of hole {k}") for k in range(1, count))]
+
+
 def repeat_fields(page: FieldsPage, index: int) -> None:
     """How often the artwork is there."""
     stamp = page.session.job.stamps[index]
@@ -52,9 +75,10 @@ def repeat_fields(page: FieldsPage, index: int) -> None:
     base: Path = ("stamps", index, "setting", "repeat")
     words = (
         ("none", "once"),
-        ("round", "all round, by number"),
-        ("fit", "all round, as many as fit"),
+        ("round", "all round"),
+        ("fit", "as many as fit"),
         ("steps", "in steps"),
+        ("guide", "along the guide"),
     )
     page.pick("Repeat", (*base, "kind"), lambda: words, f"the repeats of “{name}”")
     if repeat.kind == "none":

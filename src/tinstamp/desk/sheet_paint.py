@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -17,6 +17,8 @@ from tinstamp.chart.round import RoundChart
 from tinstamp.desk import palette as p
 from tinstamp.desk.preview import Preview
 from tinstamp.desk.session import BLANK
+from tinstamp.desk.sheet_move import moving
+from tinstamp.desk.sheet_scale import Scale
 from tinstamp.desk.style import type_at
 from tinstamp.setting.place import degrees_covered, laps_shown
 
@@ -25,30 +27,6 @@ if TYPE_CHECKING:
 
 SIDE, ABOVE, BELOW = 34, 84, 44
 """px kept free round the sheet for rulers and words"""
-
-
-@dataclass(frozen=True)
-class Scale:
-    """Between sheet mm (y up) and pixels (y down)."""
-
-    per_mm: float
-    x0: float
-    y0: float
-
-    def to_pixel(self, x: float, y: float) -> QPointF:
-        return QPointF(self.x0 + x * self.per_mm, self.y0 - y * self.per_mm)
-
-    def to_sheet(self, spot: QPointF) -> Array:
-        return np.array([(spot.x() - self.x0) / self.per_mm, (self.y0 - spot.y()) / self.per_mm])
-
-    def shifted(self, by: QPointF) -> Scale:
-        return replace(self, x0=self.x0 + by.x(), y0=self.y0 + by.y())
-
-    def zoomed(self, at: QPointF, factor: float) -> Scale:
-        factor = float(np.clip(self.per_mm * factor, 0.05, 2000) / self.per_mm)
-        x0 = at.x() - (at.x() - self.x0) * factor
-        y0 = at.y() - (at.y() - self.y0) * factor
-        return Scale(self.per_mm * factor, x0, y0)
 
 
 @dataclass(frozen=True)
@@ -111,6 +89,8 @@ def paint(painter: QPainter, view: SheetView) -> None:
         _guides(painter, preview, chart, scale)
         _marks(painter, preview, scale)
         _handles(painter, handles(preview, scale))
+        if view.drag.moving and view.drag.mode == "move":
+            moving(painter, view.drag, chart, scale, (view.width(), view.height()))
     if view.spot is not None:
         at = scale.to_pixel(*view.spot)
         painter.setPen(QPen(QColor(p.FIX), 2))
@@ -328,6 +308,11 @@ def _marks(painter: QPainter, preview: Preview, scale: Scale) -> None:
     for at in preview.artwork.marks[:200]:
         where = preview.placed.matrix @ np.array(at) + preview.placed.shift
         painter.drawEllipse(scale.to_pixel(*where), 6, 6)
+    mended = preview.artwork.mended
+    for at in mended.crossings[:200] if mended is not None else ():
+        there = scale.to_pixel(*(preview.placed.matrix @ np.array(at) + preview.placed.shift))
+        for dx, dy in ((5, 5), (5, -5)):
+            painter.drawLine(there - QPointF(dx, dy), there + QPointF(dx, dy))
 
 
 def _handles(painter: QPainter, marks: Handles) -> None:

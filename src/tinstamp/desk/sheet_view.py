@@ -18,6 +18,8 @@ from tinstamp.desk.style import alone_button
 
 HANDLE = 9
 """px round a handle that take it"""
+NEAR = 6
+"""px within which lines draw a stamp to them; none with Control held"""
 STEP, COARSE, FINE = 0.5, 5.0, 0.1
 """mm that an arrow key nudges: plain, with Shift, with Control"""
 
@@ -140,7 +142,9 @@ class SheetView(QWidget):
         if self._mode == "stamp" and self.scale is not None and self._press is not None:
             if self.drag.moving or (spot - self._press).manhattanLength() > 3:
                 held = event.modifiers() & Qt.KeyboardModifier.ShiftModifier
-                self.drag.move(self.scale.to_sheet(spot), self._snap() if held else 0.0)
+                free = event.modifiers() & Qt.KeyboardModifier.ControlModifier
+                near = 0.0 if free else NEAR / self.scale.per_mm
+                self.drag.move(self.scale.to_sheet(spot), self._snap() if held else 0.0, near)
         elif self._mode == "shift" and self.scale is not None:
             self.scale = self.scale.shifted(spot - self._last)
             self.update()

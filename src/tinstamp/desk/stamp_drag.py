@@ -14,12 +14,14 @@ import numpy as np
 from PySide6.QtCore import QObject, Signal
 
 from tinstamp.artwork.outline import Array
+from tinstamp.chart.base import Chart
 from tinstamp.desk.placing import moved, sized, sizes_of, turned
 from tinstamp.desk.preview import Preview, preview
 from tinstamp.desk.scene import Hit
 from tinstamp.desk.session import Session
 from tinstamp.job.model import Job
 from tinstamp.setting.place import home, laps_shown
+from tinstamp.setting.snap import Mark, Shape, marks_of, snapped
 
 Mode = Literal["move", "turn", "size"]
 GRIP = 1.5
@@ -35,6 +37,16 @@ class _Held:
     origin: Array
     values: dict[str, float]
     angle: bool
+    shape: Shape
+
+
+def shape_of(shown: Preview) -> Shape:
+    """A stamp as it lies on its sheet, for drawing it to lines."""
+    if not shown.placed.regions:
+        x, y = shown.placed.origin
+        return Shape((x, y, x, y), y)
+    low_x, low_y, high_x, high_y = map(float, shown.placed.bounds)
+    return Shape((low_x, low_y, high_x, high_y), shown.placed.origin[1])
 
 
 class StampDrag(QObject):
@@ -44,6 +56,7 @@ class StampDrag(QObject):
     ----------
     preview : of the selected stamp; None when there is none to show.
     seconds : time the last preview took to compute.
+    snaps : the lines that the stamp has been drawn to.
     """
 
     previewed = Signal()
@@ -55,6 +68,7 @@ class StampDrag(QObject):
         self.seconds = 0.0
         self.moving = False
         self._held: _Held | None = None
+        self.snaps: tuple[Mark, ...] = ()
         session.job_changed.connect(self.update)
         session.selection_changed.connect(self.update)
         session.pictured.connect(self.update)
@@ -142,6 +156,7 @@ class StampDrag(QObject):
                 )
             },
             f"{base}.setting.across" in s.resolved.angles,
+            shape_of(self.preview),
         )
         self.moving = False
         return True
@@ -164,8 +179,29 @@ class StampDrag(QObject):
             return found.face == face
         return any(s.name == owner and s.setting.face == face for s in stamps)
 
-    def move(self, at: Array, fine: float = 0.0) -> None:
-        """The hand is at a sheet point now; `fine` is a step to snap to (mm, degrees)."""
+    def others(self) -> list[tuple[str, Shape]]:
+        """Other stamps on the selected one's face."""
+        s = self.session
+        face = s.job.stamps[s.selected].setting.face
+        found = []
+        for i, stamp in enumerate(s.job.stamps):
+            if i != s.selected and stamp.on and stamp.setting.face == face:
+                other = self.of(i)
+                if other is not None and other.placed.regions:
+                    found.append((stamp.name, shape_of(other)))
+        return found
+
+    def _drawn(self, held: _Held, by: Array, near: float, chart: Chart) -> Array:
+        """A move, ended on a line within `near` mm."""
+        low_x, low_y, high_x, high_y = held.shape.box
+        dx, dy = map(float, by)
+        there = Shape((low_x + dx, low_y + dy, high_x + dx, high_y + dy), held.shape.line + dy)
+        more, self.snaps = snapped(there, marks_of(chart, self.others()), near)
+        return by + more
+
+    def move(self, at: Array, fine: float = 0.0, near: float = 0.0) -> None:
+        """The hand is at a sheet point now; `fine` is a step to go by (mm, degrees), `near`
+        how far off lines draw the stamp to them, mm."""
         held = self._held
         if held is None or self.preview is None:
             return
@@ -175,8 +211,11 @@ class StampDrag(QObject):
             chart = self.preview.chart
             by = np.array(at) - held.start
             by = home(held.origin + by, chart) - held.origin
+            self.snaps = ()
             if fine:
                 by = np.round(by / fine) * fine
+            elif near > 0:
+                by = self._drawn(held, by, near, chart)
             job = moved(
                 held.job, held.index, chart, held.origin, by, held.angle, v["across"], v["up"]
             )
@@ -208,4 +247,5 @@ class StampDrag(QObject):
         if self._held is not None:
             self._held = None
             self.moving = False
+            self.snaps = ()
             self.session.settle()

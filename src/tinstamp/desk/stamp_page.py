@@ -10,6 +10,7 @@ from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontError
 from tinstamp.artwork.svg import LogoError
 from tinstamp.desk import palette as p
+from tinstamp.desk.arrange import arrange_button
 from tinstamp.desk.artwork_fields import ArtworkFields
 from tinstamp.desk.fields import FieldsPage
 from tinstamp.desk.session import Session
@@ -19,6 +20,7 @@ from tinstamp.engine.flat import flat_artwork
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import Path, get
 from tinstamp.job.nearest import MOST, nearest_faces
+from tinstamp.job.rename import rename_stamp
 
 
 class StampPage(FieldsPage):
@@ -31,12 +33,15 @@ class StampPage(FieldsPage):
         art, setting = stamp.artwork, stamp.setting
         font = getattr(art, "font", None)
         written = font and (font.family, font.style, font.digest)
-        letters = tuple((x.index, x.own_depth) for x in getattr(art, "letters", ()))
+        letters = [x.own_depth for x in getattr(art, "letters", ())]
+        letters = (*letters, *(x.font for x in getattr(art, "styles", ())))
         more = (letters, getattr(art, "idle", ()), getattr(art, "file", ""), stamp.border.on)
         kinds = (art.kind, written, *more)
         guide = setting.guide
         points = tuple(k.to for k in guide.points) if guide.kind == "drawn" else ()
-        return StampPage._round(session), kinds, guide.kind, points, setting.repeat.kind
+        others = tuple(s.name for s in session.job.stamps if s.setting.face == setting.face)
+        place = (others, bool(setting.from_stamp))
+        return StampPage._round(session), kinds, guide.kind, points, setting.repeat.kind, place
 
     def artwork_of(self, index: int) -> Artwork | None:
         """A stamp's artwork as it is drawn now; None while a field of it is wrong."""
@@ -56,8 +61,13 @@ class StampPage(FieldsPage):
         base = ("stamps", session.selected)
         name = session.job.stamps[session.selected].name
         self.section("Artwork")
-        self.words("Name", (*base, "name"), "the stamp's name")
         index = session.selected
+        self.words(
+            "Name",
+            (*base, "name"),
+            "the stamp's name",
+            lambda job, new: rename_stamp(job, index, new),
+        )
         helper = ArtworkFields(self, index, lambda: session.wants_file.emit("logo"))
         self._setting(base, name)
         guide_fields(self, index, helper)
@@ -114,28 +124,51 @@ class StampPage(FieldsPage):
             ),
             f"what “{name}” is held by",
         )
-        if not round_face:
+        self._measured_from(base, name, round_face)
+        self.formula((*base, "setting", "turn"), "°", f"the turn of “{name}”", 5.0)
+        self.row("Arrange", arrange_button(self, base[1]))
+
+    def _measured_from(self, base: tuple[str, int], name: str, round_face: bool) -> None:
+        """What across and up are measured from: the face, its edges, or another stamp."""
+        setting = self.session.job.stamps[base[1]].setting
+        others = self._others(base[1])
+        if others or setting.from_stamp:
+            self.pick(
+                "Place from",
+                (*base, "setting", "from_stamp"),
+                lambda: [("", "the face"), *((o, f"“{o}”") for o in self._others(base[1]))],
+                f"what “{name}” is measured from",
+            )
+        stamp = bool(setting.from_stamp)
+        if stamp or not round_face:
             self.pick(
                 "Across from",
                 (*base, "setting", "across_from"),
                 lambda: (
-                    ("middle", "the middle"),
-                    ("left", "the left edge"),
-                    ("right", "the right edge"),
+                    ("middle", "its middle" if stamp else "the middle"),
+                    ("left", "its left side" if stamp else "the left edge"),
+                    ("right", "its right side" if stamp else "the right edge"),
                 ),
                 f"what “{name}” is measured from",
             )
+        usual = "its own line" if stamp else "the lower rim" if round_face else "the middle"
+        lower = "its bottom" if stamp else "the lowest edge" if round_face else "the lower edge"
         self.pick(
             "Up from",
             (*base, "setting", "up_from"),
             lambda: (
-                ("usual", "the lower rim" if round_face else "the middle"),
-                ("lower", "the lowest edge" if round_face else "the lower edge"),
-                ("upper", "the upper edge"),
+                ("usual", usual),
+                ("lower", lower),
+                ("upper", "its top" if stamp else "the upper edge"),
             ),
             f"what “{name}” is measured from",
         )
-        self.formula((*base, "setting", "turn"), "°", f"the turn of “{name}”", 5.0)
+
+    def _others(self, index: int) -> list[str]:
+        """Other stamps on the same face."""
+        stamps = self.session.job.stamps
+        face = stamps[index].setting.face
+        return [s.name for i, s in enumerate(stamps) if i != index and s.setting.face == face]
 
     def _nearest(self, path: Path) -> None:
         """What to lie on instead when the face is gone; nothing is moved by itself."""

@@ -438,9 +438,9 @@ class _Card(QStyledItemDelegate):
         # long lines show their start: a thumbnail is to be told apart, not read whole
         tall = box.height() / max(high_y - low_y, 1e-6)
         wide = box.width() / max(high_x - low_x, 1e-6)
-        per_mm = max(wide, min(tall, 3.2 * wide))
+        per_mm = min(wide, tall) if tall < 3.5 * wide else 3.5 * wide
         x0 = box.left() - low_x * per_mm
-        if per_mm == wide:
+        if per_mm <= wide:
             x0 = box.center().x() - (low_x + high_x) / 2 * per_mm
         scale = Scale(per_mm, x0, box.center().y() + (low_y + high_y) / 2 * per_mm)
         painter.save()

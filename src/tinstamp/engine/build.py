@@ -211,7 +211,7 @@ class _Run:
             return None
         try:
             spec = art_spec(self.document, self.resolved, index)
-            where = lay_spec(self.job, self.resolved, index)
+            where = lay_spec(self.document, self.resolved, index, chart)
             artwork = self.cache.get("artwork", spec, lambda: draw(spec))
             if isinstance(stamp.artwork, Text):
                 name = f"{stamp.artwork.font.family} {stamp.artwork.font.style}"

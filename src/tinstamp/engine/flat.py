@@ -9,11 +9,20 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
 from tinstamp.artwork import fonts
-from tinstamp.artwork.drawn import Artwork, Frame, Shifts, framed, mirrored, shifted_letters
+from tinstamp.artwork.drawn import (
+    Artwork,
+    Frame,
+    Shifts,
+    flip_of,
+    flipped,
+    framed,
+    shifted_letters,
+)
 from tinstamp.artwork.fonts import FontData
 from tinstamp.artwork.logo import FileData, LogoSpec, draw_logo
 from tinstamp.artwork.outline import Array
 from tinstamp.artwork.plain import ShapeSpec, draw_shape
+from tinstamp.artwork.shaping import Style
 from tinstamp.artwork.svg import LogoError
 from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.chart.base import Chart
@@ -24,8 +33,8 @@ from tinstamp.job.model import FontRef, Guide, Job, Logo, Shape, Text
 from tinstamp.job.resolve import Resolved
 from tinstamp.job.text_fields import filled
 from tinstamp.setting.along import Run
-from tinstamp.setting.place import Copies, Guided, Placed, PlaceError, Spot, lay
-from tinstamp.setting.way import Way, arc_way, level_way
+from tinstamp.setting.place import Copies, Guided, Other, Placed, PlaceError, Spot, lay
+from tinstamp.setting.way import Way, arc_way, edge_way, level_way, line_way, midline_way
 
 
 @dataclass(frozen=True)
@@ -34,6 +43,7 @@ class ArtSpec:
 
     drawn: TextSpec | LogoSpec | ShapeSpec
     mirrored: bool
+    upside_down: bool
     frame: Frame | None
     shifts: Shifts = ()
 
@@ -67,7 +77,8 @@ def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
     if stamp.border.on:
         base = ("stamps", index, "border")
         frame = Frame(*(resolved.of(*base, name) for name in ("gap", "line", "corner")))
-    turned = getattr(stamp.artwork, "mirrored", False)
+    mirrored = getattr(stamp.artwork, "mirrored", False)
+    upside_down = getattr(stamp.artwork, "upside_down", False)
     shifts: Shifts = ()
     if isinstance(stamp.artwork, Text):
         own_base = ("stamps", index, "artwork", "letters")
@@ -75,7 +86,7 @@ def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
             (own.index, resolved.of(*own_base, k, "across"), resolved.of(*own_base, k, "up"))
             for k, own in enumerate(stamp.artwork.letters)
         )
-    return ArtSpec(_drawn_spec(document, resolved, index), turned, frame, shifts)
+    return ArtSpec(_drawn_spec(document, resolved, index), mirrored, upside_down, frame, shifts)
 
 
 def letter_depths(job: Job, resolved: Resolved, index: int) -> dict[int, float]:
@@ -111,6 +122,16 @@ def _drawn_spec(
             drawn.ligatures,
             drawn.align,
             of("line_spacing"),
+            tuple(
+                Style(
+                    style.start,
+                    style.end,
+                    font_data(style.font or drawn.font, document.fonts),
+                    resolved.of(*base, "styles", k, "size"),
+                )
+                for k, style in enumerate(drawn.styles)
+            ),
+            of("cutter"),
         )
     if isinstance(drawn, Logo):
         if drawn.digest not in document.logos:
@@ -162,8 +183,8 @@ def draw(spec: ArtSpec) -> Artwork:
             raise FormulaError(str(error)) from error
     if spec.shifts:
         art = _shifted(art, spec.shifts)
-    if spec.mirrored:
-        art = _mirrored(art)
+    if spec.mirrored or spec.upside_down:
+        art = _flipped(art, spec.mirrored, spec.upside_down)
     return art if spec.frame is None else _framed(art, spec.frame)
 
 
@@ -193,16 +214,25 @@ def _shifted(art: Artwork, shifts: Shifts) -> Artwork:
     return _kept.get(art, shifts, work)
 
 
-def _mirrored(art: Artwork) -> Artwork:
-    return _kept.get(art, "mirrored", lambda: mirrored(art))
+def _flipped(art: Artwork, mirrored: bool, upside_down: bool) -> Artwork:
+    def work() -> Artwork:
+        return flipped(art, flip_of(art, mirrored, upside_down))
+
+    return _kept.get(art, (mirrored, upside_down), work) if art.regions else art
 
 
 def _framed(art: Artwork, frame: Frame) -> Artwork:
     return _kept.get(art, frame, lambda: framed(art, frame))
 
 
-def lay_spec(job: Job, resolved: Resolved, index: int) -> LaySpec:
-    """Of stamp `index`. Raises FormulaError."""
+def lay_spec(
+    document: Document, resolved: Resolved, index: int, chart: Chart, asked: tuple[int, ...] = ()
+) -> LaySpec:
+    """Of stamp `index`, on the sheet of its face. Raises what `flat` does.
+
+    `asked` are the stamps that are measured from this one.
+    """
+    job = document.job
     setting = job.stamps[index].setting
     base = ("stamps", index, "setting")
     spot = Spot(
@@ -214,6 +244,7 @@ def lay_spec(job: Job, resolved: Resolved, index: int) -> LaySpec:
         setting.across_from,
         setting.up_from,
         setting.held_by,
+        _other(document, resolved, index, chart, asked) if setting.from_stamp else None,
     )
     copies = None
     if setting.repeat.kind != "none":
@@ -228,6 +259,31 @@ def lay_spec(job: Job, resolved: Resolved, index: int) -> LaySpec:
     return LaySpec(spot, setting.guide, tuple(values.items()), copies)
 
 
+def _other(
+    document: Document, resolved: Resolved, index: int, chart: Chart, asked: tuple[int, ...]
+) -> Other:
+    """The stamp that stamp `index` is measured from, where it lies."""
+    stamps = document.job.stamps
+    setting = stamps[index].setting
+    name = setting.from_stamp
+    at = next((i for i, stamp in enumerate(stamps) if stamp.name == name), None)
+    if at is None:
+        raise PlaceError(f"the stamp “{name}” that it is measured from is not there any more")
+    if stamps[at].setting.face != setting.face:
+        raise PlaceError(f"“{name}”, which it is measured from, lies on another face")
+    if at in (*asked, index):
+        raise PlaceError(f"it is measured from “{name}”, and that from it: this goes in a circle")
+    if resolved.error_under("stamps", at) is not None:
+        raise PlaceError(f"“{name}”, which it is measured from, has a field to fix")
+    art = art_spec(document, resolved, at)
+    where = lay_spec(document, resolved, at, chart, (*asked, index))
+    placed = place_flat(where, art, draw(art), chart)
+    if not placed.regions:
+        raise PlaceError(f"“{name}”, which it is measured from, has no ink")
+    low_x, low_y, high_x, high_y = map(float, placed.bounds)
+    return Other((low_x, low_y, high_x, high_y), placed.origin)
+
+
 def _copies(job: Job, resolved: Resolved, index: int) -> Copies:
     repeat = job.stamps[index].setting.repeat
     base = ("stamps", index, "setting", "repeat")
@@ -238,6 +294,10 @@ def _copies(job: Job, resolved: Resolved, index: int) -> Copies:
         raise FormulaError(f"{count:g} times cannot be made: give a whole number up to 500")
     if repeat.kind == "round":
         return Copies(int(count), True)
+    if repeat.kind == "guide":
+        if job.stamps[index].setting.guide.kind == "none":
+            raise PlaceError("copies along a guide need a guide: choose one")
+        return Copies(int(count), False, along=True)
     step = (resolved.of(*base, "step_across"), resolved.of(*base, "step_up"))
     return Copies(int(count), False, step)
 
@@ -252,11 +312,20 @@ def place_flat(spec: LaySpec, art: ArtSpec, artwork: Artwork, chart: Chart) -> P
 
 def _inks(art: ArtSpec, artwork: Artwork) -> tuple[LetterInk, ...]:
     """What turns with a guide by itself: letters of a text, all of other artwork at once."""
-    if isinstance(art.drawn, TextSpec) and art.frame is None and not art.mirrored:
+    if isinstance(art.drawn, TextSpec) and art.frame is None:
         inks = letter_inks(art.drawn)
-        if not art.shifts:
-            return inks
-        return tuple(replace(ink, regions=shifted_letters(ink.regions, art.shifts)) for ink in inks)
+        if art.shifts:
+            inks = tuple(
+                replace(ink, regions=shifted_letters(ink.regions, art.shifts)) for ink in inks
+            )
+        if (art.mirrored or art.upside_down) and artwork.regions:
+            upright = _shifted(lay_text(art.drawn), art.shifts)
+            flip = flip_of(upright, art.mirrored, art.upside_down)
+            inks = tuple(
+                LetterInk(flip.start(x.x, x.advance), x.advance, flip.regions(x.regions))
+                for x in inks
+            )
+        return inks
     if not artwork.regions:
         return ()
     low_x, _, high_x, _ = map(float, artwork.bounds)
@@ -269,31 +338,47 @@ def _runner(spec: LaySpec, chart: Chart) -> Callable[[Array, float], Run]:
 
     def run(origin: Array, upright: float) -> Run:
         shift = values["shift"]
-        joint = False
-        if guide.kind == "arc":
-            way = arc_way(origin, values["radius"], guide.bend == "over", upright)
-            joint = guide.fill != "no"
-        elif guide.kind == "level":
-            _, up = chart.place_of(origin, degrees=chart.round)
-            way = level_way(chart, up)
-            joint = chart.closed and guide.fill != "no"
-            if chart.closed:
-                across, _ = chart.place_of(origin, degrees=True)
-                shift += chart.way_round(origin) * across / 360.0
+        try:
+            if guide.kind == "line":
+                way = line_way(origin, values["direction"] + upright, values["length"], guide.at)
+            elif guide.kind == "arc":
+                way = arc_way(
+                    origin, values["radius"], guide.bend == "over", upright, values["span"]
+                )
+            elif guide.kind == "level":
+                _, up = chart.place_of(origin, degrees=chart.round)
+                way = level_way(chart, up)
+                shift += _round_to(origin, chart, guide)
+            elif guide.kind == "midline":
+                way = midline_way(chart, guide.between == "rims")
+                if guide.between == "rims":
+                    shift += _round_to(origin, chart, guide)
+            elif guide.kind == "edge":
+                way = edge_way(chart, guide.edge, values["inset"], origin)
+                shift += _round_to(origin, chart, guide) if chart.closed else 0.0
             else:
-                low_x, _, high_x, _ = map(float, chart.bounds)
-                shift += float(origin[0]) - (low_x + high_x) / 2 if guide.at == "centre" else 0.0
-        else:
-            try:
                 way = Way(pieces(guide.points, values, guide.closed), guide.closed)
-            except ProfileError as error:
-                raise PlaceError(str(error)) from error
-            joint = guide.closed
+        except (ProfileError, ValueError) as error:
+            raise PlaceError(str(error)) from error
         if guide.other_way:
             way = way.reversed()
+        joint = (
+            way.closed
+            or (chart.closed and guide.kind in ("level", "edge"))
+            or (chart.closed and guide.kind == "midline" and guide.between == "rims")
+        )
         return Run(way, guide.at, shift, values["above"], guide.fill, joint)
 
     return run
+
+
+def _round_to(origin: Array, chart: Chart, guide: Guide) -> float:
+    """How far along a line level with the rim the setting's place is from its middle, mm."""
+    if chart.closed:
+        across, _ = chart.place_of(origin, degrees=True)
+        return chart.way_round(origin) * across / 360.0
+    low_x, _, high_x, _ = map(float, chart.bounds)
+    return float(origin[0]) - (low_x + high_x) / 2 if guide.at == "centre" else 0.0
 
 
 def flat_artwork(document: Document, resolved: Resolved, index: int) -> Artwork:
@@ -304,4 +389,4 @@ def flat_artwork(document: Document, resolved: Resolved, index: int) -> Artwork:
 def flat(document: Document, resolved: Resolved, index: int, chart: Chart) -> Placed:
     """Stamp `index` on its sheet. Raises FontError, FormulaError, LogoError, PlaceError."""
     art = art_spec(document, resolved, index)
-    return place_flat(lay_spec(document.job, resolved, index), art, draw(art), chart)
+    return place_flat(lay_spec(document, resolved, index, chart), art, draw(art), chart)

@@ -68,7 +68,7 @@ class Document:
     def trimmed(self) -> Document:
         """Only the files that the job still uses."""
         drawn = [stamp.artwork for stamp in self.job.stamps]
-        fonts = {a.font.digest for a in drawn if isinstance(a, Text)}
+        fonts = {f.digest for a in drawn if isinstance(a, Text) for f in a.fonts}
         logos = {a.digest for a in drawn if isinstance(a, Logo)}
         parts = {f.digest for f in self.job.blank.features if isinstance(f, Imported)}
         return Document(

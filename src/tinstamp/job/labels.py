@@ -66,6 +66,13 @@ LABELS = {
     "step_up": "Step up",
     "ligatures": "Ligatures",
     "mirrored": "Mirrored",
+    "upside_down": "Upside down",
+    "cutter": "Cutter",
+    "direction": "Direction",
+    "inset": "In from it",
+    "span": "Covers",
+    "start": "From",
+    "end": "To",
     "other_way": "Other way",
     "next": "Next number",
     "digits": "Digits",
@@ -87,6 +94,8 @@ def label_of(path: tuple[str | int, ...]) -> str:
         return f"{LABELS[str(path[-3])]}, point {int(path[-2]) + 1}, {LABELS[str(path[-1])]}"
     if len(path) > 4 and str(path[-4]) == "rows":
         return f"Heights, row {int(path[-3]) + 1}, place {int(path[-1]) + 1}"
+    if len(path) > 2 and path[-3] == "styles":
+        return "Times as large"
     if len(path) > 1 and str(path[-2]) in ("edges", "open_faces"):
         return LABELS[str(path[-2])]
     return LABELS[str(path[-1])]

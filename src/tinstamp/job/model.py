@@ -20,6 +20,7 @@ from tinstamp.job.values import (
     Name,
     Place,
     Size,
+    Sweep,
     Thickness,
     Value,
 )
@@ -86,11 +87,21 @@ class OwnLetter(Value):
         return frozenset() if self.own_depth else frozenset({"depth"})
 
 
+class TextStyle(Value):
+    """Characters [start, end) of a text in a font of their own, or `size` times as large."""
+
+    start: int = Field(ge=0, le=4999)
+    end: int = Field(ge=1, le=5000)
+    font: FontRef | None = None
+    size: Factor = "1"
+
+
 class Text(Value):
     """Text as artwork; a line feed starts a new line.
 
     `height` is the capitals' height, the font size, or the widest line's width, as `sizing`
-    says. What stands in braces is worked out: `{serial}`, `{diameter}`, `{diameter:.1}`.
+    says; `cutter` is the width of a single-stroke font's lines. What stands in braces is
+    worked out: `{serial}`, `{diameter}`, `{diameter:.1}`.
     """
 
     kind: Literal["text"] = "text"
@@ -104,7 +115,15 @@ class Text(Value):
     line_spacing: Factor = "1"
     ligatures: bool = True
     mirrored: bool = False
+    upside_down: bool = False
+    cutter: Size = "0.5 mm"
     letters: tuple[OwnLetter, ...] = Field(default=(), max_length=200)
+    styles: tuple[TextStyle, ...] = Field(default=(), max_length=200)
+
+    @property
+    def fonts(self) -> tuple[FontRef, ...]:
+        """The common font and those of parts."""
+        return (self.font, *(style.font for style in self.styles if style.font is not None))
 
 
 class Logo(Value):
@@ -129,6 +148,7 @@ class Logo(Value):
     stroke: Thickness = "0 mm"
     threshold: Factor = "0.5"
     mirrored: bool = False
+    upside_down: bool = False
 
     @property
     def idle(self) -> frozenset[str]:
@@ -182,18 +202,28 @@ class Border(Value):
 class Guide(Value):
     """A line on the sheet that artwork runs along.
 
-    An arc touches the place of the setting; a level line follows the rim at its height; a
-    drawn one lies where its points are.
+    A line and an arc run through the place of the setting, a level line follows the rim at
+    its height, a midline runs midway between the lower and upper edges or between the left
+    and right ones, an edge runs along an edge of the face; a drawn one lies where its
+    points are.
 
     Attributes
     ----------
+    direction, length : of a line; 90° is upright. span : of an arc, 360° is a circle.
+    edge : which edge of the face, its outer one first. inset : from it into the face.
     at : which end of the artwork stands at which part of the guide.
     shift : along it. above : off it, to the left of its run.
     fill : what makes the artwork as long as the guide.
     """
 
-    kind: Literal["none", "arc", "level", "drawn"] = "none"
+    kind: Literal["none", "line", "arc", "level", "midline", "edge", "drawn"] = "none"
+    direction: Angle = "0 deg"
+    length: Size = "60 mm"
+    between: Literal["rims", "sides"] = "rims"
+    edge: int = Field(default=0, ge=0, le=200)
+    inset: Length = "5 mm"
     radius: Size = "30 mm"
+    span: Sweep = "360 deg"
     bend: Literal["over", "under"] = "over"
     points: Knots = (knot("a", -20, 0, "arc", -8), knot("b", 20, 0))
     closed: bool = False
@@ -206,17 +236,23 @@ class Guide(Value):
     @property
     def idle(self) -> frozenset[str]:
         if self.kind == "none":
-            return frozenset({"radius", "bend", "points", "closed", "at", "shift", "above",
-                              "other_way", "fill"})  # fmt: skip
-        idle = set() if self.kind == "arc" else {"radius", "bend"}
-        return frozenset(idle if self.kind == "drawn" else idle | {"points", "closed"})
+            return frozenset(Guide.model_fields) - {"kind"}
+        own = {
+            "line": {"direction", "length"},
+            "arc": {"radius", "bend", "span"},
+            "level": set(),
+            "midline": {"between"},
+            "edge": {"edge", "inset"},
+            "drawn": {"points", "closed"},
+        }
+        return frozenset().union(*own.values()) - own[self.kind]
 
 
 class Repeat(Value):
-    """The artwork several times: all round by number or as often as fits with a gap, or in
-    steps along the sheet."""
+    """The artwork several times: all round by number or as often as fits with a gap, in
+    steps along the sheet, or evenly along its guide."""
 
-    kind: Literal["none", "round", "fit", "steps"] = "none"
+    kind: Literal["none", "round", "fit", "steps", "guide"] = "none"
     count: Factor = "3"
     gap: Thickness = "5 mm"
     step_across: Length = "20 mm"
@@ -224,7 +260,12 @@ class Repeat(Value):
 
     @property
     def idle(self) -> frozenset[str]:
-        used = {"round": {"count"}, "fit": {"gap"}, "steps": {"count", "step_across", "step_up"}}
+        used = {
+            "round": {"count"},
+            "fit": {"gap"},
+            "steps": {"count", "step_across", "step_up"},
+            "guide": {"count"},
+        }
         return frozenset({"count", "gap", "step_across", "step_up"} - used.get(self.kind, set()))
 
 
@@ -234,7 +275,8 @@ class Setting(Value):
     `across` is from the middle of a flat face or from the front of a round one; `up` is
     from the middle or from the lower rim; both may be from an edge instead, inwards.
     `rests_on` and `held_by` say which line and which side of the artwork is placed there;
-    the origin of a text is what it is aligned to.
+    the origin of a text is what it is aligned to. With `from_stamp` both are from another
+    stamp on the face, rightwards and upwards from the middle, sides or edges of its ink.
     """
 
     face: Name
@@ -242,6 +284,7 @@ class Setting(Value):
     up: Length = "10 mm"
     across_from: Literal["middle", "left", "right"] = "middle"
     up_from: Literal["usual", "lower", "upper"] = "usual"
+    from_stamp: str = Field(default="", max_length=80)
     turn: Angle = "0 deg"
     rests_on: Literal["baseline", "middle", "bottom", "top"] = "baseline"
     held_by: Literal["origin", "left", "middle", "right"] = "origin"

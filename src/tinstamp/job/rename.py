@@ -28,6 +28,19 @@ def rename_feature(job: Job, index: int, new: str) -> Job:
     return job
 
 
+def rename_stamp(job: Job, index: int, new: str) -> Job:
+    """A stamp under a new name; stamps that are measured from it follow.
+
+    Raises ValueError when the name cannot be used.
+    """
+    old = job.stamps[index].name
+    job = changed(job, ("stamps", index, "name"), new)
+    for i, stamp in enumerate(job.stamps):
+        if stamp.setting.from_stamp == old:
+            job = changed(job, ("stamps", i, "setting", "from_stamp"), new)
+    return job
+
+
 def _faces(job: Job) -> list[tuple[Path, str]]:
     """Every place where a job names a face, or the edges between two."""
     found: list[tuple[Path, str]] = []

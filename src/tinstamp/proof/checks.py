@@ -51,6 +51,10 @@ def drawing(stamp: str, artwork: Artwork) -> Iterator[Finding]:
         count = len(artwork.marks)
         told = f"{count} ends of lines meet no other: the first at {x:.2f}, {y:.2f} mm"
         yield Finding("look", "open end", stamp, told, float(count), 0.0, "ends")
+    for x, y in artwork.mended.crossings[:1] if artwork.mended else ():
+        count = len(artwork.mended.crossings) if artwork.mended else 0
+        told = f"outlines cross themselves in {count} places, the first at {x:.2f}, {y:.2f} mm"
+        yield Finding("look", "crossing", stamp, told, float(count), 0.0, "places")
 
 
 def along_guide(stamp: str, placed: Placed) -> Iterator[Finding]:

@@ -24,7 +24,8 @@ class Run:
     at : which end of the artwork stands at which part of the way.
     shift : along the way, mm. above : from the way, to its left, mm.
     fill : what makes it as long as the way.
-    joint : the filled length closes on itself, so the last gap counts too.
+    joint : the way closes on itself, so the last gap counts too.
+    times : how often the artwork is there, at even steps.
     """
 
     way: Way
@@ -33,6 +34,7 @@ class Run:
     above: float = 0.0
     fill: Literal["no", "space", "scale"] = "no"
     joint: bool = False
+    times: int = 1
 
 
 @dataclass(frozen=True)
@@ -55,32 +57,57 @@ def run_along(letters: Sequence[LetterInk], rest: float, run: Run) -> Along:
         return Along((), 0.0, 1.0)
     low = min(x.x for x in letters)
     width = max(x.x + x.advance for x in letters) - low
-    length = run.way.length
-    scale, gap = 1.0, 0.0
-    count = len({round(x.x, 6) for x in letters})
-    if run.fill == "scale" and width > 0:
-        scale = length / width
-    elif run.fill == "space":
-        parts = count if run.joint else count - 1
-        gap = (length - width) / parts if parts > 0 else 0.0
-    total = width * scale + gap * (count - 1)
-    start = {"start": 0.0, "centre": (length - total) / 2, "end": length - total}[run.at]
-    if run.fill == "space" and run.joint:
-        start = gap / 2
-    start += run.shift
+    part = run.way.length / run.times
     order = {x: k for k, x in enumerate(sorted({round(letter.x, 6) for letter in letters}))}
+    scale, gap = 1.0, 0.0
+    if run.fill == "scale" and width > 0:
+        scale = part / width
+    elif run.fill == "space":
+        gaps = len(order) if run.joint or run.times > 1 else len(order) - 1
+        gap = (part - width) / gaps if gaps > 0 else 0.0
+    total = width * scale + gap * (len(order) - 1)
+    starts = _starts(run, total, gap)
     placed: list[list[Region]] = []
-    for letter in letters:
-        middle = letter.x + letter.advance / 2
-        s = start + (middle - low) * scale + gap * order[round(letter.x, 6)]
-        point, turn = run.way.at(s)
-        angle = np.radians(turn)
-        matrix = scale * np.array([[np.cos(angle), -np.sin(angle)], [np.sin(angle), np.cos(angle)]])
-        left = run.above * np.array([-np.sin(angle), np.cos(angle)])
-        shift = point + left - matrix @ np.array([middle, rest])
-        placed.append([region.transformed(matrix, shift) for region in letter.regions])
-    overrun = 0.0 if run.way.closed else max(0.0, -start, start + total - length)
+    for start in starts:
+        for letter in letters:
+            middle = letter.x + letter.advance / 2
+            s = start + (middle - low) * scale + gap * order[round(letter.x, 6)]
+            placed.append(_stood(letter, middle, rest, scale, run, s))
+    ends = (min(starts), max(starts) + total)
+    overrun = max(0.0, -ends[0], ends[1] - run.way.length)
+    if run.joint:
+        overrun = max(0.0, run.times * total - run.way.length)
+    elif run.times > 1:
+        overrun = max(overrun, run.times * total - run.way.length)
     return Along(tuple(united(placed)), overrun, scale)
+
+
+def _starts(run: Run, total: float, gap: float) -> list[float]:
+    """Where each time of artwork of that length begins along the way, mm."""
+    length = run.way.length
+    part = length / run.times
+    first = {"start": 0.0, "centre": (length - total) / 2, "end": length - total}[run.at]
+    if run.times == 1:
+        first = gap / 2 if run.fill == "space" and run.joint else first
+        return [first + run.shift]
+    if run.joint:
+        return [first + run.shift + k * part for k in range(run.times)]
+    if run.fill == "space":  # each in its part of the way, half a gap to both sides
+        return [run.shift + k * part + gap / 2 for k in range(run.times)]
+    step = (length - total) / (run.times - 1)
+    return [run.shift + k * step for k in range(run.times)]
+
+
+def _stood(
+    letter: LetterInk, middle: float, rest: float, scale: float, run: Run, s: float
+) -> list[Region]:
+    """A letter with its middle at a distance along the way, turned with it."""
+    point, turn = run.way.at(s)
+    angle = np.radians(turn)
+    matrix = scale * np.array([[np.cos(angle), -np.sin(angle)], [np.sin(angle), np.cos(angle)]])
+    left = run.above * np.array([-np.sin(angle), np.cos(angle)])
+    shift = point + left - matrix @ np.array([middle, rest])
+    return [region.transformed(matrix, shift) for region in letter.regions]
 
 
 def united(groups: Sequence[Sequence[Region]]) -> list[Region]:

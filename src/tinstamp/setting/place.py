@@ -15,12 +15,26 @@ from tinstamp.artwork.outline import Array, Region, bounds_of
 from tinstamp.artwork.text import LetterInk
 from tinstamp.chart.base import Chart, Motion
 from tinstamp.setting.along import Run, run_along, united
+from tinstamp.setting.way import rims
 
 RestsOn = Literal["baseline", "middle", "bottom", "top"]
 
 
 class PlaceError(ValueError):
     """A place that does not make sense on this face; the message is for the designer."""
+
+
+@dataclass(frozen=True)
+class Other:
+    """Another stamp on the sheet that a place is measured from, mm.
+
+    Attributes
+    ----------
+    box : least x, least y, greatest x, greatest y of its ink. origin : its own place.
+    """
+
+    box: tuple[float, float, float, float]
+    origin: tuple[float, float]
 
 
 @dataclass(frozen=True)
@@ -34,6 +48,7 @@ class Spot:
     turn : degrees, counter-clockwise.
     across_from, up_from : the edge that these are measured from, inwards; else the sheet's
         own origin. held_by : the side of the artwork that is placed there.
+    other : with it, across and up are from that stamp's middle, sides, edges or line.
     """
 
     across: float
@@ -44,6 +59,7 @@ class Spot:
     across_from: Literal["middle", "left", "right"] = "middle"
     up_from: Literal["usual", "lower", "upper"] = "usual"
     held_by: Literal["origin", "left", "middle", "right"] = "origin"
+    other: Other | None = None
 
 
 @dataclass(frozen=True)
@@ -102,13 +118,14 @@ class Copies:
     flat one, or in steps (mm) along the sheet.
 
     With `count` 0 it goes round as often as fits with at least `gap` mm between, measured
-    along the shortest way round that the ink has.
+    along the shortest way round that the ink has. `along` spreads them along their guide.
     """
 
     count: int
     round: bool
     step: tuple[float, float] = (0.0, 0.0)
     gap: float = 0.0
+    along: bool = False
 
 
 @dataclass(frozen=True)
@@ -130,12 +147,14 @@ def lay(
 
     Raises PlaceError.
     """
-    placed = (
-        place(artwork, spot, chart) if guided is None else _guided(artwork, spot, chart, guided)
-    )
+    if guided is not None:
+        times = copies.count if copies is not None and copies.along else 1
+        placed = _guided(artwork, spot, chart, guided, times)
+    else:
+        placed = place(artwork, spot, chart)
     if copies is not None and copies.count == 0 and placed.regions:
         copies = replace(copies, count=how_many_fit(placed, chart, copies.gap))
-    if copies is None or copies.count <= 1:
+    if copies is None or copies.count <= 1 or copies.along:
         return placed
     groups = [list(placed.regions)]
     for k in range(1, copies.count):
@@ -144,9 +163,9 @@ def lay(
     return replace(placed, regions=tuple(united(groups)), bent=True)
 
 
-def _guided(artwork: Artwork, spot: Spot, chart: Chart, guided: Guided) -> Placed:
+def _guided(artwork: Artwork, spot: Spot, chart: Chart, guided: Guided, times: int) -> Placed:
     origin, upright = where(spot, chart)
-    run = guided.run(origin, spot.turn + upright)
+    run = replace(guided.run(origin, spot.turn + upright), times=times)
     found = run_along(guided.letters, rest_line(artwork, spot.rests_on), run)
     here = (float(origin[0]), float(origin[1]))
     steps = np.linspace(0.0, run.way.length, 97)[: None if not run.way.closed else -1]
@@ -200,19 +219,30 @@ def where(spot: Spot, chart: Chart) -> tuple[Array, float]:
     Raises PlaceError.
     """
     across, up = spot.across, spot.up
-    low_x, low_y, high_x, high_y = map(float, chart.bounds)
+    if spot.other is not None:
+        return _from_other(spot, spot.other, chart)
+    low_x, high_x = float(chart.bounds[0]), float(chart.bounds[2])
     if spot.across_from != "middle":
         if chart.round or spot.round:
             raise PlaceError("a round face has no left or right edge to measure from")
         across = low_x + across if spot.across_from == "left" else high_x - across
     if spot.up_from != "usual":
-        low, high = low_y, high_y
-        if chart.round:
-            ups = np.concatenate([chart.unrolled(o.points(16))[:, 1] for o in chart.outline])
-            low, high = float(ups.min()), float(ups.max())
+        low, high = rims(chart)
         up = low + up if spot.up_from == "lower" else high - up
     try:
         return chart.spot(across, up, spot.round)
+    except ValueError as error:
+        raise PlaceError(str(error)) from error
+
+
+def _from_other(spot: Spot, other: Other, chart: Chart) -> tuple[Array, float]:
+    """A spot that is measured from another stamp, rightwards and upwards."""
+    low_x, low_y, high_x, high_y = other.box
+    x = {"left": low_x, "middle": (low_x + high_x) / 2, "right": high_x}[spot.across_from]
+    y = {"lower": low_y, "usual": other.origin[1], "upper": high_y}[spot.up_from]
+    try:
+        across, up = chart.place_of(np.array([x, y]), spot.round)
+        return chart.spot(across + spot.across, up + spot.up, spot.round)
     except ValueError as error:
         raise PlaceError(str(error)) from error
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
+import shapely
 
 from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
@@ -13,8 +14,10 @@ from tinstamp.chart.cone import ConeChart
 from tinstamp.job.curve import GAUSS
 from tinstamp.job.profile import Piece
 
-FINE = 64
-"""Stretches that a spline's span is measured in."""
+CORNER = 10.0
+"""Degrees; a greater turn between lines that stand for a curve is a corner of it."""
+EDGE = 96
+"""Points that stand for a curved piece of an edge: 0.0004 mm off a quarter of R 40."""
 
 
 @dataclass(frozen=True)
@@ -24,10 +27,12 @@ class Way:
     Attributes
     ----------
     closed : it ends where it begins.
+    fine : its pieces are short lines that stand for curves: the direction turns evenly.
     """
 
     pieces: tuple[Piece, ...]
     closed: bool
+    fine: bool = False
 
     @cached_property
     def _starts(self) -> Array:
@@ -51,11 +56,29 @@ class Way:
             point = np.array(piece.end if end else piece.start) + beyond * along
             return point, float(np.degrees(np.arctan2(along[1], along[0])))
         i = min(int(np.searchsorted(self._starts, s, side="right")) - 1, len(self.pieces) - 1)
-        return _on(self.pieces[i], s - float(self._starts[i]))
+        point, turn = _on(self.pieces[i], s - float(self._starts[i]))
+        if self.fine:
+            part = (s - float(self._starts[i])) / self.pieces[i].length
+            before, after = self._bends[i]
+            turn += before * (0.5 - part) if part < 0.5 else after * (part - 0.5)
+        return point, turn
+
+    @cached_property
+    def _bends(self) -> Array:
+        """(n, 2) how much the direction turns from the piece before to each, negative, and to
+        the piece after it, degrees; nothing where there is a corner."""
+        along = np.array([np.subtract(p.end, p.start) for p in self.pieces])
+        angle = np.degrees(np.arctan2(along[:, 1], along[:, 0]))
+        turns = (np.diff(angle, append=angle[:1]) + 180.0) % 360.0 - 180.0
+        turns[np.abs(turns) > CORNER] = 0.0
+        if not self.closed:
+            turns[-1] = 0.0
+        return np.column_stack([-np.roll(turns, 1), turns])
 
     def reversed(self) -> Way:
         """Run the other way."""
-        return Way(tuple(piece.reversed() for piece in reversed(self.pieces)), self.closed)
+        pieces = tuple(piece.reversed() for piece in reversed(self.pieces))
+        return Way(pieces, self.closed, self.fine)
 
 
 def _on(piece: Piece, s: float) -> tuple[Array, float]:
@@ -103,16 +126,92 @@ def _run(spline, spans: Array, t: float) -> float:  # type: ignore[no-untyped-de
     return float(np.sum(speed * GAUSS[1] * (high - low)[:, None] / 2.0))
 
 
-def arc_way(top: Array, radius: float, over: bool, upright: float) -> Way:
-    """All of a circle that touches a point, so that artwork in the middle of the way stands
-    there: bulging upwards (`over`), or hanging below. `upright` turns it, degrees."""
+def line_way(place: Array, degrees: float, length: float, at: str) -> Way:
+    """A straight line in a direction; the place is its start, middle or end, as `at` says."""
+    angle = np.radians(degrees)
+    along = length * np.array([np.cos(angle), np.sin(angle)])
+    start = place - along * {"start": 0.0, "centre": 0.5, "end": 1.0}[at]
+    return Way((Piece("", _pair(start), _pair(start + along)),), False)
+
+
+def arc_way(top: Array, radius: float, over: bool, upright: float, span: float = 360.0) -> Way:
+    """An arc of a circle, or all of it, that touches a point in its middle, so that artwork
+    in the middle of the way stands there: bulging upwards (`over`), or hanging below.
+    `upright` turns it, `span` is what it covers, degrees. Raises ValueError."""
+    if span > 360.0 + 1e-9:
+        raise ValueError("an arc cannot cover more than 360°")
     angle = np.radians(upright)
     up = np.array([-np.sin(angle), np.cos(angle)])
     centre = top - radius * up if over else top + radius * up
-    start = 2.0 * centre - top  # the far side
-    turn = -2.0 * np.pi if over else 2.0 * np.pi
-    p = (float(start[0]), float(start[1]))
-    return Way((Piece("", p, p, (float(centre[0]), float(centre[1])), turn),), True)
+    turn = -np.radians(span) if over else np.radians(span)
+    start, end = (centre + _turned(top - centre, k * turn / 2) for k in (-1.0, 1.0))
+    closed = span > 360.0 - 1e-9
+    piece = Piece("", _pair(start), _pair(start if closed else end), _pair(centre), float(turn))
+    return Way((piece,), closed)
+
+
+def _turned(reach: Array, angle: float) -> Array:
+    c, s = np.cos(angle), np.sin(angle)
+    return np.array([[c, -s], [s, c]]) @ reach
+
+
+def rims(chart: Chart) -> tuple[float, float]:
+    """Least and greatest height of a face: from the lower rim of a round one."""
+    if not chart.round:
+        return float(chart.bounds[1]), float(chart.bounds[3])
+    ups = np.concatenate([chart.unrolled(o.points(16))[:, 1] for o in chart.outline])
+    return float(ups.min()), float(ups.max())
+
+
+def midline_way(chart: Chart, between_rims: bool) -> Way:
+    """Midway between the lower and upper edges of a face, or upright between its left and
+    right ones. Raises ValueError."""
+    low, high = rims(chart)
+    if between_rims:
+        return level_way(chart, (low + high) / 2)
+    if chart.round:
+        raise ValueError("a round face has no left and right edges to be midway between")
+    x = float(chart.bounds[0] + chart.bounds[2]) / 2
+    return Way((Piece("", (x, low), (x, high)),), False)
+
+
+def edge_way(chart: Chart, edge: int, inset: float, near: Array) -> Way:
+    """Along an edge of a face, `inset` mm from it into the face, clockwise, so that artwork
+    stands outwards; its middle is where it comes nearest to a point.
+
+    Edge 0 of a flat face is its outer one; the edges of a closed round face are its lower
+    and upper rims. Raises ValueError where there is none.
+    """
+    count = len(chart.outline) if not chart.closed else 2
+    if edge >= count:
+        raise ValueError(f"this face has {count} edges: there is no edge {edge + 1}")
+    if chart.closed:
+        low, high = rims(chart)
+        up = low + inset if edge == 0 else high - inset
+        if not low - 1e-9 <= up <= high + 1e-9:
+            raise ValueError(f"the face is only {high - low:.2f} mm high there")
+        return level_way(chart, up)
+    ring = shapely.Polygon(chart.outline[edge].points(EDGE))
+    hole = chart.outline[edge].area < 0
+    moved = ring.buffer(inset if hole else -inset, join_style="mitre", mitre_limit=4.0)
+    parts = getattr(moved, "geoms", [moved])
+    largest = max(parts, key=lambda part: part.area, default=moved)
+    if largest.is_empty:
+        raise ValueError(f"{inset:.2f} mm in from that edge nothing is left of the face")
+    points = np.array(shapely.geometry.polygon.orient(largest, -1.0).exterior.coords)[:-1]
+    steps = np.linalg.norm(np.diff(points, axis=0, append=points[:1]), axis=1)
+    points = points[steps > 1e-9]
+    line = shapely.LinearRing(points)
+    half = (line.project(shapely.Point(*near)) + line.length / 2) % line.length
+    start = np.array(line.interpolate(half).coords[0])
+    along = np.array([line.project(shapely.Point(*p)) for p in points])
+    order = np.argsort((along - half) % line.length)
+    run = np.vstack([start, points[order], start])
+    keep = np.linalg.norm(np.diff(run, axis=0), axis=1) > 1e-9
+    pieces = [
+        Piece("", _pair(a), _pair(b)) for a, b, k in zip(run[:-1], run[1:], keep, strict=True) if k
+    ]
+    return Way(tuple(pieces), True, True)
 
 
 def level_way(chart: Chart, up: float) -> Way:

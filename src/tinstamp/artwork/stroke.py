@@ -1,0 +1,85 @@
+"""Lines as the outlines of what a round cutter leaves along them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import numpy as np
+import pathops
+import shapely
+
+from tinstamp.artwork.outline import Region
+from tinstamp.artwork.unite import Contour, chains, contour_of, feed, unite
+
+SIZES = (1000.0, 240.0, 613.0, 2371.0, 97.0)
+"""Units for the largest side while strokes are made, tried in turn."""
+ROUND = 0.004
+"""Those units that a stroke's quadratics may be off its arcs."""
+AGREES = 1e-3
+"""Part of its area that a stroke may be off what Shapely makes of fine lines."""
+
+
+def stroked(contour: Contour, width: float) -> list[Contour]:
+    """Outlines of a stroke with round ends and corners, in the contour's own units."""
+    regions = stroke_regions([contour], width, 1.0 / 4000)
+    return [contour_of(outline) for region in regions for outline in region.outlines]
+
+
+def stroke_regions(contours: Sequence[Contour], width: float, error: float) -> list[Region]:
+    """Strokes along contours, united, in the contours' own units; `error` as in `unite`.
+
+    Skia's strokes and union lose a piece now and then, so the area is compared with that of
+    Shapely's buffer; where they differ it is tried again at another scale, and the nearest
+    is taken.
+    """
+    if not contours:
+        return []
+    points = np.array([p for contour in contours for _, ps in contour for p in ps])
+    side = max(1e-9, float(np.ptp(points, axis=0).max()), width)
+    lines = [shapely.LineString(_polyline(contour)) for contour in contours]
+    expected = shapely.union_all(lines).buffer(width / 2, quad_segs=32).area
+    best: list[Region] = []
+    for size in SIZES:
+        grow = size / side
+        path = pathops.Path()
+        for contour in contours:
+            one = pathops.Path()
+            feed(one, _grown(contour, grow), np.zeros(2), close=False)
+            one.stroke(width * grow, pathops.LineCap.ROUND_CAP, pathops.LineJoin.ROUND_JOIN, 4.0)
+            one.convertConicsToQuads(ROUND)
+            one.simplify(fix_winding=True)
+            path.addPath(one)
+        found = unite([_as_contour(chain) for chain in chains(path)], size, error)
+        found = [r.transformed(np.eye(2) / grow, np.zeros(2)) for r in found]
+        if abs(sum(r.area for r in found) - expected) <= AGREES * expected:
+            return found
+        if not best or _off(found, expected) < _off(best, expected):
+            best = found
+    return best
+
+
+def _off(regions: Sequence[Region], expected: float) -> float:
+    return abs(sum(r.area for r in regions) - expected)
+
+
+def _polyline(contour: Contour) -> np.ndarray:
+    points: list[tuple[float, float]] = []
+    t = np.linspace(0.0, 1.0, 17)[1:, None]
+    for verb, ps in contour:
+        if verb in ("M", "L"):
+            points.append(ps[0])
+            continue
+        rows = np.broadcast_to(np.array([points[-1], *ps]), (len(t), len(ps) + 1, 2))
+        while rows.shape[1] > 1:
+            rows = rows[:, :-1] + t[:, None] * (rows[:, 1:] - rows[:, :-1])
+        points += [(float(x), float(y)) for x, y in rows[:, 0]]
+    return np.array(points)
+
+
+def _grown(contour: Contour, grow: float) -> Contour:
+    return [(verb, tuple((x * grow, y * grow) for x, y in ps)) for verb, ps in contour]
+
+
+def _as_contour(chain) -> Contour:  # type: ignore[no-untyped-def]
+    verbs = {2: "L", 3: "Q", 4: "C"}
+    return [("M", (chain[0][0],)), *((verbs[len(piece)], tuple(piece[1:])) for piece in chain)]

@@ -37,11 +37,18 @@ def begin(hand: Hand, job: Job) -> None:
     hand.until_built()
 
 
+def first(hand: Hand) -> Text:
+    drawn = hand.window.session.job.stamps[0].artwork
+    assert isinstance(drawn, Text)
+    return drawn
+
+
 def test_selected_words_get_a_font_and_size(hand: Hand) -> None:
     begin(hand, tank(stamp(text="FILL TO HERE")))
     window = hand.window
     box = window.fields.page.by_path["stamps.0.artwork.text"]
-    assert not window.fields.page.by_path["styles"].isEnabled()
+    window.fields.page.by_path["styles"].click()
+    assert "Select words" in window.proof.state.text() and not first(hand).styles
     cursor = box.textCursor()
     cursor.setPosition(5)
     cursor.setPosition(7, QTextCursor.MoveMode.KeepAnchor)

@@ -39,7 +39,7 @@ class StampPage(FieldsPage):
         kinds = (art.kind, written, *more)
         guide = setting.guide
         points = tuple(k.to for k in guide.points) if guide.kind == "drawn" else ()
-        others = tuple(s.name for s in session.job.stamps if s.setting.face == setting.face)
+        others = sum(s.setting.face == setting.face for s in session.job.stamps) > 1
         place = (others, bool(setting.from_stamp))
         return StampPage._round(session), kinds, guide.kind, points, setting.repeat.kind, place
 

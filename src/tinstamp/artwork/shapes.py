@@ -67,3 +67,9 @@ def regular(sides: int, across: float) -> Outline:
     reach = across / 2.0 / np.cos(np.pi / sides)
     angles = -np.pi / 2 + np.pi / sides + 2.0 * np.pi * np.arange(sides) / sides
     return polygon([(reach * np.cos(a), reach * np.sin(a)) for a in angles])
+
+
+def rectangle_between(low: tuple[float, float], high: tuple[float, float]) -> Outline:
+    """The rectangle with two opposite corners, mm, counter-clockwise."""
+    (a, b), (c, d) = low, high
+    return polygon([(a, b), (c, b), (c, d), (a, d)])

@@ -9,7 +9,8 @@ from OCP.BRepGProp import BRepGProp
 from OCP.GProp import GProp_GProps
 from OCP.TopoDS import TopoDS_Face, TopoDS_Solid
 
-from tinstamp.blank.charts import chart_of, kind_of, outward, span_of
+from tinstamp.blank.charts import chart_of, kind_of
+from tinstamp.blank.face_axes import outward, span_of
 from tinstamp.blank.kernel import faces
 from tinstamp.blank.true_area import true_area
 from tinstamp.chart.base import Chart

@@ -209,10 +209,10 @@ def shells(shape: TopoDS_Shape) -> list[TopoDS_Shell]:
     return [TopoDS.Shell_s(s) for s in _walk(shape, TopAbs_ShapeEnum.TopAbs_SHELL)]
 
 
-def vertex_at(p: Any) -> TopoDS_Vertex:
+def vertex_at(p: Any, tolerance: float = TOLERANCE) -> TopoDS_Vertex:
     """A vertex at three numbers, mm."""
     vertex = TopoDS_Vertex()
-    BUILDER.MakeVertex(vertex, gp_Pnt(*p), TOLERANCE)
+    BUILDER.MakeVertex(vertex, gp_Pnt(*p), tolerance)
     return vertex
 
 

@@ -174,6 +174,12 @@ class Chart(ABC):
         return True
 
     @property
+    def fineness(self) -> float:
+        """mm that curves fitted on the face may stray: a tenth of the kernel's own tolerance
+        where that can be had."""
+        return 1e-8
+
+    @property
     def period(self) -> float:
         """How far one turn of a closed face is in u."""
         return 2.0 * np.pi

@@ -33,13 +33,13 @@ class FlatTriangles:
     triangles: NDArray[np.int64]
 
 
-def flatten(regions: Sequence[Region]) -> FlatTriangles:
+def flatten(regions: Sequence[Region], steps: int = STEPS) -> FlatTriangles:
     """Triangles of the regions, counters left bare."""
     points: list[Array] = []
     triangles: list[NDArray[np.int64]] = []
     start = 0
     for region in regions:
-        loops = [outline.points(STEPS) for outline in region.outlines]
+        loops = [outline.points(steps) for outline in region.outlines]
         ring = np.concatenate(loops)
         ends = np.cumsum([len(loop) for loop in loops]).astype(np.uint32)
         cut = mapbox_earcut.triangulate_float64(ring, ends).reshape(-1, 3)

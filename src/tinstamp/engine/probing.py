@@ -15,7 +15,8 @@ from OCP.GeomAbs import GeomAbs_CurveType, GeomAbs_SurfaceType
 from OCP.GeomAPI import GeomAPI_ProjectPointOnSurf
 from OCP.TopoDS import TopoDS_Edge, TopoDS_Face, TopoDS_Shape
 
-from tinstamp.blank.charts import chart_of, kind_of, outward
+from tinstamp.blank.charts import chart_of, kind_of
+from tinstamp.blank.face_axes import outward
 from tinstamp.blank.kernel import Array, edges, point
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.blank.thickness import thicknesses

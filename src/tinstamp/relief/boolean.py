@@ -15,11 +15,12 @@ from tinstamp.blank.history import fused, renamed
 from tinstamp.blank.kernel import face_on, solid_of, solids, volume
 from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.chart.base import Chart
+from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.parameters import seam_at
 from tinstamp.chart.plane import PlaneChart
-from tinstamp.relief.laid import LayingError, lay
+from tinstamp.relief.laid import LayingError, extent, lay
 from tinstamp.relief.surfaces import ReliefError, own_surface, parallel, round_frame
 from tinstamp.relief.walls import Waller
 
@@ -59,8 +60,10 @@ def tool(region: Region, chart: Chart, low: float, high: float, cap_is_high: boo
     except LayingError as error:
         raise ReliefError(f"an outline cannot be laid on the face: {error}") from error
     plain = own_surface(chart)
-    foot, head = parallel(plain, chart, low), parallel(plain, chart, high)
-    waller = Waller(foot, head, round_frame(chart), high - low)
+    box = extent(loops)
+    foot, rough = parallel(plain, chart, low, box)
+    head, rougher = parallel(plain, chart, high, box)
+    waller = Waller(foot, head, round_frame(chart), high - low, max(rough, rougher))
     ring = [waller.walled(loop) for loop in loops]
     flipped = chart.mirrored
     top = face_on(head, [r.head for r in ring], flipped)
@@ -83,6 +86,10 @@ def _seam_away(region: Region, chart: Chart) -> Chart:
         middle = float(chart.degrees((bounds[:2] + bounds[2:]) / 2))
         seam = chart.sense * middle + 180.0
         return replace(chart, seam=seam, parameters=seam_at(seam), whole=True)
+    if isinstance(chart, BeltChart):
+        bounds = region.bounds
+        middle = float(chart.degrees((bounds[:2] + bounds[2:]) / 2))
+        return chart.with_seam(chart.sense * middle + 180.0)
     return chart
 
 

@@ -23,7 +23,7 @@ from tinstamp.blank.kernel import BUILDER, TOLERANCE, face_on, wires
 from tinstamp.blank.solid import NamedFace, NamedSolid, joined
 from tinstamp.blank.trim import covers, loops
 from tinstamp.chart.base import Chart
-from tinstamp.relief.laid import LayingError, lay
+from tinstamp.relief.laid import LayingError, extent, lay
 from tinstamp.relief.surfaces import parallel, round_frame
 from tinstamp.relief.walls import Waller
 
@@ -75,9 +75,10 @@ def imprint(
     hosts = _Hosts(solid.members(face_name), chart)
     laid = lay(regions, chart, 0.0, depth, hosts.start)
     surface = hosts.surface
-    cap_surface = parallel(surface, chart, depth)
+    box = extent([loop for loops_ in laid for loop in loops_])
+    cap_surface, tolerance = parallel(surface, chart, depth, box)
     flipped = hosts.flipped
-    waller = Waller(surface, cap_surface, round_frame(chart), abs(depth))
+    waller = Waller(surface, cap_surface, round_frame(chart), abs(depth), tolerance)
     rings = [[waller.walled(loop) for loop in outlines] for outlines in laid]
     owners = islands_of(regions)
     holes: dict[Island | int, list[TopoDS_Wire]] = {}

@@ -20,13 +20,15 @@ from tinstamp.artwork.outline import Array, Region
 from tinstamp.chart.base import Chart, Straight
 from tinstamp.chart.fitting import DEGREES, FITS, fit_space, fit_uv, halves
 
-FIT = 1e-8
-"""mm; largest distance allowed between a fitted piece and the chart, a tenth of the kernel's
-own tolerance."""
-
 
 class LayingError(ValueError):
     """Artwork that cannot be laid as it is; the general boolean may still do it."""
+
+
+def extent(laid: Sequence[LaidLoop]) -> tuple[Array, Array]:
+    """Least and greatest (u, v) of loops, (2,) each."""
+    points = np.concatenate([p for loop in laid for p in loop.uv])
+    return points.min(axis=0), points.max(axis=0)
 
 
 @dataclass(frozen=True)
@@ -108,14 +110,26 @@ def lay(
     for region in regions:
         spans = [slice(ends[k + i], ends[k + i + 1]) for i in range(len(region.outlines))]
         k += len(spans)
-        turn = _turns(uv[spans[0]], chart, start)
+        turn = np.array([_turns(uv[spans[0]], chart, start), _over(uv[spans[0]], chart)])
         laid.append(
             [
-                LaidLoop([p + [turn, 0.0] for p in uv[s]], foot[s], head[s], codes[s], i == 0)
+                LaidLoop([p + turn for p in uv[s]], foot[s], head[s], codes[s], i == 0)
                 for i, s in enumerate(spans)
             ]
         )
     return laid
+
+
+def _over(uv: Sequence[Array], chart: Chart) -> float:
+    """What to add to v on a face that closes in that direction too, a torus."""
+    if not getattr(chart, "ring", False):
+        return 0.0
+    least = min(float(p[:, 1].min()) for p in uv)
+    greatest = max(float(p[:, 1].max()) for p in uv)
+    shift = -2.0 * np.pi * np.floor(least / (2.0 * np.pi))
+    if greatest + shift > 2.0 * np.pi:
+        raise LayingError("the artwork crosses the seam of the face")
+    return float(shift)
 
 
 def _turns(uv: Sequence[Array], chart: Chart, start: float | None) -> float:
@@ -160,7 +174,7 @@ Fitted = tuple[list[Array], list[Array], list[Array], NDArray[np.bool_]]
 def _fitted(pieces: _Pieces, chart: Chart, low: float, high: float) -> Fitted:
     """Control points in (u, v) and poles at the two lifts of every piece, and which are good.
 
-    Exact cubics on a flat face, elsewhere the lowest degree that keeps within FIT of the
+    Exact cubics on a flat face, elsewhere the lowest degree that keeps within a hair of the
     chart at both lifts.
     """
     beziers = pieces.beziers
@@ -181,7 +195,7 @@ def _fitted(pieces: _Pieces, chart: Chart, low: float, high: float) -> Fitted:
         if not chart.affine:
             c, stray_c = fit_uv(beziers[left], chart, (low, high), fit)
             stray = np.maximum(stray, stray_c)
-        fits = stray <= FIT
+        fits = stray <= chart.fineness
         for k in np.flatnonzero(fits):
             foot_poles[left[k]], head_poles[left[k]] = a[k], b[k]
             if not chart.affine:

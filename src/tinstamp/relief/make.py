@@ -13,6 +13,7 @@ import numpy as np
 from tinstamp.blank.kernel import volume
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
+from tinstamp.chart.bent import BentChart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.relief.boolean import Cut, combine, tool
@@ -165,7 +166,14 @@ def _bite(order: Order) -> float:
 
 
 def _room(chart: Chart, placed: Placed) -> float:
-    """How far outwards a tool may reach: in a bore, not past the axis."""
+    """How far outwards a tool may reach: in a bore, not past the axis; in a hollow, not past
+    the centre of its curvature."""
+    if isinstance(chart, BentChart):
+        points = np.concatenate([r.outer.points(4) for r in placed.regions])
+        mean, gauss = chart.bent_at(points)
+        hollow = -(mean - np.sqrt(np.maximum(mean * mean - gauss, 0.0)))
+        most = float(hollow.max())
+        return 0.8 / most if most > 1e-9 else float("inf")
     if not isinstance(chart, CylinderChart | ConeChart) or not chart.inside:
         return float("inf")
     points = np.concatenate([r.outer.points(4) for r in placed.regions])

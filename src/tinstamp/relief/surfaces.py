@@ -1,19 +1,52 @@
-"""Parallel surfaces: a plane stays a plane, a cylinder a cylinder, a cone a cone, with
-the same (u, v)."""
+"""Parallel surfaces, with the same (u, v): a plane stays a plane, a cylinder, cone, ball or
+torus one of its kind, a turned or extruded face one too; that of a freeform face is a spline."""
 
 from __future__ import annotations
 
 import numpy as np
-from OCP.Geom import Geom_ConicalSurface, Geom_CylindricalSurface, Geom_Plane, Geom_Surface
-from OCP.gp import gp_Vec
+from OCP.Geom import (
+    Geom_Circle,
+    Geom_ConicalSurface,
+    Geom_Curve,
+    Geom_CylindricalSurface,
+    Geom_Plane,
+    Geom_SphericalSurface,
+    Geom_Surface,
+    Geom_SurfaceOfLinearExtrusion,
+    Geom_SurfaceOfRevolution,
+    Geom_ToroidalSurface,
+)
+from OCP.gp import gp_Ax1, gp_Ax2, gp_Ax3, gp_Vec
 
-from tinstamp.blank.kernel import placement
+from tinstamp.blank.kernel import (
+    TOLERANCE,
+    Array,
+    direction,
+    placement,
+    point,
+    rational_curve,
+    rational_surface,
+    spline_curve,
+)
 from tinstamp.chart.base import Chart
+from tinstamp.chart.bent import BentChart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.frame import Frame
+from tinstamp.chart.parallel import ParallelError, parallel_surface, stray
 from tinstamp.chart.plane import PlaneChart
+from tinstamp.chart.surface import (
+    Arc,
+    Curve,
+    Revolved,
+    SplineCurve,
+    SplineSurface,
+    Surface,
+    Swept,
+)
 
+MOST_STRAY = 1e-3
+"""mm; how far a cap may be off the true parallel of a freeform face."""
 LEAST_RADIUS = 1e-3
 """mm; an offset that leaves less is refused."""
 
@@ -33,14 +66,93 @@ def own_surface(chart: Chart) -> Geom_Surface:
         return Geom_ConicalSurface(placement(frame), float(np.radians(chart.slope)), chart.radius)
     if isinstance(chart, PlaneChart):
         return Geom_Plane(placement(chart.frame))
+    if isinstance(chart, BentChart):
+        return kernel_surface(chart.surface, chart.frame)
     raise TypeError(type(chart).__name__)
 
 
-def parallel(surface: Geom_Surface, chart: Chart, lift: float) -> Geom_Surface:
-    """The surface of the chart's face moved along its normal, `lift` mm outwards.
+def parallel(
+    surface: Geom_Surface, chart: Chart, lift: float, box: tuple[Array, Array]
+) -> tuple[Geom_Surface, float]:
+    """The surface of the chart's face moved along its normal, `lift` mm outwards, and the
+    tolerance that curves on it need, mm.
 
-    Raises ReliefError when a round face has no such parallel.
+    `box` are the least and greatest (u, v) that are needed: the parallel of a freeform face
+    is a spline that follows the true one there. Raises ReliefError when there is none.
     """
+    if isinstance(chart, BentChart):
+        return _bent(chart, lift, box)
+    return _plain(surface, chart, lift), TOLERANCE
+
+
+def _bent(chart: BentChart, lift: float, box: tuple[Array, Array]) -> tuple[Geom_Surface, float]:
+    if lift == 0.0:
+        return kernel_surface(chart.surface, chart.frame), 2.0 * chart.fineness
+    low, high = box
+    sides = [np.linspace(a, b, 24) for a, b in zip(low, high, strict=True)]
+    uv = np.stack(np.meshgrid(*sides, indexing="ij"), axis=-1).reshape(-1, 2)
+    mean, gauss = chart.surface.bent(uv)
+    grown = 1.0 + 2.0 * lift * chart.flip * mean + lift * lift * gauss
+    if float(grown.min()) <= 0.02:
+        raise ReliefError(f"{abs(lift):.3f} mm is more than the face's least radius")
+    try:
+        moved = parallel_surface(chart.surface, chart.flip * lift, box)
+    except ParallelError as error:
+        raise ReliefError(str(error)) from error
+    off = stray(chart.surface, moved, chart.flip * lift, uv)
+    if off > MOST_STRAY:
+        raise ReliefError(f"the face bends too sharply: its parallel is {off:.4f} mm off")
+    return kernel_surface(moved, chart.frame), 2.0 * (chart.fineness + off)
+
+
+def kernel_surface(surface: Surface, frame: Frame) -> Geom_Surface:
+    """A surface of arrays as one of the kernel, with the same (u, v); a ball and a torus as
+    such."""
+    if isinstance(surface, SplineSurface):
+        poles = frame.to_space(surface.poles)
+        return rational_surface(surface.u_knots, surface.v_knots, poles, surface.weights)
+    assert isinstance(surface, Swept | Revolved)
+    if isinstance(surface, Swept):
+        along = surface.direction @ frame.axes
+        return Geom_SurfaceOfLinearExtrusion(_curve(surface.curve, frame), direction(along))
+    ball = _ball_or_torus(surface, frame)
+    if ball is not None:
+        return ball
+    axis = gp_Ax1(point(frame.to_space(surface.origin)), direction(surface.axis @ frame.axes))
+    return Geom_SurfaceOfRevolution(_curve(surface.curve, frame), axis)
+
+
+def _ball_or_torus(surface: Revolved, frame: Frame) -> Geom_Surface | None:
+    """The kernel's own shape of a turned arc that lies as it is wont to."""
+    arc = surface.curve
+    if not isinstance(arc, Arc) or float(arc.y @ surface.axis) < 1.0 - 1e-12:
+        return None
+    reach = arc.centre - surface.origin
+    out = float(reach @ arc.x)
+    foot = frame.to_space(arc.centre - out * arc.x)
+    axes = gp_Ax3(point(foot), direction(surface.axis @ frame.axes), direction(arc.x @ frame.axes))
+    if abs(out) < 1e-9:
+        return Geom_SphericalSurface(axes, arc.radius)
+    return Geom_ToroidalSurface(axes, out, arc.radius) if out > arc.radius else None
+
+
+def _curve(curve: Curve, frame: Frame) -> Geom_Curve:
+    if isinstance(curve, Arc):
+        normal = np.cross(curve.x, curve.y)
+        axes = gp_Ax2(
+            point(frame.to_space(curve.centre)),
+            direction(normal @ frame.axes),
+            direction(curve.x @ frame.axes),
+        )
+        return Geom_Circle(axes, curve.radius)
+    assert isinstance(curve, SplineCurve)
+    poles = frame.to_space(curve.poles)
+    if curve.weights is not None:
+        return rational_curve(curve.knots, poles, curve.weights)
+    return spline_curve(curve.knots.tolist(), poles.tolist())
+
+
+def _plain(surface: Geom_Surface, chart: Chart, lift: float) -> Geom_Surface:
     if isinstance(chart, PlaneChart):
         x, y, z = chart.frame.z
         return surface.Translated(gp_Vec(x * lift, y * lift, z * lift))

@@ -63,11 +63,17 @@ class Waller:
     """
 
     def __init__(
-        self, foot: Geom_Surface, head: Geom_Surface, frame: Frame | None, height: float
+        self,
+        foot: Geom_Surface,
+        head: Geom_Surface,
+        frame: Frame | None,
+        height: float,
+        tolerance: float = TOLERANCE,
     ) -> None:
         """`frame` has the axis of a round face as its z; `height` is the distance
-        between foot and head, mm."""
+        between foot and head, mm; `tolerance` is that of the curves on them."""
         self.foot, self.head, self.height = foot, head, height
+        self.tolerance = tolerance
         self.axis = None if frame is None else (frame.origin, frame.z)
         along, up = gp_Dir2d(1.0, 0.0), gp_Dir2d(0.0, 1.0)
         self.low_trace = Geom2d_Line(gp_Pnt2d(0.0, 0.0), along)
@@ -81,8 +87,8 @@ class Waller:
         uv = [points.tolist() for points in loop.uv]
         foot = [poles.tolist() for poles in loop.foot]
         head = [poles.tolist() for poles in loop.head]
-        low = [vertex_at(p[0]) for p in foot]
-        high = [vertex_at(p[0]) for p in head]
+        low = [vertex_at(p[0], self.tolerance) for p in foot]
+        high = [vertex_at(p[0], self.tolerance) for p in head]
         low_ends = [v.Reversed() for v in low]
         high_ends = [v.Reversed() for v in high]
         ups = [
@@ -105,8 +111,8 @@ class Waller:
                 b_curve = self._curve(head[i], code, sense)
             a = edge_on(a_curve, low[i], low_ends[j], length)
             b = edge_on(b_curve, high[i], high_ends[j], length)
-            BUILDER.UpdateEdge(a, trace, self.foot, HERE, TOLERANCE)
-            BUILDER.UpdateEdge(b, trace, self.head, HERE, TOLERANCE)
+            BUILDER.UpdateEdge(a, trace, self.foot, HERE, self.tolerance)
+            BUILDER.UpdateEdge(b, trace, self.head, HERE, self.tolerance)
             foot_edges.append(a)
             head_edges.append(b)
             if free:

@@ -1,0 +1,293 @@
+"""Charts of extruded, turned and freeform faces, from the kernel's surfaces."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any
+
+import numpy as np
+from OCP.BRepAdaptor import BRepAdaptor_Surface
+from OCP.GeomAbs import GeomAbs_CurveType as CurveKind
+from OCP.GeomAbs import GeomAbs_SurfaceType as Kind
+from OCP.GeomConvert import GeomConvert
+from OCP.gp import gp_Ax3, gp_Dir, gp_Pnt, gp_Vec
+from OCP.TopoDS import TopoDS_Face
+
+from tinstamp.artwork.shapes import rectangle_between
+from tinstamp.blank.face_axes import Axial, axes_of, axial, outward, span_of, three
+from tinstamp.blank.kernel import Array
+from tinstamp.blank.trim import loops, outline_on_sheet
+from tinstamp.chart.arclength import ArcLength
+from tinstamp.chart.base import Chart
+from tinstamp.chart.belt import BeltChart
+from tinstamp.chart.extruded import ExtrudedChart
+from tinstamp.chart.flattening import flatten_patch
+from tinstamp.chart.frame import Frame
+from tinstamp.chart.skin import SkinChart
+from tinstamp.chart.surface import Arc, Curve, Revolved, SplineCurve, SplineSurface, Swept
+
+SAMPLES = 400
+"""Points that a curve which is no spline is followed by."""
+CLOSED = 1e-6
+"""mm between the two ends of a face that counts as closed."""
+
+
+def extruded_chart(face: TopoDS_Face, facing: float) -> ExtrudedChart:
+    """The chart of a face of linear extrusion."""
+    adaptor = BRepAdaptor_Surface(face, False)
+    span = span_of(face)
+    along = _dir(adaptor.Direction())
+    curve = curve_of(adaptor.BasisCurve(), *span.u)
+    surface = Swept(curve, along)
+    middle = np.array(span.middle)
+    _, normal = outward(face, *span.middle)
+    normal = facing * normal
+    lead = 2 if abs(along[2]) > 1e-9 else int(np.argmax(np.abs(along)))
+    y_sense = 1.0 if along[lead] > 0 else -1.0
+    x_way = np.cross(y_sense * along, normal)
+    x_sense = float(np.sign(curve.at(np.array(middle[0]), 1) @ x_way))
+    length = ArcLength(curve, *span.u, along)
+    rims = np.concatenate(loops(face))
+    heights = rims[:, 1] + curve.at(rims[:, 0]) @ along
+    bare = ExtrudedChart(
+        (),
+        Frame(),
+        surface=surface,
+        flip=float(np.sign(surface.normal(middle) @ normal)),
+        shape="extruded",
+        length=length,
+        x_sense=x_sense,
+        y_sense=y_sense,
+        x_start=length.whole / 2,
+        y_start=float(heights.min() + heights.max()) / 2,
+    )
+    return replace(bare, outline=outline_on_sheet([face], bare))
+
+
+def belt_chart(face: TopoDS_Face, facing: float) -> BeltChart | None:
+    """The chart of a ball, a torus, or another turned face."""
+    adaptor = BRepAdaptor_Surface(face, False)
+    kind = adaptor.GetType()
+    if kind == Kind.GeomAbs_Sphere:
+        sphere = adaptor.Sphere()
+        position, shape = sphere.Position(), "ball"
+        start, x, _ = axes_of(position)
+        curve: Curve = Arc(start, x, three(position.Direction()), sphere.Radius())
+    elif kind == Kind.GeomAbs_Torus:
+        torus = adaptor.Torus()
+        position, shape = torus.Position(), "torus"
+        start, x, _ = axes_of(position)
+        centre = start + torus.MajorRadius() * x
+        curve = Arc(centre, x, three(position.Direction()), torus.MinorRadius())
+    else:
+        axis = adaptor.AxeOfRevolution()
+        span = span_of(face)
+        curve = curve_of(adaptor.BasisCurve(), *span.v)
+        away = curve.at(np.array(sum(span.v) / 2)) - three(axis.Location())
+        line = three(axis.Direction())
+        away = away - (away @ line) * line
+        position = gp_Ax3(axis.Location(), axis.Direction(), gp_Dir(*map(float, away)))
+        shape = "turned"
+    a = axial(face, position, facing)
+    return _belt(face, a, curve, shape, facing)
+
+
+def _belt(face: TopoDS_Face, a: Axial, curve: Curve, shape: str, facing: float) -> BeltChart | None:
+    low, high = a.span.v
+    ring = shape == "torus" and high - low > 2.0 * np.pi - 1e-6
+    if ring:  # its front is the outermost line, where the kernel has its seam
+        low, high = low - np.pi, high - np.pi
+    length = ArcLength(curve, low, high)
+    middle = np.array((low + high) / 2)
+    rise = float(curve.at(middle, 1) @ a.up)
+    steep = abs(rise) > 1e-6 * float(np.linalg.norm(curve.at(middle, 1)))
+    up_sense = float(np.sign(rise)) if steep else 1.0
+    foot = curve.at(np.array(low if up_sense > 0 else high))
+    origin = a.start + ((foot - a.start) @ a.up) * a.up
+    frame = a.frame(origin)
+    u = a.span.middle[0]
+    turning = np.cross(a.x, a.y)
+    surface = Revolved(curve, a.start, turning)
+    at = np.array([u, float(middle)])
+    point, du, dv = surface.first(at)
+    _, normal = outward(face, *at)
+    normal = facing * normal
+    away = point - a.start
+    around = np.cross(a.up, away - (away @ a.up) * a.up)
+    inside = bool(np.cross(around, up_sense * dv) @ normal < 0)
+    parameters = a.parameters(frame, 0.0)
+    local = Revolved(_local(curve, frame), _in(frame, a.start), frame.axes @ turning)
+    bare = BeltChart(
+        (),
+        frame,
+        1.0,
+        inside,
+        parameters,
+        a.seam(parameters),
+        a.whole,
+        surface=local,
+        flip=float(np.sign(np.cross(du, dv) @ normal)),
+        shape=shape,
+        length=ArcLength(local.curve, low, high),
+        up_sense=up_sense,
+        up_start=0.0 if up_sense > 0 else length.whole,
+    )
+    widest = float(bare.reach_at(np.linspace(0.0, length.whole, 65)).max())
+    if widest < 1e-3:
+        return None
+    bare = replace(bare, radius=widest, ring=ring)
+    if ring:
+        wide = np.pi * widest
+        whole = rectangle_between((-wide, 0.0), (wide, length.whole))
+        return replace(bare, outline=(whole,))
+    return replace(bare, outline=outline_on_sheet([face], bare))
+
+
+def skin_chart(face: TopoDS_Face, facing: float) -> SkinChart | None:
+    """The least-stretch chart of a B-spline face; of one that closes on itself the half that
+    looks to the front."""
+    surface = spline_surface(BRepAdaptor_Surface(face, False))
+    rims = loops(face)
+    points = np.concatenate(rims)
+    low, high = points.min(axis=0), points.max(axis=0)
+    _, normal = outward(face, *((low + high) / 2))
+    flip = float(np.sign(surface.normal((low + high) / 2) @ (facing * normal)))
+    low, high = _window(surface, low, high, flip)
+    up = np.array([0.0, 0.0, 1.0])
+    looks = flip * surface.normal((low + high) / 2)
+    upright = up if abs(looks[2]) < 0.9 else np.array([0.0, 1.0, 0.0])
+    flat = flatten_patch(surface, low, high, flip, upright)
+    bare = SkinChart(
+        (), Frame(), surface=surface, flip=flip, shape="freeform", flat=flat,
+        rims=tuple(_clipped(ring, low, high) for ring in rims),
+    )  # fmt: skip
+    whole = np.all(points >= low - 1e-9) and np.all(points <= high + 1e-9)
+    if whole:
+        return replace(bare, outline=outline_on_sheet([face], bare))
+    from tinstamp.artwork.outline import polygon
+
+    square = _edge(low, high)
+    bare = replace(bare, rims=(square,))
+    outline = polygon(bare.from_uv(square).tolist())
+    return replace(bare, outline=(outline if outline.area > 0 else outline.reversed(),))
+
+
+def _clipped(ring: Array, low: Array, high: Array) -> Array:
+    return np.clip(ring, low, high)
+
+
+def _edge(low: Array, high: Array) -> Array:
+    """The edge of a rectangle in (u, v), finely."""
+    t = np.linspace(0.0, 1.0, 41)[:-1]
+    (a, b), (c, d) = low, high
+    return np.concatenate(
+        [
+            np.column_stack([a + t * (c - a), b + 0 * t]),
+            np.column_stack([c + 0 * t, b + t * (d - b)]),
+            np.column_stack([c - t * (c - a), d + 0 * t]),
+            np.column_stack([a + 0 * t, d - t * (d - b)]),
+        ]
+    )
+
+
+def _window(surface: SplineSurface, low: Array, high: Array, flip: float) -> tuple[Array, Array]:
+    """The part of (u, v) that is laid out: all of an open face, of one that closes in a
+    direction the half about where it looks most to the front."""
+    for axis in (0, 1):
+        other = 1 - axis
+        ends = np.stack([low, low]).astype(float)
+        ends[:, other] = (low[other] + high[other]) / 2
+        ends[1, axis] = high[axis]
+        a, b = surface.at(ends)
+        if np.linalg.norm(a - b) > CLOSED:
+            continue
+        uv = np.repeat(ends[:1], 257, axis=0)
+        uv[:, axis] = np.linspace(low[axis], high[axis], 257)
+        looks = flip * surface.normal(uv) @ np.array([0.0, -1.0, 0.0])
+        half = (high[axis] - low[axis]) / 4
+        at = float(np.clip(uv[np.argmax(looks), axis], low[axis] + half, high[axis] - half))
+        low, high = low.copy(), high.copy()
+        low[axis], high[axis] = at - half, at + half
+    return low, high
+
+
+def spline_surface(adaptor: BRepAdaptor_Surface) -> SplineSurface:
+    """A B-spline or Bézier surface of the kernel as arrays, in its own parameters."""
+    if adaptor.GetType() == Kind.GeomAbs_BSplineSurface:
+        made = adaptor.BSpline().Copy()
+    else:
+        made = GeomConvert.SurfaceToBSplineSurface_s(adaptor.Bezier())
+    if made.IsUPeriodic():
+        made.SetUNotPeriodic()
+    if made.IsVPeriodic():
+        made.SetVNotPeriodic()
+    n, m = made.NbUPoles(), made.NbVPoles()
+    poles = np.array([[three(made.Pole(i, j)) for j in range(1, m + 1)] for i in range(1, n + 1)])
+    weights = None
+    if made.IsURational() or made.IsVRational():
+        weights = np.array([[made.Weight(i, j) for j in range(1, m + 1)] for i in range(1, n + 1)])
+    u = _full(made.NbUKnots(), made.UKnot, made.UMultiplicity)
+    v = _full(made.NbVKnots(), made.VKnot, made.VMultiplicity)
+    return SplineSurface(u, v, poles, weights)
+
+
+def _full(count: int, knot: Any, times: Any) -> Array:
+    return np.concatenate([np.full(times(i), knot(i)) for i in range(1, count + 1)])
+
+
+def curve_of(adaptor: Any, low: float, high: float) -> Curve:
+    """A curve of the kernel as arrays, in its own parameter, over a range."""
+    kind = adaptor.GetType()
+    if kind == CurveKind.GeomAbs_BSplineCurve:
+        made = adaptor.BSpline().Copy()
+        if made.IsPeriodic():
+            made.SetNotPeriodic()
+        count = made.NbPoles()
+        poles = np.array([three(made.Pole(i)) for i in range(1, count + 1)])
+        weights = None
+        if made.IsRational():
+            weights = np.array([made.Weight(i) for i in range(1, count + 1)])
+        return SplineCurve(_full(made.NbKnots(), made.Knot, made.Multiplicity), poles, weights)
+    if kind == CurveKind.GeomAbs_Circle:
+        circle = adaptor.Circle()
+        start, x, y = axes_of(circle.Position())
+        return Arc(start, x, y, circle.Radius())
+    from scipy.interpolate import make_interp_spline
+
+    t = np.linspace(low, high, SAMPLES)
+    p, points = gp_Pnt(), []
+    for value in t:
+        adaptor.D0(float(value), p)
+        points.append(three(p))
+    spline = make_interp_spline(t, np.array(points), 5)
+    return SplineCurve(spline.t, spline.c)
+
+
+def _dir(d: Any) -> Array:
+    return three(gp_Vec(d))
+
+
+def _in(frame: Frame, point: Array) -> Array:
+    return frame.to_local(point)
+
+
+def _local(curve: Curve, frame: Frame) -> Curve:
+    """A curve in a frame's own coordinates."""
+    if isinstance(curve, Arc):
+        axes = frame.axes
+        return Arc(frame.to_local(curve.centre), axes @ curve.x, axes @ curve.y, curve.radius)
+    assert isinstance(curve, SplineCurve)
+    return replace(curve, poles=frame.to_local(curve.poles))
+
+
+def bent_chart(face: TopoDS_Face, facing: float) -> Chart | None:
+    """The chart of a face that is neither flat nor a cylinder nor a cone; None for a
+    surface of another make."""
+    kind = BRepAdaptor_Surface(face, False).GetType()
+    if kind == Kind.GeomAbs_SurfaceOfExtrusion:
+        return extruded_chart(face, facing)
+    if kind in (Kind.GeomAbs_Sphere, Kind.GeomAbs_Torus, Kind.GeomAbs_SurfaceOfRevolution):
+        return belt_chart(face, facing)
+    if kind in (Kind.GeomAbs_BSplineSurface, Kind.GeomAbs_BezierSurface):
+        return skin_chart(face, facing)
+    return None

@@ -1,0 +1,139 @@
+"""What charts of bent faces have in common: a surface, and a map from the sheet to its (u, v)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tinstamp.artwork.outline import Region
+from tinstamp.chart.base import Array, Chart, Straight
+from tinstamp.chart.frame import Frame
+from tinstamp.chart.surface import Surface
+
+STEP = 1e-4
+"""mm; half the stretch of the sheet over which its map is differentiated."""
+FINE = 24
+"""Points that stand for a curved piece while areas and volumes are summed."""
+_A, _B = (6.0 - np.sqrt(15.0)) / 21.0, (6.0 + np.sqrt(15.0)) / 21.0
+TRIANGLE = (
+    np.array(
+        [[1 / 3, 1 / 3, 1 / 3]]
+        + [[1 - 2 * a if i == k else a for i in range(3)] for a in (_A, _B) for k in range(3)]
+    ),
+    np.array([9 / 40] + [(155 - np.sqrt(15)) / 1200] * 3 + [(155 + np.sqrt(15)) / 1200] * 3),
+)
+"""Seven points and weights, exact to the fifth degree (Radon 1948; from memory)."""
+
+
+@dataclass(frozen=True, eq=False)
+class BentChart(Chart):
+    """A chart on a surface that is held as arrays.
+
+    Attributes
+    ----------
+    surface : in the frame's own coordinates.
+    flip : −1 where S_u × S_v looks into the material.
+    shape : the face's shape in a word.
+    """
+
+    surface: Surface = field(kw_only=True)
+    flip: float = field(kw_only=True)
+    shape: str = field(kw_only=True)
+
+    __eq__ = object.__eq__
+    __hash__ = object.__hash__
+
+    @property
+    def kind(self) -> str:
+        return self.shape
+
+    @property
+    def affine(self) -> bool:
+        return False
+
+    @property
+    def evenly_curved(self) -> bool:
+        return False
+
+    @property
+    def fineness(self) -> float:
+        return 1e-6
+
+    @property
+    def mirrored(self) -> bool:
+        return self.flip < 0
+
+    @property
+    def max_span(self) -> float:
+        return float("inf")
+
+    def moved(self, by: Frame) -> Chart:
+        return replace(self, frame=self.frame.within(by))
+
+    def lifted(self, uv: Array, lift: float) -> Array:
+        """Points `lift` mm above the surface, (..., 3)."""
+        local = self.surface.at(uv)
+        if lift:
+            local = local + lift * self.flip * self.surface.normal(uv)
+        return self.frame.to_space(local)
+
+    def to_space(self, xy: Array, lift: float = 0.0) -> Array:
+        return self.lifted(self.to_uv(np.asarray(xy, dtype=float)), lift)
+
+    def normal(self, xy: Array) -> Array:
+        uv = self.to_uv(np.asarray(xy, dtype=float))
+        return self.flip * (self.surface.normal(uv) @ self.frame.axes)
+
+    def bent_at(self, xy: Array) -> tuple[Array, Array]:
+        """Mean and Gaussian curvature at sheet points, (...,): 1/mm and 1/mm²."""
+        mean, gauss = self.surface.bent(self.to_uv(np.asarray(xy, dtype=float)))
+        return self.flip * mean, gauss
+
+    def curvature(self) -> tuple[float, float]:
+        """In the middle of the sheet."""
+        bounds = self.bounds
+        mean, gauss = self.bent_at((bounds[:2] + bounds[2:]) / 2)
+        return float(mean), float(gauss)
+
+    def jacobian(self, xy: Array) -> Array:
+        """(..., 3, 2): how space moves with the sheet, without a unit."""
+        xy = np.asarray(xy, dtype=float)
+        columns = []
+        for axis in (0, 1):
+            by = np.zeros(2)
+            by[axis] = STEP
+            columns.append((self.to_space(xy + by) - self.to_space(xy - by)) / (2.0 * STEP))
+        return np.stack(columns, axis=-1)
+
+    def straight(self, beziers: Array) -> NDArray[np.int_]:
+        return np.full(len(beziers), Straight.FREE, dtype=int)
+
+    # -- sums over regions
+
+    def sums(self, regions: Sequence[Region]) -> tuple[float, float, float]:
+        """Area on the face, mm², and the integrals of the mean and the Gaussian curvature
+        over it, by quadrature over triangles."""
+        from tinstamp.chart.drape import flatten
+
+        flat = flatten(regions, FINE)
+        corners = flat.points[flat.triangles]
+        if not len(corners):
+            return 0.0, 0.0, 0.0
+        a, b = corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]
+        size = np.abs(a[:, 0] * b[:, 1] - a[:, 1] * b[:, 0]) / 2.0
+        at = np.einsum("qk,nkc->nqc", TRIANGLE[0], corners)
+        j = self.jacobian(at)
+        grown = np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
+        mean, gauss = self.bent_at(at)
+        weight = size[:, None] * TRIANGLE[1] * grown
+        return float(weight.sum()), float((weight * mean).sum()), float((weight * gauss).sum())
+
+    def bending(self, regions: Sequence[Region]) -> tuple[float, float]:
+        return self.sums(regions)[1:]
+
+    def relief_volume(self, regions: Sequence[Region], depth: float) -> float:
+        area, mean, gauss = self.sums(regions)
+        return area * depth + mean * depth**2 + gauss * depth**3 / 3.0

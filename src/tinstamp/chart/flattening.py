@@ -1,0 +1,226 @@
+"""Flattening a bent patch with the least stretch.
+
+The sheet's x and y are polynomials of (u, v). They are found by local and global steps: to
+each place the rotation nearest to the map's own derivative is fitted, then the polynomials
+that follow these rotations best, until they settle ("as rigid as possible"; Liu, Zhang, Xu,
+Gotsman, Gortler, A local/global approach to mesh parameterization, 2008). The energy is the
+sum of (σ₁ − 1)² + (σ₂ − 1)² over the area, σ the principal stretches.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.polynomial import chebyshev
+
+from tinstamp.chart.base import Array
+from tinstamp.chart.surface import Surface
+
+DEGREE = 9
+NODES = 40
+ROUNDS = 60
+FLOOR = 0.002
+"""Weight of places far from the artwork, against 1 at it."""
+
+
+@dataclass(frozen=True, eq=False)
+class Flattening:
+    """A map from (u, v) to the sheet, mm.
+
+    Attributes
+    ----------
+    low, high : the least and greatest (u, v), (2,).
+    there : (k, 2) coefficients of x and y. back : of u and v, a first guess, over the box.
+    box : least and greatest of the sheet that the guess was fitted to, (2, 2).
+    """
+
+    low: Array
+    high: Array
+    there: Array
+    back: Array
+    box: Array
+
+    def sheet(self, uv: Array) -> Array:
+        """Sheet points (..., 2)."""
+        return np.asarray(_basis(self._unit(uv), DEGREE) @ self.there, dtype=float)
+
+    def uv(self, xy: Array) -> Array:
+        """Parameters (..., 2) of sheet points, by Newton's method."""
+        xy = np.asarray(xy, dtype=float)
+        scaled = 2.0 * (xy - self.box[0]) / (self.box[1] - self.box[0]) - 1.0
+        p = np.clip(_basis(np.clip(scaled, -1.2, 1.2), DEGREE) @ self.back, -1.3, 1.3)
+        for _ in range(12):
+            value, du, dv = _with_slopes(p, DEGREE)
+            off = value @ self.there - xy
+            a, b = du @ self.there, dv @ self.there
+            det = a[..., 0] * b[..., 1] - a[..., 1] * b[..., 0]
+            det = np.where(np.abs(det) > 1e-12, det, 1e-12)
+            step_u = (off[..., 0] * b[..., 1] - off[..., 1] * b[..., 0]) / det
+            step_v = (a[..., 0] * off[..., 1] - a[..., 1] * off[..., 0]) / det
+            step = np.clip(np.stack([step_u, step_v], axis=-1), -0.3, 0.3)
+            p = p - step
+            if not step.size or np.abs(step).max() < 1e-13:
+                break
+        return self.low + (np.clip(p, -1.5, 1.5) + 1.0) / 2.0 * (self.high - self.low)
+
+    def _unit(self, uv: Array) -> Array:
+        return 2.0 * (np.asarray(uv, dtype=float) - self.low) / (self.high - self.low) - 1.0
+
+
+def _basis(p: Array, degree: int) -> Array:
+    """Products of Chebyshev polynomials at points (..., 2) of the unit square."""
+    a, b = (chebyshev.chebvander(p[..., k], degree) for k in (0, 1))
+    whole = a[..., :, None] * b[..., None, :]
+    return whole.reshape(*p.shape[:-1], -1)
+
+
+def _derivatives() -> Array:
+    """(k, k): the derivative of each Chebyshev polynomial by the polynomials, a column each."""
+    matrix = np.zeros((DEGREE + 1, DEGREE + 1))
+    for k in range(1, DEGREE + 1):
+        slope = chebyshev.chebder(np.eye(DEGREE + 1)[k])
+        matrix[: len(slope), k] = slope
+    return matrix
+
+
+_SLOPES = _derivatives()
+
+
+def _with_slopes(p: Array, degree: int) -> tuple[Array, Array, Array]:
+    """The basis and its derivatives by both coordinates."""
+    a, b = (chebyshev.chebvander(p[..., k], degree) for k in (0, 1))
+    da, db = a @ _SLOPES, b @ _SLOPES
+    shape = (*p.shape[:-1], -1)
+    return (
+        (a[..., :, None] * b[..., None, :]).reshape(shape),
+        (da[..., :, None] * b[..., None, :]).reshape(shape),
+        (a[..., :, None] * db[..., None, :]).reshape(shape),
+    )
+
+
+def flatten_patch(
+    surface: Surface,
+    low: Array,
+    high: Array,
+    flip: float,
+    upright: Array,
+    anchor: Array | None = None,
+    reach: float = np.inf,
+) -> Flattening:
+    """Flatten the part of a surface between two corners in (u, v).
+
+    The sheet is right-handed seen from the free side (`flip` as in `BentChart`); at the
+    anchor (u, v), by default the middle, its y runs as nearly as can be along `upright`, a
+    direction in space, and its origin is there. Places further off than `reach` mm hardly
+    count.
+    """
+    middle = (low + high) / 2 if anchor is None else anchor
+    node, weight = np.polynomial.legendre.leggauss(NODES)
+    p = np.stack(np.meshgrid(node, node, indexing="ij"), axis=-1).reshape(-1, 2)
+    w = np.outer(weight, weight).ravel()
+    half = (high - low) / 2
+    uv = low + (p + 1.0) * half
+    s, du, dv = surface.first(uv)
+    du, dv = du * half[0], dv * half[1]
+    e = np.einsum("nk,nk->n", du, du)
+    f = np.einsum("nk,nk->n", du, dv)
+    g = np.einsum("nk,nk->n", dv, dv)
+    root = np.sqrt(np.maximum(e * g - f * f, 1e-300))
+    one = np.sqrt(np.maximum(e, 1e-300))
+    # in the frame along du: du = (one, 0), dv = (f/one, flip root/one); this is its inverse
+    inverse = np.zeros((len(p), 2, 2))
+    inverse[:, 0, 0] = 1.0 / one
+    inverse[:, 0, 1] = -flip * f / (one * root)
+    inverse[:, 1, 1] = flip * one / root
+    centre = surface.at(middle)
+    w = w * root
+    if np.isfinite(reach):
+        away = np.linalg.norm(s - centre, axis=-1)
+        w = w * (FLOOR + np.exp(-((away / reach) ** 2)))
+    _, bu, bv = _with_slopes(p, DEGREE)
+    # the map's derivative along the two directions of the frame, a row each
+    rows = np.stack([bu, bv], axis=1).transpose(0, 2, 1) @ inverse
+    rows = rows.transpose(0, 2, 1).reshape(2 * len(p), -1)
+    heavy = np.repeat(w, 2)
+    count = rows.shape[1]
+    # its constant is free: held by the anchor afterwards
+    normal = rows.T @ (heavy[:, None] * rows)
+    scale = np.trace(normal) / count
+    factor = np.linalg.inv(normal + 1e-12 * scale * np.eye(count))
+    turn = _start(surface, uv, middle, flip, upright, inverse, du, dv)
+    there = factor @ (rows.T @ (heavy[:, None] * turn.reshape(-1, 2)))
+    for _ in range(ROUNDS):
+        slopes = (rows @ there).reshape(len(p), 2, 2)
+        nearest = _rotations(slopes)
+        new = factor @ (rows.T @ (heavy[:, None] * nearest.reshape(-1, 2)))
+        change = np.abs(rows @ (new - there)).max()
+        there = new
+        if change < 1e-7:
+            break
+    return _settled(surface, there, low, high, middle, flip, upright)
+
+
+def _start(
+    surface: Surface, uv: Array, middle: Array, flip: float, upright: Array, inverse: Array,
+    du: Array, dv: Array,
+) -> Array:  # fmt: skip
+    """Derivatives of the straight projection onto the plane at the anchor, (n, 2, 2): along
+    the frame's first direction and its second, each x and y."""
+    x, y = _axes(surface, middle, flip, upright)
+    slopes = np.stack([np.stack([d @ x, d @ y], axis=-1) for d in (du, dv)], axis=1)
+    return np.asarray(inverse.transpose(0, 2, 1) @ slopes, dtype=float)
+
+
+def _axes(surface: Surface, at: Array, flip: float, upright: Array) -> tuple[Array, Array]:
+    """x and y of the plane that touches at a place, y as far upright as can be."""
+    normal = flip * surface.normal(at)
+    y = upright - (upright @ normal) * normal
+    if np.linalg.norm(y) < 1e-6:
+        y = surface.first(at)[2]
+        y = y - (y @ normal) * normal
+    y = y / np.linalg.norm(y)
+    x: Array = np.cross(y, normal)
+    return x, np.asarray(y, dtype=float)
+
+
+def _rotations(slopes: Array) -> Array:
+    """The rotation nearest to each (n, 2, 2) of derivatives."""
+    c = slopes[:, 0, 0] + slopes[:, 1, 1]
+    s = slopes[:, 0, 1] - slopes[:, 1, 0]
+    size = np.maximum(np.hypot(c, s), 1e-300)
+    c, s = c / size, s / size
+    return np.stack([np.stack([c, s], axis=-1), np.stack([-s, c], axis=-1)], axis=1)
+
+
+def _settled(
+    surface: Surface, there: Array, low: Array, high: Array, middle: Array, flip: float,
+    upright: Array,
+) -> Flattening:  # fmt: skip
+    """Turned and moved so that the anchor lies at the origin with y upright, with a first
+    guess of the way back."""
+    half = (high - low) / 2
+    at = (middle - low) / half - 1.0
+    _, bu, bv = _with_slopes(at, DEGREE)
+    slopes = np.stack([bu @ there / half[0], bv @ there / half[1]])
+    _, y = _axes(surface, middle, flip, upright)
+    _, du, dv = surface.first(middle)
+    first = np.linalg.lstsq(np.stack([du, dv], axis=1), y, rcond=None)[0]
+    up = first @ slopes
+    angle = np.pi / 2 - np.arctan2(up[1], up[0])
+    c, s = np.cos(angle), np.sin(angle)
+    there = there @ np.array([[c, s], [-s, c]])
+    there[0] -= _basis(at, DEGREE) @ there
+    node = np.cos(np.pi * (np.arange(24) + 0.5) / 24)
+    p = np.stack(np.meshgrid(node, node, indexing="ij"), axis=-1).reshape(-1, 2)
+    xy = _basis(p, DEGREE) @ there
+    box = np.stack([xy.min(axis=0), xy.max(axis=0)])
+    scaled = 2.0 * (xy - box[0]) / (box[1] - box[0]) - 1.0
+    back = np.linalg.lstsq(_basis(scaled, DEGREE), p, rcond=1e-10)[0]
+    return Flattening(low, high, there, back, box)
+
+
+def stretches(slopes: Array) -> tuple[Array, Array]:
+    """Greatest and least principal stretch of derivatives (..., 3, 2)."""
+    found: Array = np.linalg.svd(slopes, compute_uv=False).astype(float)
+    return found[..., 0], found[..., 1]

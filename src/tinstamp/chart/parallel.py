@@ -1,0 +1,117 @@
+"""Parallel surfaces as arrays, in the same (u, v): arcs stay arcs, others become splines that
+interpolate the true parallel closely."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from itertools import pairwise
+
+import numpy as np
+
+from tinstamp.chart.base import Array
+from tinstamp.chart.surface import Arc, Curve, Revolved, SplineCurve, SplineSurface, Surface, Swept
+
+DEGREE = 5
+PARTS = 4
+"""Stretches that each smooth piece of a curve is followed in."""
+GRID = 6
+"""Least stretches of a surface in each direction."""
+
+
+class ParallelError(ValueError):
+    """There is no such parallel surface; the message is for the designer."""
+
+
+def parallel_surface(surface: Surface, away: float, box: tuple[Array, Array]) -> Surface:
+    """The surface moved by `away` mm along S_u × S_v.
+
+    `box` are the least and greatest (u, v) that are needed: a spline surface is followed
+    there alone. Raises ParallelError.
+    """
+    if isinstance(surface, Swept):
+        return replace(surface, curve=_curve(surface, surface.curve, away, 0, box))
+    if isinstance(surface, Revolved):
+        return replace(surface, curve=_curve(surface, surface.curve, away, 1, box))
+    assert isinstance(surface, SplineSurface)
+    return _spline(surface, away, box)
+
+
+def _curve(
+    surface: Surface, curve: Curve, away: float, axis: int, box: tuple[Array, Array]
+) -> Curve:
+    """The moved curve of a swept or turned surface, whose parameter is uv's `axis`."""
+    low, high = float(box[0][axis]), float(box[1][axis])
+    if isinstance(curve, Arc):
+        middle = np.zeros(2)
+        middle[axis] = (low + high) / 2
+        outwards = surface.normal(middle) @ (surface.at(middle) - _centre(surface, curve, middle))
+        radius = curve.radius + away * float(np.sign(outwards))
+        if radius < 1e-3:
+            raise ParallelError(
+                f"{abs(away):.3f} mm is more than the face's radius of {curve.radius:.3f} mm"
+            )
+        return replace(curve, radius=radius)
+    ends = curve.breaks
+    ends = ends[(ends > low + 1e-9) & (ends < high - 1e-9)]
+    knots, sites = _followed(np.concatenate([[low], ends, [high]]), PARTS)
+
+    def moved(t: Array) -> Array:
+        uv = np.zeros((len(t), 2))
+        uv[:, axis] = t
+        return curve.at(t) + away * surface.normal(uv)
+
+    from scipy.interpolate import make_interp_spline
+
+    return SplineCurve(knots, make_interp_spline(sites, moved(sites), DEGREE, t=knots).c)
+
+
+def _centre(surface: Surface, curve: Arc, uv: Array) -> Array:
+    """The centre of a surface's arc where it has been carried to."""
+    if isinstance(surface, Swept):
+        return curve.centre + uv[0] * 0.0 + uv[1] * surface.direction
+    assert isinstance(surface, Revolved)
+    reach = curve.centre - surface.origin
+    return surface.origin + surface._turned(np.asarray(uv[0]), reach)
+
+
+def _followed(breaks: Array, parts: int) -> tuple[Array, Array]:
+    """Knots that let a spline of degree 5 bend sharply at breaks (where only its slope is
+    continuous) and freely within, and the sites that it interpolates (Greville)."""
+    inner = []
+    for a, b in pairwise(breaks):
+        inner += np.linspace(a, b, parts + 1)[1:-1].tolist()
+    within = breaks[1:-1].tolist()
+    knots = np.sort(np.concatenate([inner, np.repeat(within, DEGREE - 1)]))
+    ends = [np.full(DEGREE + 1, breaks[0]), np.full(DEGREE + 1, breaks[-1])]
+    knots = np.concatenate([ends[0], knots, ends[1]])
+    sites = np.array([knots[i + 1 : i + DEGREE + 1].mean() for i in range(len(knots) - DEGREE - 1)])
+    return knots, sites
+
+
+def _spline(surface: SplineSurface, away: float, box: tuple[Array, Array]) -> SplineSurface:
+    """A spline surface through the true parallel of another, over the part that is needed."""
+    from scipy.interpolate import make_interp_spline
+
+    sides = []
+    for axis, knots in enumerate((surface.u_knots, surface.v_knots)):
+        places = np.unique(knots)
+        margin = 0.02 * float(places[-1] - places[0])
+        low = max(float(box[0][axis]) - margin, float(places[0]))
+        high = min(float(box[1][axis]) + margin, float(places[-1]))
+        inner = places[(places > low + 1e-9) & (places < high - 1e-9)]
+        breaks = np.concatenate([[low], inner, [high]])
+        sides.append(_followed(breaks, max(1, -(-GRID // (len(breaks) - 1)))))
+    (u_knots, u), (v_knots, v) = sides
+    uv = np.stack(np.meshgrid(u, v, indexing="ij"), axis=-1)
+    points = surface.at(uv) + away * surface.normal(uv)
+    along_u = make_interp_spline(u, points, DEGREE, t=u_knots, axis=0).c
+    poles = np.moveaxis(
+        make_interp_spline(v, np.moveaxis(along_u, 1, 0), DEGREE, t=v_knots, axis=0).c, 0, 1
+    )
+    return SplineSurface(u_knots, v_knots, np.ascontiguousarray(poles))
+
+
+def stray(surface: Surface, moved: Surface, away: float, uv: Array) -> float:
+    """How far a moved surface is off the true parallel at parameters (n, 2), mm."""
+    true = surface.at(uv) + away * surface.normal(uv)
+    return float(np.linalg.norm(moved.at(uv) - true, axis=-1).max())

@@ -1,0 +1,94 @@
+"""The least-stretch chart of a freeform face."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field, replace
+from functools import lru_cache
+
+import numpy as np
+
+from tinstamp.artwork.outline import polygon
+from tinstamp.chart.base import Array
+from tinstamp.chart.bent import BentChart
+from tinstamp.chart.flattening import Flattening, flatten_patch
+
+ANCHORS = 12
+"""Anchors to the length of a face: a chart made for artwork stands at the nearest one."""
+NEAR = 0.35
+"""What counts most, round the anchor: a part of the face's size on its sheet."""
+
+
+@dataclass(frozen=True, eq=False)
+class SkinChart(BentChart):
+    """The sheet is the face flattened as rigidly as can be.
+
+    Attributes
+    ----------
+    flat : the map. rims : the edges in (u, v), (n, 2) each.
+    pin : the sheet point that the map's own origin lies at, mm; twist : degrees that the
+        map's own sheet is turned there.
+    home : the chart of the whole face; None when this is it.
+    """
+
+    flat: Flattening = field(kw_only=True)
+    rims: tuple[Array, ...] = field(kw_only=True)
+    pin: tuple[float, float] = (0.0, 0.0)
+    twist: float = 0.0
+    home: SkinChart | None = None
+
+    def _turn(self) -> Array:
+        c, s = np.cos(np.radians(self.twist)), np.sin(np.radians(self.twist))
+        return np.array([[c, -s], [s, c]])
+
+    def to_uv(self, xy: Array) -> Array:
+        return self.flat.uv((np.asarray(xy, dtype=float) - self.pin) @ self._turn())
+
+    def from_uv(self, uv: Array) -> Array:
+        return self.flat.sheet(uv) @ self._turn().T + self.pin
+
+    def from_space(self, points: Array) -> Array:
+        return self.from_uv(self._nearest(self.frame.to_local(np.asarray(points, dtype=float))))
+
+    def _nearest(self, local: Array) -> Array:
+        """Parameters of the places nearest to points, by Newton's method from a grid."""
+        grid = self._grid()
+        flat = local.reshape(-1, 3)
+        uv = grid[0][np.argmin(np.linalg.norm(flat[:, None] - grid[1], axis=-1), axis=1)]
+        for _ in range(10):
+            s, a, b = self.surface.first(uv)
+            away = flat - s
+            e, f, g = (np.einsum("nk,nk->n", p, q) for p, q in ((a, a), (a, b), (b, b)))
+            p, q = np.einsum("nk,nk->n", away, a), np.einsum("nk,nk->n", away, b)
+            det = np.maximum(e * g - f * f, 1e-300)
+            step = np.stack([(g * p - f * q) / det, (e * q - f * p) / det], axis=-1)
+            uv = np.clip(uv + step, self.flat.low, self.flat.high)
+            if np.abs(step).max() < 1e-12:
+                break
+        return uv.reshape(*local.shape[:-1], 2)
+
+    def _grid(self) -> tuple[Array, Array]:
+        sides = [np.linspace(a, b, 25) for a, b in zip(self.flat.low, self.flat.high, strict=True)]
+        uv = np.stack(np.meshgrid(*sides, indexing="ij"), axis=-1).reshape(-1, 2)
+        return uv, self.surface.at(uv)
+
+    def towards(self, xy: Array) -> SkinChart:
+        """The chart with the least stretch about a sheet point, which stays where it is."""
+        home = self.home or self
+        low, high = home.bounds[:2], home.bounds[2:]
+        step = float((high - low).max()) / ANCHORS
+        anchor = np.round(np.asarray(xy, dtype=float) / step) * step
+        anchor = np.clip(anchor, low, high)
+        return _anchored(home, float(anchor[0]), float(anchor[1]))
+
+
+@lru_cache(maxsize=64)
+def _anchored(home: SkinChart, x: float, y: float) -> SkinChart:
+    """A chart of the same face, anchored at a point of its home sheet."""
+    at = np.array([x, y])
+    uv = home.to_uv(at)
+    upright = home.jacobian(at)[:, 1] @ home.frame.axes.T
+    reach = NEAR * float((home.bounds[2:] - home.bounds[:2]).max())
+    flat = flatten_patch(home.surface, home.flat.low, home.flat.high, home.flip, upright, uv, reach)
+    made = replace(home, flat=flat, pin=(x, y), twist=0.0, home=home)
+    outline = tuple(polygon(made.from_uv(rim).tolist()) for rim in home.rims)
+    return replace(made, outline=outline)

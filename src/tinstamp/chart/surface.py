@@ -1,0 +1,249 @@
+"""Surfaces as plain arrays: what charts of bent faces evaluate, free of the kernel.
+
+All in the kernel's own parameters (u, v); lengths in mm, angles of parameters in radians.
+"""
+
+from __future__ import annotations
+
+from abc import ABC, abstractmethod
+from dataclasses import dataclass, replace
+from functools import cached_property
+from typing import Any
+
+import numpy as np
+
+from tinstamp.chart.base import Array
+
+
+class Curve(ABC):
+    """A curve in space over one parameter."""
+
+    @abstractmethod
+    def at(self, t: Array, order: int = 0) -> Array:
+        """Points, or derivatives up to the second, (..., 3), at parameters (...,)."""
+
+    @property
+    def breaks(self) -> Array:
+        """Parameters between which it is smooth; empty for one that is smooth everywhere."""
+        return np.zeros(0)
+
+
+@dataclass(frozen=True, eq=False)
+class Arc(Curve):
+    """centre + radius (cos t x + sin t y)."""
+
+    centre: Array
+    x: Array
+    y: Array
+    radius: float
+
+    def at(self, t: Array, order: int = 0) -> Array:
+        angle = np.asarray(t, dtype=float)[..., None] + order * np.pi / 2.0
+        arc = self.radius * (np.cos(angle) * self.x + np.sin(angle) * self.y)
+        return np.asarray(self.centre + arc if order == 0 else arc, dtype=float)
+
+
+@dataclass(frozen=True, eq=False)
+class SplineCurve(Curve):
+    """A B-spline, rational where it has weights.
+
+    Attributes
+    ----------
+    knots : full knot vector. poles : (n, 3). weights : (n,) or None.
+    """
+
+    knots: Array
+    poles: Array
+    weights: Array | None = None
+
+    @property
+    def breaks(self) -> Array:
+        return np.unique(self.knots)
+
+    @cached_property
+    def _whole(self) -> list[Any]:
+        from scipy.interpolate import BSpline
+
+        degree = len(self.knots) - len(self.poles) - 1
+        heavy = self.poles
+        if self.weights is not None:
+            w = self.weights[:, None]
+            heavy = np.concatenate([self.poles * w, w], axis=1)
+        curve = BSpline(self.knots, heavy, degree)
+        return [curve, *(curve.derivative(k) for k in (1, 2) if k <= degree)]
+
+    def at(self, t: Array, order: int = 0) -> Array:
+        t = np.clip(np.asarray(t, dtype=float), self.knots[0], self.knots[-1])
+        found = [
+            self._whole[k](t) if k < len(self._whole) else np.zeros((*t.shape, self._width))
+            for k in range(order + 1)
+        ]
+        return found[order] if self.weights is None else _quotient(found)[order]
+
+    @property
+    def _width(self) -> int:
+        return 3 if self.weights is None else 4
+
+
+def moved_curve(curve: Curve, turn: Array) -> Curve:
+    """A curve turned about the origin by a matrix (3, 3)."""
+    if isinstance(curve, Arc):
+        return Arc(turn @ curve.centre, turn @ curve.x, turn @ curve.y, curve.radius)
+    assert isinstance(curve, SplineCurve)
+    return replace(curve, poles=curve.poles @ turn.T)
+
+
+def _quotient(found: list[Array]) -> list[Array]:
+    """Derivatives of a rational curve from those of its homogeneous one."""
+    points = [f[..., :3] for f in found]
+    w = [f[..., 3:] for f in found]
+    done = [points[0] / w[0]]
+    if len(found) > 1:
+        done.append((points[1] - w[1] * done[0]) / w[0])
+    if len(found) > 2:
+        done.append((points[2] - 2.0 * w[1] * done[1] - w[2] * done[0]) / w[0])
+    return done
+
+
+class Surface(ABC):
+    """A surface over (u, v)."""
+
+    @abstractmethod
+    def first(self, uv: Array) -> tuple[Array, Array, Array]:
+        """Points and the derivatives by u and by v, each (..., 3)."""
+
+    @abstractmethod
+    def second(self, uv: Array) -> tuple[Array, Array, Array]:
+        """Second derivatives uu, uv, vv, each (..., 3)."""
+
+    def at(self, uv: Array) -> Array:
+        """Points (..., 3)."""
+        return self.first(uv)[0]
+
+    def normal(self, uv: Array) -> Array:
+        """Unit normals S_u × S_v, (..., 3); zero at a pole."""
+        _, du, dv = self.first(uv)
+        n = np.cross(du, dv)
+        size = np.linalg.norm(n, axis=-1, keepdims=True)
+        return np.asarray(n / np.maximum(size, 1e-300), dtype=float)
+
+    def bent(self, uv: Array) -> tuple[Array, Array]:
+        """Mean and Gaussian curvature, (...,), 1/mm and 1/mm², with respect to S_u × S_v:
+        positive where it bulges to the side of the normal. (First and second fundamental
+        forms; do Carmo, Differential Geometry of Curves and Surfaces, 3.3; from memory.)"""
+        _, a, b = self.first(uv)
+        aa, ab, bb = self.second(uv)
+        n = self.normal(uv)
+        e, f, g = _dot(a, a), _dot(a, b), _dot(b, b)
+        p, q, r = _dot(aa, n), _dot(ab, n), _dot(bb, n)
+        size = np.maximum(e * g - f * f, 1e-300)
+        return -(e * r - 2 * f * q + g * p) / (2 * size), (p * r - q * q) / size
+
+
+def _dot(a: Array, b: Array) -> Array:
+    return np.asarray(np.einsum("...k,...k->...", a, b), dtype=float)
+
+
+@dataclass(frozen=True, eq=False)
+class Swept(Surface):
+    """curve(u) + v · direction."""
+
+    curve: Curve
+    direction: Array
+
+    def first(self, uv: Array) -> tuple[Array, Array, Array]:
+        u, v = uv[..., 0], uv[..., 1]
+        du = self.curve.at(u, 1)
+        return self.curve.at(u) + v[..., None] * self.direction, du, du * 0 + self.direction
+
+    def second(self, uv: Array) -> tuple[Array, Array, Array]:
+        bent = self.curve.at(uv[..., 0], 2)
+        return bent, bent * 0, bent * 0
+
+
+@dataclass(frozen=True, eq=False)
+class Revolved(Surface):
+    """curve(v) turned about an axis by the angle u."""
+
+    curve: Curve
+    origin: Array
+    axis: Array
+
+    def _turned(self, u: Array, vectors: Array, order: int = 0) -> Array:
+        """Vectors turned by u, or the derivative of that by u."""
+        along = _dot(vectors, np.broadcast_to(self.axis, vectors.shape))[..., None] * self.axis
+        out = vectors - along
+        side = np.cross(self.axis, out)
+        angle = u[..., None] + order * np.pi / 2.0
+        turned = np.cos(angle) * out + np.sin(angle) * side
+        return turned + along if order == 0 else turned
+
+    def first(self, uv: Array) -> tuple[Array, Array, Array]:
+        u, v = uv[..., 0], uv[..., 1]
+        reach = self.curve.at(v) - self.origin
+        return (
+            self.origin + self._turned(u, reach),
+            self._turned(u, reach, 1),
+            self._turned(u, self.curve.at(v, 1)),
+        )
+
+    def second(self, uv: Array) -> tuple[Array, Array, Array]:
+        u, v = uv[..., 0], uv[..., 1]
+        return (
+            self._turned(u, self.curve.at(v) - self.origin, 2),
+            self._turned(u, self.curve.at(v, 1), 1),
+            self._turned(u, self.curve.at(v, 2)),
+        )
+
+
+@dataclass(frozen=True, eq=False)
+class SplineSurface(Surface):
+    """A B-spline surface, rational where it has weights.
+
+    Attributes
+    ----------
+    u_knots, v_knots : full knot vectors. poles : (n, m, 3). weights : (n, m) or None.
+    """
+
+    u_knots: Array
+    v_knots: Array
+    poles: Array
+    weights: Array | None = None
+
+    @property
+    def degrees(self) -> tuple[int, int]:
+        n, m = self.poles.shape[:2]
+        return len(self.u_knots) - n - 1, len(self.v_knots) - m - 1
+
+    @cached_property
+    def _whole(self) -> Any:
+        from scipy.interpolate import NdBSpline
+
+        heavy = self.poles
+        if self.weights is not None:
+            w = self.weights[..., None]
+            heavy = np.concatenate([self.poles * w, w], axis=2)
+        return NdBSpline((self.u_knots, self.v_knots), np.ascontiguousarray(heavy), self.degrees)
+
+    def _at(self, uv: Array, order: tuple[int, int]) -> Array:
+        low = np.array([self.u_knots[0], self.v_knots[0]])
+        high = np.array([self.u_knots[-1], self.v_knots[-1]])
+        inside = np.clip(np.asarray(uv, dtype=float), low, high)
+        return np.asarray(self._whole(inside, nu=order), dtype=float)
+
+    def first(self, uv: Array) -> tuple[Array, Array, Array]:
+        s, a, b = (self._at(uv, k) for k in ((0, 0), (1, 0), (0, 1)))
+        if self.weights is None:
+            return s, a, b
+        return _quotient([s])[0], _quotient([s, a])[1], _quotient([s, b])[1]
+
+    def second(self, uv: Array) -> tuple[Array, Array, Array]:
+        aa, ab, bb = (self._at(uv, k) for k in ((2, 0), (1, 1), (0, 2)))
+        if self.weights is None:
+            return aa, ab, bb
+        s, a, b = (self._at(uv, k) for k in ((0, 0), (1, 0), (0, 1)))
+        w, (p, q) = s[..., 3:], self.first(uv)[1:]
+        mixed = (
+            ab[..., :3] - a[..., 3:] * q - b[..., 3:] * p - ab[..., 3:] * self.first(uv)[0]
+        ) / w
+        return _quotient([s, a, aa])[2], mixed, _quotient([s, b, bb])[2]

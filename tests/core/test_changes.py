@@ -276,7 +276,6 @@ def test_roles_name_what_a_change_makes() -> None:
         ((plate(), plate(2, 90, 30, "saw").model_copy(update={"how": "cut"})), "", "to pieces"),
         ((plate(), Hole(face="plate.lid")), "face", "no face “plate.lid”"),
         ((plate(), Hole(face="")), "face", "choose a face"),
-        ((Ball(), Hole(face="ball.outer")), "face", "cannot be laid out"),
         ((plate(), Soften(size="30 mm", edges=("plate.top",))), "size", "cannot be rounded"),
         ((plate(), Soften(edges=("plate.top & plate.bottom",))), "edges.0", "no edge"),
         ((plate(), Hollow(wall="21 mm", open_faces=("plate.top",))), "wall", "cannot be hollowed"),

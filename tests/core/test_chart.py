@@ -70,7 +70,8 @@ def test_there_and_back_and_the_kernels_uv(blank, name: str) -> None:  # type: i
     lifted = chart.to_space(xy) + 0.3 * chart.normal(xy)
     np.testing.assert_allclose(space, lifted, atol=1e-9)
     host = BRep_Tool.Surface_s(blank.solid.named(name)[0])
-    surface = parallel(host, chart, 0.3)
+    uv = chart.to_uv(xy)
+    surface, _ = parallel(host, chart, 0.3, (uv.min(axis=0), uv.max(axis=0)))
     for (u, v), point in zip(chart.to_uv(xy), space, strict=True):
         p = surface.Value(float(u), float(v))
         np.testing.assert_allclose((p.X(), p.Y(), p.Z()), point, atol=1e-9)
@@ -112,7 +113,7 @@ def test_steiner_volumes_of_parallel_surfaces() -> None:
         cap = area * (42 + d) / 42
         assert outer.volume_under_cap(cap, d) == pytest.approx(ring, rel=1e-12)
     with pytest.raises(ReliefError, match="past the axis"):
-        parallel(own_surface(outer), outer, -42.5)
+        parallel(own_surface(outer), outer, -42.5, (np.zeros(2), np.ones(2)))
 
 
 @pytest.mark.parametrize("side", [2.0, 20.0, 45.0, 80.0, -30.0])

@@ -20,6 +20,7 @@ from OCP.TopoDS import TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
 
 from tinstamp.artwork.outline import Array, Outline, line
 from tinstamp.artwork.shapes import arc_pieces, rectangle
+from tinstamp.blank.bent_charts import extruded_chart
 from tinstamp.blank.kernel import (
     BUILDER,
     TOLERANCE,
@@ -63,7 +64,8 @@ def extruded(name: str, pieces: Sequence[Piece], height: float) -> Blank:
         chart: Chart | None
         if piece.spline is not None:
             around = (feet[i], heads[i], ups[i], ups[j])
-            chart, face = None, _smooth_side(piece, wire, around, height)
+            face = _smooth_side(piece, wire, around, height)
+            chart = extruded_chart(face, 1.0)
         elif piece.centre is None:
             chart = _flat_chart(piece, height)
             face = face_on(Geom_Plane(placement(_side_frame(piece, height))), [wire], False)

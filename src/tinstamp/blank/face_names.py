@@ -48,8 +48,9 @@ def _record(face: TopoDS_Face) -> FoundFace:
     props = GProp_GProps()
     BRepGProp.SurfaceProperties_s(face, props)
     centre = props.CentreOfMass()
-    chart = chart_of(face, about_axis=False)
     kind = kind_of(face)
+    plain = kind in ("flat", "cylinder", "cone")
+    chart = chart_of(face, about_axis=False) if plain else None
     word = WORDS.get(kind, kind)
     if isinstance(chart, CylinderChart | ConeChart) and chart.inside:
         word = "bore" if kind == "cylinder" else f"{kind}_inside"

@@ -22,6 +22,8 @@ from tinstamp.artwork.outline import Outline, Region
 from tinstamp.chart.frame import Frame
 
 Array = NDArray[np.float64]
+STEP = 1e-4
+"""mm; half the stretch of the sheet over which a map is differentiated."""
 
 
 class Straight(IntEnum):
@@ -192,6 +194,28 @@ class Chart(ABC):
     @abstractmethod
     def straight(self, beziers: Array) -> NDArray[np.int_]:
         """For straight pieces (n, 4, 2): the `Straight` code of each on the face."""
+
+    @property
+    def ground(self) -> Chart:
+        """The chart that is made on the face's own surface: this one, unless it looks at
+        the face in another way, as a projection does."""
+        return self
+
+    def bent_at(self, xy: Array) -> tuple[Array, Array]:
+        """Mean and Gaussian curvature at sheet points (..., 2): (...,) each."""
+        mean, gauss = self.curvature()
+        shape = np.asarray(xy).shape[:-1]
+        return np.full(shape, mean), np.full(shape, gauss)
+
+    def jacobian(self, xy: Array) -> Array:
+        """(..., 3, 2): how space moves with the sheet, without a unit."""
+        xy = np.asarray(xy, dtype=float)
+        columns = []
+        for axis in (0, 1):
+            by = np.zeros(2)
+            by[axis] = STEP
+            columns.append((self.to_space(xy + by) - self.to_space(xy - by)) / (2.0 * STEP))
+        return np.stack(columns, axis=-1)
 
     @property
     def evenly_curved(self) -> bool:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field, replace
 
 import numpy as np
@@ -13,8 +13,6 @@ from tinstamp.chart.base import Array, Chart, Straight
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.surface import Surface
 
-STEP = 1e-4
-"""mm; half the stretch of the sheet over which its map is differentiated."""
 FINE = 24
 """Points that stand for a curved piece while areas and volumes are summed."""
 _A, _B = (6.0 - np.sqrt(15.0)) / 21.0, (6.0 + np.sqrt(15.0)) / 21.0
@@ -28,27 +26,25 @@ TRIANGLE = (
 """Seven points and weights, exact to the fifth degree (Radon 1948; from memory)."""
 
 
+def spread_over(regions: Sequence[Region]) -> tuple[Array, Array]:
+    """Points over regions, (n, 7, 2), and the flat area that each stands for, mm²."""
+    from tinstamp.chart.drape import flatten
+
+    flat = flatten(regions, FINE)
+    corners = flat.points[flat.triangles]
+    if not len(corners):
+        return np.zeros((0, 7, 2)), np.zeros((0, 7))
+    a, b = corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]
+    size = np.abs(a[:, 0] * b[:, 1] - a[:, 1] * b[:, 0]) / 2.0
+    return np.einsum("qk,nkc->nqc", TRIANGLE[0], corners), size[:, None] * TRIANGLE[1]
+
+
 @dataclass(frozen=True, eq=False)
-class BentChart(Chart):
-    """A chart on a surface that is held as arrays.
-
-    Attributes
-    ----------
-    surface : in the frame's own coordinates.
-    flip : −1 where S_u × S_v looks into the material.
-    shape : the face's shape in a word.
-    """
-
-    surface: Surface = field(kw_only=True)
-    flip: float = field(kw_only=True)
-    shape: str = field(kw_only=True)
+class UnevenChart(Chart):
+    """A chart that is no affine map, on a face that may be curved differently everywhere."""
 
     __eq__ = object.__eq__
     __hash__ = object.__hash__
-
-    @property
-    def kind(self) -> str:
-        return self.shape
 
     @property
     def affine(self) -> bool:
@@ -63,12 +59,73 @@ class BentChart(Chart):
         return 1e-6
 
     @property
-    def mirrored(self) -> bool:
-        return self.flip < 0
-
-    @property
     def max_span(self) -> float:
         return float("inf")
+
+    def curvature(self) -> tuple[float, float]:
+        """In the middle of the sheet."""
+        bounds = self.bounds
+        mean, gauss = self.bent_at((bounds[:2] + bounds[2:]) / 2)
+        return float(mean), float(gauss)
+
+    def straight(self, beziers: Array) -> NDArray[np.int_]:
+        return np.full(len(beziers), Straight.FREE, dtype=int)
+
+    # -- sums over regions
+
+    def sums(self, regions: Sequence[Region]) -> tuple[float, float, float]:
+        """Area on the face, mm², and the integrals of the mean and the Gaussian curvature
+        over it, by quadrature over triangles."""
+        at, weight = self._places(regions)
+        if not len(at):
+            return 0.0, 0.0, 0.0
+        mean, gauss = self.bent_at(at)
+        return float(weight.sum()), float((weight * mean).sum()), float((weight * gauss).sum())
+
+    def _places(self, regions: Sequence[Region]) -> tuple[Array, Array]:
+        """Sheet points over regions, (n, 7, 2), and the area of the face, mm², that each
+        stands for."""
+        at, size = spread_over(regions)
+        if not len(at):
+            return at, size
+        j = self.jacobian(at)
+        return at, size * np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
+
+    def bending(self, regions: Sequence[Region]) -> tuple[float, float]:
+        return self.sums(regions)[1:]
+
+    def relief_volume(self, regions: Sequence[Region], depth: float) -> float:
+        area, mean, gauss = self.sums(regions)
+        return area * depth + mean * depth**2 + gauss * depth**3 / 3.0
+
+    def sums_of(self, regions: Sequence[Region], what: Callable[[Array], Array]) -> float:
+        """The integral over the face, mm² times its unit, of a function of sheet points."""
+        at, weight = self._places(regions)
+        return float((weight * what(at)).sum()) if len(at) else 0.0
+
+
+@dataclass(frozen=True, eq=False)
+class BentChart(UnevenChart):
+    """A chart on a surface that is held as arrays.
+
+    Attributes
+    ----------
+    surface : in the frame's own coordinates.
+    flip : −1 where S_u × S_v looks into the material.
+    shape : the face's shape in a word.
+    """
+
+    surface: Surface = field(kw_only=True)
+    flip: float = field(kw_only=True)
+    shape: str = field(kw_only=True)
+
+    @property
+    def kind(self) -> str:
+        return self.shape
+
+    @property
+    def mirrored(self) -> bool:
+        return self.flip < 0
 
     def moved(self, by: Frame) -> Chart:
         return replace(self, frame=self.frame.within(by))
@@ -91,49 +148,3 @@ class BentChart(Chart):
         """Mean and Gaussian curvature at sheet points, (...,): 1/mm and 1/mm²."""
         mean, gauss = self.surface.bent(self.to_uv(np.asarray(xy, dtype=float)))
         return self.flip * mean, gauss
-
-    def curvature(self) -> tuple[float, float]:
-        """In the middle of the sheet."""
-        bounds = self.bounds
-        mean, gauss = self.bent_at((bounds[:2] + bounds[2:]) / 2)
-        return float(mean), float(gauss)
-
-    def jacobian(self, xy: Array) -> Array:
-        """(..., 3, 2): how space moves with the sheet, without a unit."""
-        xy = np.asarray(xy, dtype=float)
-        columns = []
-        for axis in (0, 1):
-            by = np.zeros(2)
-            by[axis] = STEP
-            columns.append((self.to_space(xy + by) - self.to_space(xy - by)) / (2.0 * STEP))
-        return np.stack(columns, axis=-1)
-
-    def straight(self, beziers: Array) -> NDArray[np.int_]:
-        return np.full(len(beziers), Straight.FREE, dtype=int)
-
-    # -- sums over regions
-
-    def sums(self, regions: Sequence[Region]) -> tuple[float, float, float]:
-        """Area on the face, mm², and the integrals of the mean and the Gaussian curvature
-        over it, by quadrature over triangles."""
-        from tinstamp.chart.drape import flatten
-
-        flat = flatten(regions, FINE)
-        corners = flat.points[flat.triangles]
-        if not len(corners):
-            return 0.0, 0.0, 0.0
-        a, b = corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]
-        size = np.abs(a[:, 0] * b[:, 1] - a[:, 1] * b[:, 0]) / 2.0
-        at = np.einsum("qk,nkc->nqc", TRIANGLE[0], corners)
-        j = self.jacobian(at)
-        grown = np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
-        mean, gauss = self.bent_at(at)
-        weight = size[:, None] * TRIANGLE[1] * grown
-        return float(weight.sum()), float((weight * mean).sum()), float((weight * gauss).sum())
-
-    def bending(self, regions: Sequence[Region]) -> tuple[float, float]:
-        return self.sums(regions)[1:]
-
-    def relief_volume(self, regions: Sequence[Region], depth: float) -> float:
-        area, mean, gauss = self.sums(regions)
-        return area * depth + mean * depth**2 + gauss * depth**3 / 3.0

@@ -180,6 +180,12 @@ class ConeChart(RoundChart):
         """At the lower rim; it grows towards the apex."""
         return self.sense * float(np.cos(np.radians(self.slope))) / (2.0 * self.radius), 0.0
 
+    def bent_at(self, xy: Array) -> tuple[Array, Array]:
+        """cos(slope) / 2r at the radius r of each place."""
+        radius = self._polar(np.asarray(xy, dtype=float))[1] * self.shrink
+        mean = self.sense * float(np.cos(np.radians(self.slope))) / (2.0 * radius)
+        return mean, np.zeros_like(mean)
+
     def bending(self, regions: Sequence[Region]) -> tuple[float, float]:
         """The mean curvature is cos(slope) / 2r with r = s · shrink; over a region of the
         sheet the integral of 1 / s is that of s dψ round its outlines (Green)."""

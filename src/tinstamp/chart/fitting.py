@@ -6,6 +6,7 @@ correspond point by point along the normal. NumPy only, vectorised.
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from math import comb
 
@@ -70,6 +71,28 @@ def fit_space(beziers: Array, chart: Chart, lift: float, fit: Degree) -> tuple[A
     true = chart.to_space(np.einsum("kj,njc->nkc", fit.cubic_between, beziers), lift)
     stray = np.linalg.norm(np.einsum("kp,npc->nkc", fit.poles_between, poles) - true, axis=-1)
     return poles, stray.max(axis=1)
+
+
+def fit_points(beziers: Array, there: Callable[[Array], Array], fit: Degree) -> tuple[Array, Array]:
+    """Poles interpolating a function of sheet points, and how far each piece strays in its
+    unit; no numbers stray without end."""
+    nodes = np.einsum("kj,njc->nkc", fit.cubic_at_nodes, beziers)
+    poles = np.einsum("pk,nkc->npc", fit.to_poles, there(nodes))
+    poles[:, [0, -1]] = there(beziers[:, [0, 3]])
+    true = there(np.einsum("kj,njc->nkc", fit.cubic_between, beziers))
+    stray = np.linalg.norm(np.einsum("kp,npc->nkc", fit.poles_between, poles) - true, axis=-1)
+    return poles, np.nan_to_num(stray, nan=np.inf).max(axis=1)
+
+
+def raised(poles: Array, degree: int) -> Array:
+    """A Bézier's poles at a higher degree: the same curve (Farin, Curves and Surfaces for
+    CAGD, degree elevation; from memory)."""
+    while len(poles) <= degree:
+        n = len(poles)
+        part = np.arange(1, n)[:, None] / n
+        inner = part * poles[:-1] + (1.0 - part) * poles[1:]
+        poles = np.concatenate([poles[:1], inner, poles[-1:]])
+    return poles
 
 
 def fit_uv(

@@ -85,7 +85,7 @@ def _followed(breaks: Array, parts: int) -> tuple[Array, Array]:
     ends = [np.full(DEGREE + 1, breaks[0]), np.full(DEGREE + 1, breaks[-1])]
     knots = np.concatenate([ends[0], knots, ends[1]])
     sites = np.array([knots[i + 1 : i + DEGREE + 1].mean() for i in range(len(knots) - DEGREE - 1)])
-    return knots, sites
+    return knots, np.clip(sites, breaks[0], breaks[-1])
 
 
 def _spline(surface: SplineSurface, away: float, box: tuple[Array, Array]) -> SplineSurface:

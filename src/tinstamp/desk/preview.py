@@ -17,7 +17,7 @@ from tinstamp.artwork.outline import Array
 from tinstamp.artwork.svg import LogoError
 from tinstamp.chart.base import Chart
 from tinstamp.chart.drape import FlatTriangles, drape, flatten
-from tinstamp.engine.flat import art_spec, draw, lay_spec, place_flat
+from tinstamp.engine.flat import art_spec, draw, lay_spec, place_flat, sheet_of
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.resolve import Resolved
@@ -67,7 +67,9 @@ def preview(
     try:
         art = art_spec(document, resolved, index)
         artwork = draw(art)
-        placed = place_flat(lay_spec(document, resolved, index, chart), art, artwork, chart)
+        spec = lay_spec(document, resolved, index, chart)
+        chart = sheet_of(spec, chart)
+        placed = place_flat(spec, art, artwork, chart)
     except (FontError, FormulaError, LogoError, PlaceError):
         return None
     return Preview(artwork, placed, chart.towards(np.array(placed.origin)))

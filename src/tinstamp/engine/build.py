@@ -19,10 +19,11 @@ from tinstamp.artwork.svg import LogoError
 from tinstamp.blank.solid import Blank, NamedSolid
 from tinstamp.blank.thickness import thicknesses
 from tinstamp.chart.base import Chart
+from tinstamp.chart.cast import CastChart
 from tinstamp.chart.round import RoundChart
 from tinstamp.engine.blanks import FeatureError, Step, key_of, made, steps_of
 from tinstamp.engine.cache import Cache
-from tinstamp.engine.flat import art_spec, draw, lay_spec, letter_depths, place_flat
+from tinstamp.engine.flat import art_spec, draw, lay_spec, letter_depths, place_flat, sheet_of
 from tinstamp.engine.mesh import mesh_of
 from tinstamp.engine.report import Report, StampReport
 from tinstamp.engine.triangles import Mesh
@@ -34,6 +35,7 @@ from tinstamp.job.nearest import nearest_faces
 from tinstamp.job.resolve import resolve
 from tinstamp.proof import checks
 from tinstamp.proof.finding import Finding, sorted_findings
+from tinstamp.relief.heads import Walls
 from tinstamp.relief.make import Made, Order, make
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.verify import ALLOWED, Verdict, agrees, examine
@@ -72,7 +74,9 @@ class Laid:
     def key(self) -> Hashable:
         """All that the relief depends on, but for the solid before it."""
         own = tuple(sorted(self.depths.items()))
-        return (self.flat_key, self.depth, own, self.stamp.relief.make, self.stamp.name)
+        relief = self.stamp.relief
+        how = (relief.make, relief.walls, relief.caps)
+        return (self.flat_key, self.depth, own, how, self.stamp.name)
 
     def by_depth(self) -> list[tuple[float, Placed]]:
         """The placed artwork in parts of one depth each, the stamp's own first."""
@@ -223,15 +227,18 @@ class _Run:
                     Finding("look", "nothing to make", stamp.name, "there is no ink to make")
                 )
                 return None
+            chart = sheet_of(where, chart)
             placed = place_flat(where, spec, artwork, chart)
             self.findings += checks.along_guide(stamp.name, placed)
         except (FontError, FormulaError, LogoError, PlaceError) as error:
             self._not_built(stamp, str(error))
             return None
-        depth = self.resolved.of("stamps", index, "relief", "depth")
+        depth = 0.0
+        if stamp.relief.make != "mark":
+            depth = self.resolved.of("stamps", index, "relief", "depth")
         key = (spec, where, face, self.plain_key)
         towards = chart.towards(np.array(placed.origin))
-        depths = letter_depths(self.job, self.resolved, index)
+        depths = letter_depths(self.job, self.resolved, index) if depth else {}
         return Laid(index, stamp, artwork, placed, towards, depth, depths, key)
 
     def _not_built(self, stamp: Stamp, reason: str) -> None:
@@ -258,8 +265,11 @@ class _Run:
 
     @staticmethod
     def _on(item: Laid, charts: Mapping[str, Chart]) -> Laid:
-        chart = charts[item.stamp.setting.face]
-        return replace(item, chart=chart.towards(np.array(item.placed.origin)))
+        chart = charts[item.stamp.setting.face].towards(np.array(item.placed.origin))
+        if isinstance(item.chart, CastChart):
+            at = np.array(item.chart.pin)
+            chart = item.chart.on(charts[item.stamp.setting.face].towards(at))
+        return replace(item, chart=chart)
 
     # -- with the kernel
 
@@ -342,9 +352,11 @@ class _Run:
             return None
         thick = self.cache.get("thickness", key, lambda: _thickness(solid, item))
         emboss = item.stamp.relief.make == "emboss"
-        if limits is not None:
+        if limits is not None and item.depth:
             self.findings += checks.walls(item.stamp.name, item.depth, emboss, thick, limits)
-        order = Order(item.stamp.name, item.stamp.setting.face, item.depth, emboss, thick)
+        relief = item.stamp.relief
+        walls = Walls(relief.walls == "cast", relief.caps == "plane")
+        order = Order(item.stamp.name, item.stamp.setting.face, item.depth, emboss, thick, walls)
         try:
             made = self.cache.get(
                 "relief",
@@ -355,6 +367,7 @@ class _Run:
             self._not_built(item.stamp, str(error))
             return None
         self.findings += checks.loose_pieces(item.stamp.name, made.pieces)
+        self.findings += checks.depth_varies(item.stamp.name, made.depths)
         if made.built_by == "boolean":
             self.findings.append(_long_way(item.stamp.name, made, found, order, direct))
         return made
@@ -422,7 +435,10 @@ def _thickness(solid: NamedSolid, item: Laid) -> tuple[float, float]:
     if len(points) > 200:
         points = points[:: len(points) // 200 + 1]
     space = item.chart.to_space(points)
-    found = thicknesses(solid.shape, space, item.chart.normal(points))
+    met = np.isfinite(space).all(axis=-1)  # a projection may miss the face
+    if not met.any():
+        return float("inf"), float("inf")
+    found = thicknesses(solid.shape, space[met], item.chart.normal(points[met]))
     found = found[np.isfinite(found)]
     if not len(found):
         return float("inf"), float("inf")

@@ -7,6 +7,9 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
+from typing import Literal
+
+import numpy as np
 
 from tinstamp.artwork import fonts
 from tinstamp.artwork.drawn import (
@@ -26,14 +29,15 @@ from tinstamp.artwork.shaping import Style
 from tinstamp.artwork.svg import LogoError
 from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.chart.base import Chart
+from tinstamp.chart.cast import cast_chart
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import ProfileError, pieces
 from tinstamp.job.formula import LENGTHS, FormulaError
-from tinstamp.job.model import FontRef, Guide, Job, Logo, Shape, Text
+from tinstamp.job.model import Cast, FontRef, Guide, Job, Logo, Shape, Text
 from tinstamp.job.resolve import Resolved
 from tinstamp.job.text_fields import filled
 from tinstamp.setting.along import Run
-from tinstamp.setting.place import Copies, Guided, Other, Placed, PlaceError, Spot, lay
+from tinstamp.setting.place import Copies, Guided, Other, Placed, PlaceError, Spot, lay, where
 from tinstamp.setting.way import Way, arc_way, edge_way, level_way, line_way, midline_way
 
 
@@ -56,6 +60,7 @@ class LaySpec:
     guide: Guide | None
     values: tuple[tuple[str, float], ...]
     copies: Copies | None
+    cast: tuple[float, float, float] | Literal["square"] | None = None
 
 
 def font_data(ref: FontRef, embedded: Mapping[str, bytes]) -> FontData:
@@ -249,14 +254,60 @@ def lay_spec(
     copies = None
     if setting.repeat.kind != "none":
         copies = _copies(job, resolved, index)
+    cast = _cast(setting.cast, resolved, base)
     if setting.guide.kind == "none":
-        return LaySpec(spot, None, (), copies)
+        return LaySpec(spot, None, (), copies, cast)
     start = f"stamps.{index}.setting.guide."
     values = {k[len(start) :]: v for k, v in resolved.values.items() if k.startswith(start)}
     error = resolved.error_under(*base, "guide")
     if error is not None:
         raise FormulaError(error)
-    return LaySpec(spot, setting.guide, tuple(values.items()), copies)
+    return LaySpec(spot, setting.guide, tuple(values.items()), copies, cast)
+
+
+WAYS = {
+    "front": (0.0, 1.0, 0.0),
+    "back": (0.0, -1.0, 0.0),
+    "left": (1.0, 0.0, 0.0),
+    "right": (-1.0, 0.0, 0.0),
+    "above": (0.0, 0.0, -1.0),
+    "below": (0.0, 0.0, 1.0),
+}
+"""Directions of a cast from a side of the part."""
+
+
+def _cast(
+    cast: Cast, resolved: Resolved, base: tuple[str | int, ...]
+) -> tuple[float, float, float] | Literal["square"] | None:
+    """The direction of a projection; None for a wrap. Raises FormulaError."""
+    if cast.way == "none":
+        return None
+    if cast.way == "square":
+        return "square"
+    if cast.way != "vector":
+        return WAYS[cast.way]
+    x, y, z = (resolved.of(*base, "cast", name) for name in ("x", "y", "z"))
+    if x == y == z == 0.0:
+        raise FormulaError("a direction of three zeros leads nowhere")
+    return x, y, z
+
+
+def sheet_of(spec: LaySpec, chart: Chart) -> Chart:
+    """The chart that the artwork is laid on: the face's own, or a projection onto it.
+
+    Raises PlaceError when the cast does not meet the face at the artwork's place.
+    """
+    if spec.cast is None:
+        return chart
+    at, turn = where(spec.spot, chart)
+    towards = -chart.normal(at) if spec.cast == "square" else np.array(spec.cast)
+    angle = np.radians(turn)
+    slopes = chart.towards(at).jacobian(at)
+    upright = slopes @ np.array([-np.sin(angle), np.cos(angle)])
+    try:
+        return cast_chart(chart, at, towards, upright)
+    except ValueError as error:
+        raise PlaceError(str(error)) from error
 
 
 def _other(
@@ -303,7 +354,7 @@ def _copies(job: Job, resolved: Resolved, index: int) -> Copies:
 
 
 def place_flat(spec: LaySpec, art: ArtSpec, artwork: Artwork, chart: Chart) -> Placed:
-    """The artwork on its sheet. Raises PlaceError."""
+    """The artwork on its sheet (see `sheet_of`). Raises PlaceError."""
     guided = None
     if spec.guide is not None:
         guided = Guided(_inks(art, artwork), _runner(spec, chart))
@@ -389,4 +440,5 @@ def flat_artwork(document: Document, resolved: Resolved, index: int) -> Artwork:
 def flat(document: Document, resolved: Resolved, index: int, chart: Chart) -> Placed:
     """Stamp `index` on its sheet. Raises FontError, FormulaError, LogoError, PlaceError."""
     art = art_spec(document, resolved, index)
-    return place_flat(lay_spec(document, resolved, index, chart), art, draw(art), chart)
+    where_ = lay_spec(document, resolved, index, chart)
+    return place_flat(where_, art, draw(art), sheet_of(where_, chart))

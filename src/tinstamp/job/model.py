@@ -18,6 +18,7 @@ from tinstamp.job.values import (
     Factor,
     Length,
     Name,
+    Number,
     Place,
     Size,
     Sweep,
@@ -269,6 +270,27 @@ class Repeat(Value):
         return frozenset({"count", "gap", "step_across", "step_up"} - used.get(self.kind, set()))
 
 
+class Cast(Value):
+    """How artwork comes onto its face: wrapped round it, or cast onto it along a direction.
+
+    Attributes
+    ----------
+    way : none wraps; square casts along the normal at the artwork's place, the others
+        along an axis of the part from that side, or along x, y, z.
+    """
+
+    way: Literal["none", "square", "front", "back", "left", "right", "above", "below", "vector"] = (
+        "none"
+    )
+    x: Number = "0"
+    y: Number = "1"
+    z: Number = "0"
+
+    @property
+    def idle(self) -> frozenset[str]:
+        return frozenset() if self.way == "vector" else frozenset({"x", "y", "z"})
+
+
 class Setting(Value):
     """How artwork lies on a face.
 
@@ -288,15 +310,26 @@ class Setting(Value):
     turn: Angle = "0 deg"
     rests_on: Literal["baseline", "middle", "bottom", "top"] = "baseline"
     held_by: Literal["origin", "left", "middle", "right"] = "origin"
+    cast: Cast = Cast()
     guide: Guide = Guide()
     repeat: Repeat = Repeat()
 
 
 class Relief(Value):
-    """What becomes solid."""
+    """What becomes solid.
 
-    make: Literal["engrave", "emboss"] = "engrave"
+    Attributes
+    ----------
+    make : mark parts the face and colours it, without depth.
+    walls : along the normal of the face everywhere, or all along one direction: that of the
+        projection, or the normal at the artwork's place.
+    caps : follow the face at the depth, or lie in a plane.
+    """
+
+    make: Literal["engrave", "emboss", "mark"] = "engrave"
     depth: Size = "0.4 mm"
+    walls: Literal["normal", "cast"] = "normal"
+    caps: Literal["follow", "plane"] = "follow"
     colour: str = Field(default="#C2452D", pattern=r"^#[0-9A-Fa-f]{6}$")
 
 

@@ -26,6 +26,7 @@ Thickness = Annotated[str, FORMULA, Wants("length", at_least=0.0)]
 Angle = Annotated[str, FORMULA, Wants("angle")]
 Sweep = Annotated[str, FORMULA, Wants("angle", above=0.0)]
 Place = Annotated[str, FORMULA, Wants("place")]
+Number = Annotated[str, FORMULA, Wants("number")]
 Factor = Annotated[str, FORMULA, Wants("number", above=0.0)]
 Lengths = Annotated[tuple[Length, ...], Field(min_length=2, max_length=60), Wants("length")]
 """A row of lengths, each a formula of its own."""

@@ -29,6 +29,10 @@ class Limits:
     least_gap: float
 
 
+EVEN = 1e-3
+"""mm; depths that differ by no more are told as one."""
+
+
 def missing_letters(stamp: str, artwork: Artwork, text: str, font: str) -> Iterator[Finding]:
     """A finding per character that the font lacks."""
     for letter in artwork.missing:
@@ -55,6 +59,14 @@ def drawing(stamp: str, artwork: Artwork) -> Iterator[Finding]:
         count = len(artwork.mended.crossings) if artwork.mended else 0
         told = f"outlines cross themselves in {count} places, the first at {x:.2f}, {y:.2f} mm"
         yield Finding("look", "crossing", stamp, told, float(count), 0.0, "places")
+
+
+def depth_varies(stamp: str, depths: tuple[float, float] | None) -> Iterator[Finding]:
+    """Least and greatest depth where walls are not all as long."""
+    if depths is not None and depths[1] - depths[0] > EVEN:
+        least, greatest = depths
+        told = f"the depth runs from {least:.3f} to {greatest:.3f} mm along the walls"
+        yield Finding("note", "depth varies", stamp, told, least, greatest, "mm")
 
 
 def along_guide(stamp: str, placed: Placed) -> Iterator[Finding]:

@@ -5,21 +5,23 @@ Taken when outlines cross an edge or the seam, cut through, or touch other relie
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 from OCP.TopoDS import TopoDS, TopoDS_Solid
 
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.history import fused, renamed
-from tinstamp.blank.kernel import face_on, solid_of, solids, volume
+from tinstamp.blank.kernel import Array, face_on, solid_of, solids, volume
 from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.chart.belt import BeltChart
+from tinstamp.chart.cast import CastChart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.parameters import seam_at
 from tinstamp.chart.plane import PlaneChart
+from tinstamp.relief.heads import Head
 from tinstamp.relief.laid import LayingError, extent, lay
 from tinstamp.relief.surfaces import ReliefError, own_surface, parallel, round_frame
 from tinstamp.relief.walls import Waller
@@ -52,23 +54,38 @@ class Cut:
     pieces: tuple[float, ...]
 
 
-def tool(region: Region, chart: Chart, low: float, high: float, cap_is_high: bool) -> Tool:
-    """The region as a solid between two lifts, mm. Raises ReliefError."""
+def tool(
+    region: Region,
+    chart: Chart,
+    low: float,
+    high: float,
+    cap_is_high: bool,
+    ends: Callable[[Chart], tuple[Head, Head]] | None = None,
+) -> Tool:
+    """The region as a solid between two lifts, mm; `ends` gives the two heads that its walls
+    run between where those are not along the normals. Raises ReliefError."""
     chart = _seam_away(region, chart)
+    low_end, high_end = (None, None) if ends is None else ends(chart)
     try:
-        (loops,) = lay([region], chart, low, high, 0.0)
+        (loops,) = lay([region], chart, low, high, 0.0, low_end, high_end)
     except LayingError as error:
         raise ReliefError(f"an outline cannot be laid on the face: {error}") from error
-    plain = own_surface(chart)
-    box = extent(loops)
-    foot, rough = parallel(plain, chart, low, box)
-    head, rougher = parallel(plain, chart, high, box)
-    waller = Waller(foot, head, round_frame(chart), high - low, max(rough, rougher))
+    plain = own_surface(chart.ground)
+    if low_end is None or high_end is None:
+        box = extent(loops)
+        foot, rough = parallel(plain, chart, low, box)
+        head, rougher = parallel(plain, chart, high, box)
+        flips = (chart.mirrored, chart.mirrored)
+    else:
+        foot, rough = low_end.surface(extent(loops), plain)
+        head, rougher = high_end.surface(extent(loops, head=True), plain)
+        flips = (low_end.flipped, high_end.flipped)
+    rough = max(rough, rougher, 2.0 * chart.fineness)
+    waller = Waller(foot, head, round_frame(chart), high - low, rough)
     ring = [waller.walled(loop) for loop in loops]
-    flipped = chart.mirrored
-    top = face_on(head, [r.head for r in ring], flipped)
+    top = face_on(head, [r.head for r in ring], flips[1])
     under = [TopoDS.Wire_s(r.foot.Reversed()) for r in ring]
-    bottom = TopoDS.Face_s(face_on(foot, under, not flipped))
+    bottom = TopoDS.Face_s(face_on(foot, under, not flips[0]))
     named = [
         NamedFace("cap" if cap_is_high else "end", top),
         NamedFace("end" if cap_is_high else "cap", bottom),
@@ -79,17 +96,21 @@ def tool(region: Region, chart: Chart, low: float, high: float, cap_is_high: boo
 
 def _seam_away(region: Region, chart: Chart) -> Chart:
     """The same chart on a surface of its own, with its seam opposite the region."""
+    if isinstance(chart, CastChart):
+        at = chart.to_base((region.bounds[:2] + region.bounds[2:]) / 2)
+        return chart.on(_about(at, chart.base))
+    bounds = region.bounds
+    return _about((bounds[:2] + bounds[2:]) / 2, chart)
+
+
+def _about(middle: Array, chart: Chart) -> Chart:
     if isinstance(chart, PlaneChart):
         return PlaneChart(chart.outline, chart.frame)
     if isinstance(chart, CylinderChart | ConeChart):
-        bounds = region.bounds
-        middle = float(chart.degrees((bounds[:2] + bounds[2:]) / 2))
-        seam = chart.sense * middle + 180.0
+        seam = chart.sense * float(chart.degrees(middle)) + 180.0
         return replace(chart, seam=seam, parameters=seam_at(seam), whole=True)
     if isinstance(chart, BeltChart):
-        bounds = region.bounds
-        middle = float(chart.degrees((bounds[:2] + bounds[2:]) / 2))
-        return chart.with_seam(chart.sense * middle + 180.0)
+        return chart.with_seam(chart.sense * float(chart.degrees(middle)) + 180.0)
     return chart
 
 

@@ -23,9 +23,10 @@ from tinstamp.blank.kernel import BUILDER, TOLERANCE, face_on, wires
 from tinstamp.blank.solid import NamedFace, NamedSolid, joined
 from tinstamp.blank.trim import covers, loops
 from tinstamp.chart.base import Chart
+from tinstamp.relief.heads import Head
 from tinstamp.relief.laid import LayingError, extent, lay
 from tinstamp.relief.surfaces import parallel, round_frame
-from tinstamp.relief.walls import Waller
+from tinstamp.relief.walls import Walled, Waller
 
 
 @dataclass(frozen=True)
@@ -66,20 +67,31 @@ def imprint(
     regions: Sequence[Region],
     depth: float,
     stamp: str,
+    head: Head | None = None,
 ) -> Imprinted:
-    """The solid with the regions raised (depth > 0) or sunk (depth < 0), mm.
+    """The solid with the regions raised (depth > 0) or sunk (depth < 0), mm; at depth 0 they
+    become faces of their own. With `head` the walls end there.
 
     The regions must lie strictly inside the face and not touch one another: that is for
     the caller to know (see `setting.fit`). Raises LayingError when they cross the seam.
     """
     hosts = _Hosts(solid.members(face_name), chart)
-    laid = lay(regions, chart, 0.0, depth, hosts.start)
+    laid = lay(regions, chart, 0.0, depth, hosts.start, None, head)
     surface = hosts.surface
-    box = extent([loop for loops_ in laid for loop in loops_])
-    cap_surface, tolerance = parallel(surface, chart, depth, box)
+    every = [loop for outlines in laid for loop in outlines]
+    if head is None:
+        cap_surface, tolerance = parallel(surface, chart.ground, depth, extent(every))
+    else:
+        cap_surface, tolerance = head.surface(extent(every, head=True), surface)
+    tolerance = max(tolerance, 2.0 * chart.fineness)
     flipped = hosts.flipped
+    cap_flipped = flipped if head is None else head.flipped
     waller = Waller(surface, cap_surface, round_frame(chart), abs(depth), tolerance)
-    rings = [[waller.walled(loop) for loop in outlines] for outlines in laid]
+    if depth:
+        rings = [[waller.walled(loop) for loop in outlines] for outlines in laid]
+    else:
+        wires_ = [[waller.traced(loop) for loop in outlines] for outlines in laid]
+        rings = [[Walled(wire, wire, []) for wire in ring] for ring in wires_]
     owners = islands_of(regions)
     holes: dict[Island | int, list[TopoDS_Wire]] = {}
     for placed, ring, island in zip(laid, rings, owners, strict=True):
@@ -94,7 +106,10 @@ def imprint(
         for i, ring in enumerate(rings)
         for c, counter in enumerate(ring[1:])
     ]
-    caps = [face_on(cap_surface, [r.head for r in ring], flipped) for ring in rings]
+    caps = [
+        face_on(cap_surface if depth else surface, [r.head for r in ring], cap_flipped)
+        for ring in rings
+    ]
     removed = [face_on(surface, [r.foot for r in ring], flipped) for ring in rings]
     walls = tuple(wall for ring in rings for r in ring for wall in r.walls)
     pierced = {
@@ -136,9 +151,10 @@ class _Hosts:
         self.surface = BRep_Tool.Surface_s(self.faces[0])
         self.flipped = self.faces[0].Orientation() == TopAbs_Orientation.TopAbs_REVERSED
         alone = len(self.faces) == 1
-        self.rings = [loops(face) for face in self.faces] if chart.closed or not alone else []
+        closed = chart.ground.closed
+        self.rings = [loops(face) for face in self.faces] if closed or not alone else []
         self.start: float | None = None
-        if chart.closed:
+        if closed:
             self.start = min(float(ring[:, 0].min()) for rings in self.rings for ring in rings)
         if any(f.shell != self.shell for f in named):
             raise LayingError("the face has parts on several shells")

@@ -12,22 +12,25 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Protocol
 
 import numpy as np
 from numpy.typing import NDArray
 
 from tinstamp.artwork.outline import Array, Region
 from tinstamp.chart.base import Chart, Straight
-from tinstamp.chart.fitting import DEGREES, FITS, fit_space, fit_uv, halves
+from tinstamp.chart.fitting import DEGREES, FITS, fit_points, fit_space, fit_uv, halves, raised
 
 
 class LayingError(ValueError):
     """Artwork that cannot be laid as it is; the general boolean may still do it."""
 
 
-def extent(laid: Sequence[LaidLoop]) -> tuple[Array, Array]:
-    """Least and greatest (u, v) of loops, (2,) each."""
-    points = np.concatenate([p for loop in laid for p in loop.uv])
+def extent(laid: Sequence[LaidLoop], head: bool = False) -> tuple[Array, Array]:
+    """Least and greatest (u, v) of loops, (2,) each; of their heads' where those differ."""
+    points = np.concatenate(
+        [p for loop in laid for p in (loop.head_uv if head and loop.head_uv else loop.uv)]
+    )
     return points.min(axis=0), points.max(axis=0)
 
 
@@ -42,6 +45,7 @@ class LaidLoop:
         the same degree p in both.
     codes : (n,) `Straight` codes.
     outer : False for a counter.
+    head_uv : as `uv`, on the head's surface, where that is not the same.
     """
 
     uv: list[Array]
@@ -49,6 +53,7 @@ class LaidLoop:
     head: list[Array]
     codes: NDArray[np.int_]
     outer: bool
+    head_uv: list[Array] | None = None
 
 
 HALVINGS = 6
@@ -79,13 +84,30 @@ class _Pieces:
         )
 
 
+class Ends(Protocol):
+    """Where walls end (see `relief.heads.Head`)."""
+
+    def space(self, xy: Array) -> Array: ...
+
+    def uv(self, xy: Array) -> Array: ...
+
+    def at(self, uv: Array) -> Array: ...
+
+
 def lay(
-    regions: Sequence[Region], chart: Chart, low: float, high: float, start: float | None = None
+    regions: Sequence[Region],
+    chart: Chart,
+    low: float,
+    high: float,
+    start: float | None = None,
+    foot_end: Ends | None = None,
+    head_end: Ends | None = None,
 ) -> list[list[LaidLoop]]:
     """Lay regions between the lifts `low` and `high` (mm); a list of loops per region.
 
-    `start` is where u begins on a closed face. Raises LayingError when a region crosses the
-    seam there, or strays from the face.
+    With `head_end` the walls end there, and with `foot_end` they begin there. `start` is
+    where u begins on a closed face. Raises LayingError when a region crosses the seam there,
+    or strays from the face.
     """
     outlines = [outline for region in regions for outline in region.outlines]
     if not outlines:
@@ -96,28 +118,102 @@ def lay(
         np.concatenate([straight for _, straight in cut]),
         np.repeat(np.arange(len(cut)), [len(beziers) for beziers, _ in cut]),
     )
+    head_uv: list[Array] | None = None
     for _ in range(HALVINGS):
-        uv, foot, head, good = _fitted(pieces, chart, low, high)
+        if head_end is None:
+            uv, foot, head, good = _fitted(pieces, chart, low, high)
+        else:
+            uv, foot, good = _end(pieces.beziers, chart, foot_end or _OnFace(chart))
+            head_uv, head, meets = _end(pieces.beziers, chart, head_end)
+            foot, head = _raised(foot, head)
+            good = good & meets
         if good.all():
             break
         pieces = pieces.halved(~good)
     else:
         raise LayingError(f"{np.count_nonzero(~good)} pieces stray from the face")
     codes = np.where(pieces.straight, chart.straight(pieces.beziers), Straight.FREE)
+    if head_end is not None:
+        codes[:] = Straight.FREE
     ends = np.searchsorted(pieces.owner, np.arange(len(outlines) + 1))
     laid: list[list[LaidLoop]] = []
     k = 0
     for region in regions:
         spans = [slice(ends[k + i], ends[k + i + 1]) for i in range(len(region.outlines))]
         k += len(spans)
-        turn = np.array([_turns(uv[spans[0]], chart, start), _over(uv[spans[0]], chart)])
+        own = chart.ground
+        turn = np.zeros(2)
+        if foot_end is None:
+            turn = np.array([_turns(uv[spans[0]], own, start), _over(uv[spans[0]], own)])
         laid.append(
             [
-                LaidLoop([p + turn for p in uv[s]], foot[s], head[s], codes[s], i == 0)
+                LaidLoop(
+                    [p + turn for p in uv[s]],
+                    foot[s],
+                    head[s],
+                    codes[s],
+                    i == 0,
+                    None if head_uv is None else head_uv[s],
+                )
                 for i, s in enumerate(spans)
             ]
         )
     return laid
+
+
+@dataclass(frozen=True)
+class _OnFace:
+    """Walls that begin on the face itself."""
+
+    chart: Chart
+
+    def space(self, xy: Array) -> Array:
+        return self.chart.to_space(xy)
+
+    def uv(self, xy: Array) -> Array:
+        return self.chart.to_uv(xy)
+
+    def at(self, uv: Array) -> Array:
+        return self.chart.to_space(self.chart.from_uv(uv))
+
+
+def _end(
+    beziers: Array, chart: Chart, end: Ends
+) -> tuple[list[Array], list[Array], NDArray[np.bool_]]:
+    """Control points in (u, v) and poles in space of every piece at one end of the walls,
+    and which are good."""
+    count = len(beziers)
+    uv: list[Array] = [np.empty(0)] * count
+    poles: list[Array] = [np.empty(0)] * count
+    left = np.arange(count)
+    allowed = max(chart.fineness, 1e-7)
+    for p in DEGREES:
+        fit = FITS[p]
+        a, stray = fit_points(beziers[left], end.space, fit)
+        b, _ = fit_points(beziers[left], end.uv, fit)
+        between = np.einsum("kj,njc->nkc", fit.cubic_between, beziers[left])
+        off = end.at(np.einsum("kp,npc->nkc", fit.poles_between, b)) - end.space(between)
+        stray = np.maximum(stray, np.linalg.norm(off, axis=-1).max(axis=1))
+        fits = stray <= allowed
+        for k in np.flatnonzero(fits):
+            poles[left[k]], uv[left[k]] = a[k], b[k]
+        left = left[~fits]
+        if not len(left):
+            break
+    good = np.ones(count, dtype=bool)
+    good[left] = False
+    return uv, poles, good
+
+
+def _raised(foot: list[Array], head: list[Array]) -> tuple[list[Array], list[Array]]:
+    """Feet and heads of the same degree, piece by piece."""
+    pairs = [
+        (raised(a, max(len(a), len(b)) - 1), raised(b, max(len(a), len(b)) - 1))
+        if len(a) and len(b)
+        else (a, b)
+        for a, b in zip(foot, head, strict=True)
+    ]
+    return [a for a, _ in pairs], [b for _, b in pairs]
 
 
 def _over(uv: Sequence[Array], chart: Chart) -> float:

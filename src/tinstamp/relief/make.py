@@ -5,18 +5,20 @@ from __future__ import annotations
 
 import time
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
 
-from tinstamp.blank.kernel import volume
+from tinstamp.blank.kernel import Array, volume
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import BentChart
+from tinstamp.chart.cast import GRAZING, CastChart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.relief.boolean import Cut, combine, tool
+from tinstamp.relief.heads import PLAIN, Head, Walls, depths_of, head_of, other_end
 from tinstamp.relief.imprint import imprint
 from tinstamp.relief.laid import LayingError
 from tinstamp.relief.surfaces import ReliefError
@@ -36,8 +38,9 @@ class Order:
 
     Attributes
     ----------
-    depth : mm, positive.
+    depth : mm, positive; 0 marks the face without relief.
     emboss : raised instead of sunk.
+    walls : how its walls run and its caps lie.
     thickness : least and greatest material behind the artwork, mm.
     """
 
@@ -46,6 +49,7 @@ class Order:
     depth: float
     emboss: bool
     thickness: tuple[float, float]
+    walls: Walls = PLAIN
 
     @property
     def signed(self) -> float:
@@ -68,6 +72,7 @@ class Made:
     expected : the computed change, mm³; None where there is no closed form.
     pieces : volumes of what came loose in a through-cut, mm³.
     seconds : time taken, checks included.
+    depths : least and greatest length of the walls, mm, where they are not all the same.
     """
 
     solid: NamedSolid
@@ -76,6 +81,7 @@ class Made:
     expected: float | None
     pieces: tuple[float, ...]
     seconds: float
+    depths: tuple[float, float] | None = None
 
     def followed_by(self, later: Made) -> Made:
         """Both, when `later` was made on this one's solid."""
@@ -87,6 +93,7 @@ class Made:
             (self.expected or 0.0) + (later.expected or 0.0) if known else None,
             (*self.pieces, *later.pieces),
             self.seconds + later.seconds,
+            self.depths or later.depths,
         )
 
 
@@ -106,14 +113,30 @@ def make(
     start = time.perf_counter()
     if fit.off_area > 0.999 * placed.area:
         raise ReliefError("all of the artwork lies off the face")
-    expected = chart.relief_volume(placed.regions, order.signed)
+    if isinstance(chart, CastChart) and not _reached(chart, placed):
+        raise ReliefError(
+            f"{fit.off_area:.2f} mm² of the artwork miss the face: the cast does not reach it there"
+        )
+    head = depths = None
+    if order.walls.plain or not order.depth:
+        expected = chart.relief_volume(placed.regions, order.signed)
+    else:
+        head = head_of(chart, np.array(placed.origin), order.signed, order.walls)
+        depths = depths_of(head, placed.regions, order.signed)
+        expected = head.volume(placed.regions)
     closed_form = fit.wholly_inside and not order.through
     if direct and closed_form:
-        found = _directly(solid, chart, placed, order, expected)
+        found = _directly(solid, chart, placed, order, expected, head)
         if found is not None:
             marked, change = found
-            return Made(marked, "imprint", change, expected, (), time.perf_counter() - start)
+            taken = time.perf_counter() - start
+            return Made(marked, "imprint", change, expected, (), taken, depths)
     stopped()
+    if not order.depth:
+        raise ReliefError(
+            "a mark without depth must lie wholly within its face, clear of its edges, of its "
+            "seam and of other relief"
+        )
     cut = _generally(solid, chart, placed, order, stopped)
     verdict = examine(cut.solid)
     if not verdict.sound:
@@ -122,19 +145,34 @@ def make(
     _plausible(change, expected, closed_form, order)
     known = expected if closed_form else None
     taken = time.perf_counter() - start
-    return Made(cut.solid, "boolean", change, known, cut.pieces, taken)
+    return Made(cut.solid, "boolean", change, known, cut.pieces, taken, depths)
+
+
+def _reached(chart: CastChart, placed: Placed) -> bool:
+    """True when the cast meets the face, and does not graze it, all along the outlines."""
+    points = np.concatenate([r.outer.points(6) for r in placed.regions])
+    at = chart.to_base(points)
+    if not np.isfinite(at).all():
+        return False
+    facing = chart.base.normal(at) @ chart.against
+    return bool(facing.min() > 0.5 * GRAZING)
 
 
 def _directly(
-    solid: NamedSolid, chart: Chart, placed: Placed, order: Order, expected: float
+    solid: NamedSolid,
+    chart: Chart,
+    placed: Placed,
+    order: Order,
+    expected: float,
+    head: Head | None,
 ) -> tuple[NamedSolid, float] | None:
     """The direct imprint and its volume; None when it does not pass, so that the boolean
     is tried."""
     try:
-        made = imprint(solid, order.face, chart, placed.regions, order.signed, order.stamp)
+        made = imprint(solid, order.face, chart, placed.regions, order.signed, order.stamp, head)
     except LayingError:
         return None  # across the seam: not for this way
-    change = examine_imprint(made, chart, order.signed)
+    change = examine_imprint(made, chart, order.signed, head is None)
     if change is None or not agrees(change, expected):
         return None
     return made.solid, change
@@ -155,10 +193,28 @@ def _generally(
         low, high = -order.depth, OVERSHOOT
     high = min(high, _room(chart, placed))
     tools = []
+    ends = None if order.walls.plain else _ends(placed, order, low, high)
     for region in placed.regions:
-        tools.append(tool(region, chart, low, high, cap_is_high=order.emboss))
+        tools.append(tool(region, chart, low, high, order.emboss, ends))
         stopped()
     return combine(solid, tools, order.emboss, order.stamp)
+
+
+def _ends(
+    placed: Placed, order: Order, low: float, high: float
+) -> Callable[[Chart], tuple[Head, Head]]:
+    """What makes the two ends of a tool whose walls are slanted or whose cap is flat."""
+    origin = np.array(placed.origin)
+
+    def ends(chart: Chart) -> tuple[Head, Head]:
+        if order.emboss:
+            cap = head_of(chart, origin, high, order.walls)
+            return other_end(chart, origin, low, order.walls), cap
+        walls = replace(order.walls, flat=True) if order.through else order.walls
+        deep = 1.5 * low if order.through else low
+        return head_of(chart, origin, deep, walls), other_end(chart, origin, high, order.walls)
+
+    return ends
 
 
 def _bite(order: Order) -> float:
@@ -168,15 +224,22 @@ def _bite(order: Order) -> float:
 def _room(chart: Chart, placed: Placed) -> float:
     """How far outwards a tool may reach: in a bore, not past the axis; in a hollow, not past
     the centre of its curvature."""
-    if isinstance(chart, BentChart):
+    if isinstance(chart, CastChart):
         points = np.concatenate([r.outer.points(4) for r in placed.regions])
+        at = chart.to_base(points)
+        return _clear(chart.base, at[np.isfinite(at).all(axis=-1)])
+    points = np.concatenate([r.outer.points(4) for r in placed.regions])
+    return _clear(chart, points)
+
+
+def _clear(chart: Chart, points: Array) -> float:
+    if isinstance(chart, BentChart):
         mean, gauss = chart.bent_at(points)
         hollow = -(mean - np.sqrt(np.maximum(mean * mean - gauss, 0.0)))
         most = float(hollow.max())
         return 0.8 / most if most > 1e-9 else float("inf")
     if not isinstance(chart, CylinderChart | ConeChart) or not chart.inside:
         return float("inf")
-    points = np.concatenate([r.outer.points(4) for r in placed.regions])
     least = min(chart.way_round(p) for p in points) / (2.0 * np.pi)
     return 0.9 * float(least)
 

@@ -80,9 +80,9 @@ def parallel(
     `box` are the least and greatest (u, v) that are needed: the parallel of a freeform face
     is a spline that follows the true one there. Raises ReliefError when there is none.
     """
-    if isinstance(chart, BentChart):
-        return _bent(chart, lift, box)
-    return _plain(surface, chart, lift), TOLERANCE
+    if isinstance(chart.ground, BentChart):
+        return _bent(chart.ground, lift, box)
+    return _plain(surface, chart.ground, lift), TOLERANCE
 
 
 def _bent(chart: BentChart, lift: float, box: tuple[Array, Array]) -> tuple[Geom_Surface, float]:

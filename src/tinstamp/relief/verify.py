@@ -61,7 +61,9 @@ def _valid(shape: TopoDS_Shape) -> bool:
     return BRepCheck_Analyzer(shape, True, True, False).IsValid()
 
 
-def examine_imprint(made: Imprinted, chart: Chart, depth: float) -> float | None:
+def examine_imprint(
+    made: Imprinted, chart: Chart, depth: float, along_normals: bool = True
+) -> float | None:
     """What an imprint changed, checked on just what it made.
 
     The shell must be closed, and the kernel's check must pass on all caps and on the
@@ -72,7 +74,9 @@ def examine_imprint(made: Imprinted, chart: Chart, depth: float) -> float | None
     """
     if not is_closed(made.solid) or not _valid(compound([*made.caps, *made.removed])):
         return None
-    if chart.evenly_curved:
+    if not depth:
+        return 0.0
+    if chart.evenly_curved and along_normals:
         return chart.volume_under_cap(area(compound(made.caps)), depth)
     # together a closed surface, so that it does not matter where the kernel measures from
     return volume(compound([*made.caps, *made.walls, *(f.Reversed() for f in made.removed)]))

@@ -28,6 +28,7 @@ from tinstamp.blank.kernel import (
     edge_on,
     face_on,
     ruled,
+    spline_curve,
     vertex_at,
     wire_of,
 )
@@ -85,6 +86,7 @@ class Waller:
         """Edges of a loop on both surfaces and the walls between them."""
         count = len(loop.uv)
         uv = [points.tolist() for points in loop.uv]
+        own_uv = None if loop.head_uv is None else [points.tolist() for points in loop.head_uv]
         foot = [poles.tolist() for poles in loop.foot]
         head = [poles.tolist() for poles in loop.head]
         low = [vertex_at(p[0], self.tolerance) for p in foot]
@@ -92,7 +94,9 @@ class Waller:
         low_ends = [v.Reversed() for v in low]
         high_ends = [v.Reversed() for v in high]
         ups = [
-            edge_on(_line(foot[i][0], head[i][0]), low[i], high_ends[i], self.height)
+            edge_on(
+                self._upright(foot[i][0], head[i][0], own_uv), low[i], high_ends[i], self.height
+            )
             for i in range(count)
         ]
         downs = [up.Reversed() for up in ups]
@@ -112,6 +116,8 @@ class Waller:
             a = edge_on(a_curve, low[i], low_ends[j], length)
             b = edge_on(b_curve, high[i], high_ends[j], length)
             BUILDER.UpdateEdge(a, trace, self.foot, HERE, self.tolerance)
+            if own_uv is not None:
+                trace = bezier2d(own_uv[i])
             BUILDER.UpdateEdge(b, trace, self.head, HERE, self.tolerance)
             foot_edges.append(a)
             head_edges.append(b)
@@ -125,6 +131,31 @@ class Waller:
                 surface = _plane(foot[i], head[i])
             walls.append(_wall(surface, a, ups[j], b, downs[i]))
         return Walled(wire_of(foot_edges), wire_of(head_edges), walls)
+
+    def _upright(self, foot: Row, head: Row, own_uv: list[list[Row]] | None) -> Geom_Curve:
+        """The edge between two walls, over 0 to the walls' height; walls of a head of its own
+        are not all as long as that."""
+        if own_uv is None:
+            return _line(foot, head)
+        return spline_curve([0.0, 0.0, self.height, self.height], [foot, head])
+
+    def traced(self, loop: LaidLoop) -> TopoDS_Wire:
+        """The wire of a loop on the foot's surface alone."""
+        count = len(loop.uv)
+        foot = [poles.tolist() for poles in loop.foot]
+        low = [vertex_at(p[0], self.tolerance) for p in foot]
+        edges = []
+        for i, code in enumerate(loop.codes.tolist()):
+            end = low[(i + 1) % count].Reversed()
+            if code == Straight.FREE:
+                trace: Geom2d_Curve = bezier2d(loop.uv[i].tolist())
+                edge = edge_on(bezier(foot[i]), low[i], end, 1.0)
+            else:
+                trace, length, sense = _straight(loop.uv[i].tolist())
+                edge = edge_on(self._curve(foot[i], code, sense), low[i], end, length)
+            BUILDER.UpdateEdge(edge, trace, self.foot, HERE, self.tolerance)
+            edges.append(edge)
+        return wire_of(edges)
 
     def _curve(self, poles: list[Row], code: int, sense: float) -> Geom_Curve:
         """The line, or the circle about the frame's z axis, that a piece lies on,

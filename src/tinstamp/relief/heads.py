@@ -1,0 +1,255 @@
+"""Where the walls of a relief end, when that is not simply on the parallel surface straight
+above each foot: walls along one direction, and caps that lie in a plane."""
+
+from __future__ import annotations
+
+from abc import ABC, abstractmethod
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from OCP.Geom import Geom_Plane, Geom_Surface
+
+from tinstamp.artwork.outline import Region
+from tinstamp.blank.kernel import TOLERANCE, Array, placement
+from tinstamp.chart.base import Chart
+from tinstamp.chart.bent import spread_over
+from tinstamp.chart.cast import CastChart, cast_chart
+from tinstamp.chart.frame import Frame
+from tinstamp.chart.plane import PlaneChart
+from tinstamp.relief.surfaces import ReliefError, parallel
+
+SHALLOW = 0.02
+"""mm; a flat cap that comes nearer to the face than that is refused."""
+
+
+class Head(ABC):
+    """The far end of walls that begin on a face.
+
+    Attributes
+    ----------
+    chart : whose sheet the artwork lies on.
+    """
+
+    chart: Chart
+
+    @abstractmethod
+    def space(self, xy: Array) -> Array:
+        """Where the wall that begins at sheet points (..., 2) ends, (..., 3)."""
+
+    @abstractmethod
+    def uv(self, xy: Array) -> Array:
+        """The same in the parameters of the head's surface, (..., 2)."""
+
+    @abstractmethod
+    def at(self, uv: Array) -> Array:
+        """Points of the head's surface, (..., 3)."""
+
+    @abstractmethod
+    def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
+        """The kernel's surface over (u, v) within a box, and the tolerance it needs, mm; `host`
+        is that of the face."""
+
+    @property
+    @abstractmethod
+    def flipped(self) -> bool:
+        """True when the surface's own normal looks into the material."""
+
+    def directions(self, xy: Array) -> Array:
+        """Unit vectors along which the walls run, outwards, (..., 3)."""
+        return self.chart.normal(xy)
+
+    def heights(self, xy: Array) -> Array:
+        """Length of the walls, mm, positive outwards, (...,)."""
+        run = self.space(xy) - self.chart.to_space(xy)
+        return np.asarray(np.einsum("...k,...k->...", run, self.directions(xy)), dtype=float)
+
+    def volume(self, regions: Sequence[Region]) -> float:
+        """Between the face and the head, mm³, positive outwards.
+
+        Walls along the normal: the integral of h + H h² + K h³ / 3 over the face (Steiner's
+        formula place by place); along one direction, that of h over the face as it is seen
+        from there."""
+        at, flat = spread_over(regions)
+        if not len(at):
+            return 0.0
+        j = self.chart.jacobian(at)
+        weight = flat * np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
+        h = self.heights(at)
+        facing = np.einsum("...k,...k->...", self.chart.normal(at), self.directions(at))
+        mean, gauss = self.chart.bent_at(at)
+        if np.abs(facing - 1.0).max() < 1e-12:
+            return float((weight * (h + mean * h * h + gauss * h**3 / 3.0)).sum())
+        return float((weight * facing * h).sum())
+
+
+@dataclass(frozen=True, eq=False)
+class Square(Head):
+    """On the parallel surface `lift` mm above the face, walls along the normals."""
+
+    chart: Chart
+    lift: float
+
+    def space(self, xy: Array) -> Array:
+        return self.chart.to_space(xy, self.lift)
+
+    def uv(self, xy: Array) -> Array:
+        return self.chart.to_uv(xy)
+
+    def at(self, uv: Array) -> Array:
+        ground = self.chart.ground
+        return ground.to_space(ground.from_uv(uv), self.lift)
+
+    def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
+        ground = self.chart.ground
+        return parallel(host, ground, self.lift, box)
+
+    @property
+    def flipped(self) -> bool:
+        return self.chart.mirrored
+
+
+@dataclass(frozen=True, eq=False)
+class Slanted(Head):
+    """On the parallel surface `lift` mm above the face, walls along a cast."""
+
+    chart: Chart
+    cast: CastChart
+    lift: float
+
+    def _base(self, xy: Array) -> Array:
+        return self.cast.to_base(self.cast.seen(self.chart.to_space(xy)), self.lift)
+
+    def space(self, xy: Array) -> Array:
+        return self.cast.base.to_space(self._base(xy), self.lift)
+
+    def uv(self, xy: Array) -> Array:
+        return self.cast.base.to_uv(self._base(xy))
+
+    def at(self, uv: Array) -> Array:
+        base = self.cast.base
+        return base.to_space(base.from_uv(uv), self.lift)
+
+    def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
+        base = self.cast.base
+        return parallel(host, base, self.lift, box)
+
+    @property
+    def flipped(self) -> bool:
+        return self.cast.base.mirrored
+
+    def directions(self, xy: Array) -> Array:
+        return np.broadcast_to(self.cast.against, (*np.shape(xy)[:-1], 3))
+
+
+@dataclass(frozen=True, eq=False)
+class FlatCap(Head):
+    """In a plane, walls along the normal or, with `along`, a direction."""
+
+    chart: Chart
+    plane: PlaneChart
+    along: Array | None
+
+    def space(self, xy: Array) -> Array:
+        foot, ways = self.chart.to_space(xy), self.directions(xy)
+        z = np.array(self.plane.frame.z)
+        far = (np.array(self.plane.frame.origin) - foot) @ z
+        return foot + ways * (far / (ways @ z))[..., None]
+
+    def uv(self, xy: Array) -> Array:
+        return self.plane.to_uv(self.plane.from_space(self.space(xy)))
+
+    def at(self, uv: Array) -> Array:
+        return self.plane.to_space(self.plane.from_uv(uv))
+
+    def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
+        return Geom_Plane(placement(self.plane.frame)), TOLERANCE
+
+    @property
+    def flipped(self) -> bool:
+        return False
+
+    def directions(self, xy: Array) -> Array:
+        if self.along is None:
+            return self.chart.normal(xy)
+        return np.broadcast_to(self.along, (*np.shape(xy)[:-1], 3))
+
+
+@dataclass(frozen=True)
+class Walls:
+    """How walls run and caps lie.
+
+    Attributes
+    ----------
+    slanted : all walls along the cast, or else along the normals.
+    flat : caps lie in a plane, square to the walls in the middle of the artwork.
+    """
+
+    slanted: bool = False
+    flat: bool = False
+
+    @property
+    def plain(self) -> bool:
+        return not (self.slanted or self.flat)
+
+
+PLAIN = Walls()
+
+
+def head_of(chart: Chart, origin: Array, lift: float, walls: Walls) -> Head:
+    """The far end of walls at `lift` mm, which artwork placed at a sheet point has.
+
+    Raises ReliefError.
+    """
+    here = np.asarray(origin, dtype=float)
+    against = chart.normal(here)
+    if walls.slanted:
+        cast = cast_of(chart, here)
+        against = cast.against
+        if not walls.flat:
+            return Slanted(chart, cast, lift)
+    point = chart.to_space(here) + lift * against
+    along = chart.jacobian(here)[:, 0]
+    along = along - (along @ against) * against
+    along = along / np.linalg.norm(along)
+    side = np.cross(against, along)
+    frame = Frame(*(tuple(map(float, v)) for v in (point, along, side)))  # type: ignore[arg-type]
+    return FlatCap(chart, PlaneChart((), frame), against if walls.slanted else None)
+
+
+def other_end(chart: Chart, origin: Array, lift: float, walls: Walls) -> Head:
+    """The end of a tool that is cut off or stands clear, `lift` mm from the face."""
+    if not walls.slanted:
+        return Square(chart, lift)
+    return Slanted(chart, cast_of(chart, np.asarray(origin, dtype=float)), lift)
+
+
+def cast_of(chart: Chart, at: Array) -> CastChart:
+    """The cast that walls follow: the projection's own, or square to the face in the middle
+    of the artwork. Raises ReliefError."""
+    if isinstance(chart, CastChart):
+        return chart
+    try:
+        return cast_chart(chart, at, -chart.normal(at), chart.jacobian(at)[:, 1])
+    except ValueError as error:
+        raise ReliefError(str(error)) from error
+
+
+def depths_of(head: Head, regions: Sequence[Region], lift: float) -> tuple[float, float]:
+    """Least and greatest length of the walls, mm, positive where they run the right way.
+
+    Raises ReliefError where a flat cap comes out of the face, or a wall does not end.
+    """
+    points = np.concatenate(
+        [*(o.points(6) for r in regions for o in r.outlines), spread_over(regions)[0][:, 0]]
+    )
+    heights = head.heights(points) * np.sign(lift)
+    if not np.isfinite(heights).all():
+        raise ReliefError("the walls do not meet the face's parallel everywhere")
+    least, greatest = float(heights.min()), float(heights.max())
+    if least < SHALLOW:
+        raise ReliefError(
+            f"a flat cap comes out of the face: its depth would be from {least:.3f} to "
+            f"{greatest:.3f} mm; make it deeper, or let the cap follow the face"
+        )
+    return least, greatest

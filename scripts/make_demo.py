@@ -95,6 +95,44 @@ def knob() -> Document:
     return Document(SHIPPED["wick knob"].model_copy(update={"stamps": (numerals,)}), held)
 
 
+def cap() -> Document:
+    """The vent cap: text round the crown, the emblem at the top."""
+    held: dict[str, bytes] = {}
+    emblem = (DEMO / "emblem.svg").read_bytes()
+    digest = hashlib.sha256(emblem).hexdigest()
+    crown = Stamp(
+        name="Crown",
+        artwork=Text(
+            text="PELLWICK LANTERN WORKS · LET IT COOL ·",
+            font=font("Barlow", "SemiBold", held),
+            height="4.6 mm",
+        ),
+        setting=Setting(face="cap.crown", up="13 mm", guide=Guide(kind="level", fill="space")),
+        relief=Relief(make="engrave", depth="0.3 mm"),
+    )
+    top = Stamp(
+        name="Emblem",
+        artwork=Logo(file="emblem.svg", digest=digest, format="svg", given="width", size="8 mm"),
+        setting=Setting(face="spigot.top", across="0 mm", up="0 mm", rests_on="middle"),
+        relief=Relief(make="emboss", depth="0.3 mm", colour="#2E5E6E"),
+    )
+    blank = SHIPPED["vent cap"]
+    document = blank.model_copy(update={"stamps": (crown, top)})
+    return Document(document, held, {}, {digest: emblem})
+
+
+def grip() -> Document:
+    """The carry grip: the maker's mark on a freeform skin."""
+    held: dict[str, bytes] = {}
+    maker = Stamp(
+        name="Maker",
+        artwork=Text(text="PELLWICK", font=font("Zilla Slab", "Bold", held), height="7 mm"),
+        setting=Setting(face="grip.top", across="0 mm", up="0 mm", rests_on="middle"),
+        relief=Relief(make="emboss", depth="0.6 mm"),
+    )
+    return Document(SHIPPED["carry grip"].model_copy(update={"stamps": (maker,)}), held)
+
+
 def base() -> Document:
     """The base: the emblem, text on arcs, and a serial line."""
     held: dict[str, bytes] = {}
@@ -131,7 +169,8 @@ def base() -> Document:
 def main() -> None:
     """Write every demo."""
     DEMO.mkdir(exist_ok=True)
-    jobs = {"tank": tank(), "collar": collar(), "knob": knob(), "base": base()}
+    jobs = {"tank": tank(), "collar": collar(), "knob": knob(), "base": base(),
+            "cap": cap(), "grip": grip()}  # fmt: skip
     for name, document in jobs.items():
         path = DEMO / f"{name}{ENDING}"
         path.unlink(missing_ok=True)

@@ -116,6 +116,10 @@ class Chart(ABC):
         """The chart best taken for artwork about a sheet point."""
         return self
 
+    def again(self, home: Chart) -> Chart:
+        """This chart made anew from the face's own one, which may have changed its seam."""
+        return home
+
     def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
         """The sheet point (2,) of a place and the angle that upright has there, degrees.
 

@@ -12,7 +12,7 @@ from dataclasses import dataclass, field, replace
 import numpy as np
 
 from tinstamp.chart.arclength import ArcLength
-from tinstamp.chart.base import Array, Motion
+from tinstamp.chart.base import Array, Chart, Motion
 from tinstamp.chart.bent import BentChart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.parameters import seam_at
@@ -28,7 +28,8 @@ class BeltChart(BentChart, RoundChart):
     ----------
     length : up the meridian. up_sense : ±1 where the sheet's y runs as v does.
     up_start : length at y = 0, mm.
-    turn : angle of the sheet's line x = `at`, radians from the front.
+    turn : angle of the sheet's line x = `at`, radians from the front; `true_at` : y of the
+        parallel that is true, where one was asked for.
     ring : it closes up the meridian too, as a torus does.
     """
 
@@ -37,6 +38,7 @@ class BeltChart(BentChart, RoundChart):
     up_start: float = field(kw_only=True)
     turn: float = 0.0
     at: float = 0.0
+    true_at: float = 0.0
     ring: bool = False
 
     @property
@@ -100,7 +102,10 @@ class BeltChart(BentChart, RoundChart):
         matrix, shift = np.diag([grow, 1.0]), np.array([x - grow * x, 0.0])
         outline = tuple(o.transformed(matrix, shift) for o in self.outline)
         turn = float(self._angle(np.array(x)))
-        return replace(self, outline=outline, radius=radius, turn=turn, at=x)
+        return replace(self, outline=outline, radius=radius, turn=turn, at=x, true_at=y)
+
+    def again(self, home: Chart) -> Chart:
+        return home.towards(np.array([self.at, self.true_at]))
 
     def with_seam(self, seam: float) -> BeltChart:
         """The same on a surface of its own, whose u starts at an angle, degrees from the

@@ -138,6 +138,9 @@ class CastChart(UnevenChart):
     def moved(self, by: Frame) -> CastChart:
         return replace(self, base=self.base.moved(by), frame=self.frame.within(by))
 
+    def again(self, home: Chart) -> Chart:
+        return self.on(home.towards(np.array(self.pin)))
+
     def on(self, base: Chart) -> CastChart:
         """The same cast on another chart of the same face."""
         return replace(self, base=base)

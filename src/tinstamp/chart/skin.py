@@ -8,7 +8,7 @@ from functools import lru_cache
 import numpy as np
 
 from tinstamp.artwork.outline import polygon
-from tinstamp.chart.base import Array
+from tinstamp.chart.base import Array, Chart
 from tinstamp.chart.bent import BentChart
 from tinstamp.chart.flattening import Flattening, flatten_patch
 
@@ -79,6 +79,9 @@ class SkinChart(BentChart):
         anchor = np.round(np.asarray(xy, dtype=float) / step) * step
         anchor = np.clip(anchor, low, high)
         return _anchored(home, float(anchor[0]), float(anchor[1]))
+
+    def again(self, home: Chart) -> Chart:
+        return home.towards(np.array(self.pin))
 
 
 @lru_cache(maxsize=64)

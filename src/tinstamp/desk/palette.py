@@ -14,6 +14,8 @@ ACCENT_DARK = "#A33722"
 PRESSED = "#E8E1D1"
 TABLE = "#E9E4D9"
 GREY_STAMP = "#A7A08E"
+LESS, MORE = "#4F8FA8", "#D9A441"
+"""Of what is made smaller and what larger on a bent face."""
 
 FIX = "#B3261E"
 LOOK = "#8A5A00"

@@ -130,6 +130,7 @@ class PartView(QWidget):
         ratio = self.devicePixelRatioF() * fine
         width, height = round(self.width() * ratio), round(self.height() * ratio)
         rows = self.scene.picture(width, height)
+        self.session.looking = self.scene.looking
         image = QImage(rows.data, width, height, 3 * width, QImage.Format.Format_RGB888).copy()
         image.setDevicePixelRatio(ratio)
         self._image = image

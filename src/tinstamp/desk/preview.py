@@ -16,6 +16,7 @@ from tinstamp.artwork.fonts import FontError
 from tinstamp.artwork.outline import Array
 from tinstamp.artwork.svg import LogoError
 from tinstamp.chart.base import Chart
+from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.drape import FlatTriangles, drape, flatten
 from tinstamp.engine.flat import art_spec, draw, lay_spec, place_flat, sheet_of
 from tinstamp.job.archive import Document
@@ -44,7 +45,10 @@ class Preview:
         """Points, (n, 3) mm, and triangles of the draped artwork."""
         flat = flatten(self.placed.regions) if self.placed.bent else _triangles(self.artwork)
         points = drape(flat, self.placed.matrix, self.placed.shift, self.chart, lift)
-        return points, flat.triangles
+        met = np.isfinite(points).all(axis=-1)
+        if met.all():
+            return points, flat.triangles
+        return np.nan_to_num(points), flat.triangles[met[flat.triangles].all(axis=-1)]
 
 
 @lru_cache(maxsize=2)
@@ -68,8 +72,9 @@ def preview(
         art = art_spec(document, resolved, index)
         artwork = draw(art)
         spec = lay_spec(document, resolved, index, chart)
-        chart = sheet_of(spec, chart)
+        chart = sheet_of(spec, chart, artwork)
         placed = place_flat(spec, art, artwork, chart)
     except (FontError, FormulaError, LogoError, PlaceError):
         return None
-    return Preview(artwork, placed, chart.towards(np.array(placed.origin)))
+    made = isinstance(chart, UnevenChart)
+    return Preview(artwork, placed, chart if made else chart.towards(np.array(placed.origin)))

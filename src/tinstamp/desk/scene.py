@@ -204,6 +204,12 @@ class Scene:
             self.mesh.points.max(axis=0).astype(float),
         )
 
+    @property
+    def looking(self) -> tuple[float, float, float]:
+        """The unit direction that the camera looks in."""
+        x, y, z = self.renderer.GetActiveCamera().GetDirectionOfProjection()
+        return float(x), float(y), float(z)
+
     def look(self, towards: Array, up: Array, at: Array | None = None, reach: float = 0.0) -> None:
         """Look along `towards` at a point (the middle of the part without one), from far
         enough to see `reach` mm to each side (the whole part when 0)."""

@@ -70,6 +70,7 @@ class Session(QObject):
         self.charts: Mapping[str, Chart] = {}
         self.kinds: Mapping[str, str] = {}
         self.feature = 0
+        self.looking = (0.0, 1.0, 0.0)
         self._start(Document(new_job()))
         self.autosave = Autosave()
         self._asked: dict[int, Document] = {}

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -14,13 +14,15 @@ from tinstamp.artwork.outline import Array, Outline
 from tinstamp.chart.base import STILL, Chart, Motion
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.round import RoundChart
+from tinstamp.chart.stretch import exact, letter_stretches
 from tinstamp.desk import palette as p
 from tinstamp.desk.preview import Preview
 from tinstamp.desk.session import BLANK
 from tinstamp.desk.sheet_move import moving
 from tinstamp.desk.sheet_scale import Scale
+from tinstamp.desk.sheet_stretch import paint_legend, paint_stretch
 from tinstamp.desk.style import type_at
-from tinstamp.setting.place import degrees_covered, laps_shown
+from tinstamp.setting.place import degrees_covered, laps_shown, relaid
 
 if TYPE_CHECKING:
     from tinstamp.desk.sheet_view import SheetView
@@ -70,7 +72,7 @@ def paint(painter: QPainter, view: SheetView) -> None:
     """Everything."""
     painter.fillRect(view.rect(), QColor(p.TABLE))
     _title(painter, view)
-    chart = view.session.charts.get(view.face or "")
+    chart = view.chart
     scale = view.scale
     if chart is None or scale is None:
         _empty(painter, view)
@@ -78,8 +80,14 @@ def paint(painter: QPainter, view: SheetView) -> None:
     _face(painter, view, chart, scale)
     painter.save()
     painter.setClipPath(path_of(chart.outline, scale))
-    _others(painter, view, chart, scale)
     preview = view.drag.preview
+    reach = None
+    if view.stretch is not None and preview is not None and preview.placed.regions:
+        low_x, low_y, high_x, high_y = map(float, preview.placed.bounds)
+        pad = 1.0 + 0.5 * min(high_x - low_x, high_y - low_y)
+        box = (low_x - pad, low_y - pad, high_x + pad, high_y + pad)
+        reach = paint_stretch(painter, preview.chart, box, scale, view.stretch)
+    _others(painter, view, chart, scale)
     if preview is not None:
         _ink(painter, preview, scale, QColor(_colour(view)))
     painter.restore()
@@ -91,6 +99,8 @@ def paint(painter: QPainter, view: SheetView) -> None:
         _handles(painter, handles(preview, scale))
         if view.drag.moving and view.drag.mode == "move":
             moving(painter, view.drag, chart, scale, (view.width(), view.height()))
+    if view.stretch is not None:
+        paint_legend(painter, reach, view.stretch)
     if view.spot is not None:
         at = scale.to_pixel(*view.spot)
         painter.setPen(QPen(QColor(p.FIX), 2))
@@ -118,18 +128,34 @@ def _title(painter: QPainter, view: SheetView) -> None:
     if scale is not None:
         dots = view.logicalDpiX() / 25.4
         percent = f"  ·  {100 * scale.per_mm / dots:.0f} %"
-    chart = view.session.charts.get(view.face)
-    bent = chart is not None and chart.kind != "flat"
-    unrolled = "unrolled at true size" if bent else "at true size"
+    chart = view.chart
+    unrolled = _way(chart)
     painter.drawText(70, 22, f"{view.face}, {unrolled}{percent}")
     painter.setPen(QColor(p.INK))
     painter.drawText(16, 44, "    ".join(measures(view)))
 
 
+def _range(values: Sequence[float]) -> str:
+    """`−0.2 to +1.4`; one figure where they are the same."""
+    words = [f"{v + 0.0:+.1f}".replace("-0.0", "+0.0") for v in (min(values), max(values))]
+    return words[0] if words[0] == words[1] else " to ".join(words)
+
+
+def _way(chart: Chart | None) -> str:
+    """How a sheet shows its face, in words."""
+    if chart is None or chart.kind == "flat":
+        return "at true size"
+    if chart.ground is not chart:
+        return "as it is cast from"
+    if exact(chart):
+        return "unrolled at true size"
+    return "laid out with the least stretch" if not chart.closed else "laid out as a belt"
+
+
 def measures(view: SheetView) -> list[str]:
     """What people read off a layout: length, room at the ends, height, seam."""
     preview, index = view.drag.preview, view.session.selected
-    chart = view.session.charts.get(view.face or "")
+    chart = view.chart
     if chart is None:
         return []
     if preview is None or index == BLANK or not preview.placed.regions:
@@ -157,7 +183,13 @@ def measures(view: SheetView) -> list[str]:
             f"to the edges {float(bounds[0]) - low_x:.3f} mm left, "
             f"{high_x - float(bounds[2]):.3f} mm right"
         )
-    if isinstance(chart, RoundChart) and chart.closed:
+    letters = (
+        [] if exact(preview.chart) else letter_stretches(preview.chart, preview.placed.regions)
+    )
+    if letters:
+        across, up = [100 * s.across for s in letters], [100 * s.up for s in letters]
+        told.append(f"letters {_range(across)} % wide, {_range(up)} % tall")
+    elif isinstance(chart, RoundChart) and chart.closed:
         told.append(f"seam at {chart.seam_degrees:.1f}°")
     return told
 
@@ -174,8 +206,8 @@ def _empty(painter: QPainter, view: SheetView) -> None:
     painter.setFont(type_at(p.LARGE))
     painter.setPen(QColor(p.SECOND_INK))
     words = (
-        f"{view.face} is {view.session.kinds[view.face]}: it cannot be laid out without stretch.\n"
-        "Flat faces, cylinders and cones can."
+        f"{view.face} is {view.session.kinds[view.face]}: it cannot be laid out.\n"
+        "Its surface is of a make that is not known."
         if view.face in view.session.kinds
         else "Click a face of the part above.\n"
         "It is laid out flat here, at true size, ready for text."
@@ -242,7 +274,8 @@ def _others(painter: QPainter, view: SheetView, chart: Chart, scale: Scale) -> N
             continue
         other = view.drag.of(i)
         if other is not None:
-            _ink(painter, other, scale, QColor(p.GREY_STAMP))
+            placed = relaid(other.placed, other.chart, chart)
+            _ink(painter, replace(other, placed=placed, chart=chart), scale, QColor(p.GREY_STAMP))
 
 
 def _ink(painter: QPainter, shown: Preview, scale: Scale, colour: QColor) -> None:
@@ -260,7 +293,7 @@ def _beyond(
     whole = QPainterPath()
     whole.addRect(QRectF(view.rect()))
     face = path_of(chart.outline, scale)
-    if chart.closed and not chart.affine:
+    if isinstance(chart, ConeChart) and chart.closed:
         for lap in (-1, 1):
             face = face.united(path_of(chart.outline, scale, chart.lap(lap)))
     elif chart.closed:
@@ -338,7 +371,7 @@ def _rulers(painter: QPainter, view: SheetView, chart: Chart, scale: Scale) -> N
     painter.setFont(type_at(p.SMALL))
     _ruler_mm(painter, view, scale, (low_x, high_x), scale.to_pixel(0, low_y).y() + 5)
     _ruler_upright(painter, view, scale, (low_y, high_y), scale.to_pixel(low_x, 0).x() - 5)
-    if chart.closed and not chart.affine:
+    if isinstance(chart, ConeChart) and chart.closed:
         _degrees_round(painter, chart, scale)
     elif chart.girth is not None:
         _ruler_degrees(painter, view, chart, scale, scale.to_pixel(0, high_y).y() - 5)

@@ -7,12 +7,16 @@ from typing import Literal
 import numpy as np
 from PySide6.QtCore import QPointF, QSize, Qt, Signal
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QWheelEvent
-from PySide6.QtWidgets import QWidget
+from PySide6.QtWidgets import QMenu, QPushButton, QWidget
 
 from tinstamp.artwork.outline import Array
+from tinstamp.chart.base import Chart
+from tinstamp.chart.bent import UnevenChart
+from tinstamp.chart.stretch import Measure
 from tinstamp.desk import sheet_paint
 from tinstamp.desk.session import BLANK, Session
 from tinstamp.desk.sheet_paint import Scale
+from tinstamp.desk.sheet_stretch import MEASURES, WORDS
 from tinstamp.desk.stamp_drag import Mode, StampDrag
 from tinstamp.desk.style import alone_button
 
@@ -31,6 +35,15 @@ class SheetView(QWidget):
 
     def __init__(self, session: Session, drag: StampDrag) -> None:
         super().__init__()
+        self.stretch: Measure | None = None
+        self.stretch_button = QPushButton("Stretch", self)
+        self.stretch_button.setAccessibleName("Stretch")
+        self.stretch_button.setToolTip("Show in colours how much the face stretches the artwork")
+        menu = QMenu(self.stretch_button)
+        menu.addAction("Not shown", lambda: self.show_stretch(None))
+        for measure in MEASURES:
+            menu.addAction(WORDS[measure], lambda m=measure: self.show_stretch(m))
+        self.stretch_button.setMenu(menu)
         self.alone = alone_button(self, "sheet")
         self.alone.clicked.connect(self.wants_middle)
         self.session = session
@@ -69,13 +82,27 @@ class SheetView(QWidget):
         self.spot = (x, y)
         self.update()
 
+    def show_stretch(self, measure: Measure | None) -> None:
+        """Show what of the artwork's lengths, areas or angles is not kept; None hides it."""
+        self.stretch = measure
+        self.update()
+
+    @property
+    def chart(self) -> Chart | None:
+        """The chart that is shown: the face's own, or a projection onto it."""
+        preview = self.drag.preview
+        home = self.session.charts.get(self.face or "")
+        if preview is not None and home is not None and isinstance(preview.chart, UnevenChart):
+            return preview.chart
+        return home
+
     def fit(self) -> None:
         """Show the whole sheet."""
         self._fit(keep=False)
         self.update()
 
     def _fit(self, keep: bool) -> None:
-        chart = self.session.charts.get(self.face or "")
+        chart = self.chart
         if chart is None:
             self.scale = None
             self._fitted_to = None
@@ -88,6 +115,7 @@ class SheetView(QWidget):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         self.alone.move(self.width() - self.alone.width() - 8, 6)
+        self.stretch_button.move(self.alone.x() - self.stretch_button.sizeHint().width() - 8, 6)
         self._fit(keep=False)
 
     def paintEvent(self, event: QPaintEvent) -> None:

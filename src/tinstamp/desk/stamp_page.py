@@ -18,7 +18,7 @@ from tinstamp.desk.setting_fields import guide_fields, repeat_fields
 from tinstamp.desk.style import type_at
 from tinstamp.engine.flat import flat_artwork
 from tinstamp.job.formula import FormulaError
-from tinstamp.job.model import Path, get
+from tinstamp.job.model import Cast, Path, get
 from tinstamp.job.nearest import MOST, nearest_faces
 from tinstamp.job.rename import rename_stamp
 
@@ -40,7 +40,7 @@ class StampPage(FieldsPage):
         guide = setting.guide
         points = tuple(k.to for k in guide.points) if guide.kind == "drawn" else ()
         others = sum(s.setting.face == setting.face for s in session.job.stamps) > 1
-        place = (others, bool(setting.from_stamp))
+        place = (others, bool(setting.from_stamp), setting.cast.way, stamp.relief.make == "mark")
         return StampPage._round(session), kinds, guide.kind, points, setting.repeat.kind, place
 
     def artwork_of(self, index: int) -> Artwork | None:
@@ -76,10 +76,23 @@ class StampPage(FieldsPage):
         self.choice(
             "Make",
             (*base, "relief", "make"),
-            (("engrave", "Engrave"), ("emboss", "Emboss")),
+            (("engrave", "Engrave"), ("emboss", "Emboss"), ("mark", "Mark")),
             f"what is made of “{name}”",
-        )
-        self.formula((*base, "relief", "depth"), "mm", f"depth of “{name}”", 0.1)
+        ).setToolTip("Mark only parts the face and colours it, without depth")
+        if session.job.stamps[index].relief.make != "mark":
+            self.formula((*base, "relief", "depth"), "mm", f"depth of “{name}”", 0.1)
+            self.choice(
+                "Walls",
+                (*base, "relief", "walls"),
+                (("normal", "Square"), ("cast", "Parallel")),
+                f"the walls of “{name}”",
+            ).setToolTip("Square to the face everywhere, or all parallel to one direction")
+            self.choice(
+                "Caps",
+                (*base, "relief", "caps"),
+                (("follow", "As the face"), ("plane", "Flat")),
+                f"the caps of “{name}”",
+            ).setToolTip("Follow the face at the depth, or lie in a plane")
         self.colour("Cap colour", (*base, "relief", "colour"), f"colour of “{name}”")
         self.done()
 
@@ -125,6 +138,7 @@ class StampPage(FieldsPage):
             f"what “{name}” is held by",
         )
         self._measured_from(base, name, round_face)
+        self._laid(base, name)
         self.formula((*base, "setting", "turn"), "°", f"the turn of “{name}”", 5.0)
         self.row("Arrange", arrange_button(self, base[1]))
 
@@ -163,6 +177,38 @@ class StampPage(FieldsPage):
             ),
             f"what “{name}” is measured from",
         )
+
+    def _laid(self, base: tuple[str, int], name: str) -> None:
+        """Wrapped or cast, and from where."""
+        self.pick(
+            "Laid",
+            (*base, "setting", "cast", "way"),
+            lambda: (
+                ("none", "wrapped round"),
+                ("square", "cast, square to it"),
+                ("front", "cast from the front"),
+                ("back", "cast from the back"),
+                ("left", "cast from the left"),
+                ("right", "cast from the right"),
+                ("above", "cast from above"),
+                ("below", "cast from below"),
+                ("vector", "cast along x, y, z"),
+            ),
+            f"how “{name}” comes onto its face",
+        )
+        if self.session.job.stamps[base[1]].setting.cast.way == "vector":
+            for axis in ("x", "y", "z"):
+                self.formula((*base, "setting", "cast", axis), "", f"the cast of “{name}”", 0.1)
+            button = QPushButton("As it is looked at now")
+            button.setToolTip("Cast along the view of the part")
+            button.clicked.connect(lambda: self._along_view(base, name))
+            self.bind("along view", button, lambda: None)
+            self.row("", button)
+
+    def _along_view(self, base: tuple[str, int], name: str) -> None:
+        x, y, z = self.session.looking
+        cast = Cast(way="vector", x=f"{x:.4f}", y=f"{y:.4f}", z=f"{z:.4f}")
+        self.put((*base, "setting", "cast"), cast, f"the cast of “{name}”")
 
     def _others(self, index: int) -> list[str]:
         """Other stamps on the same face."""

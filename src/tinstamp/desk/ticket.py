@@ -410,6 +410,8 @@ class _Card(QStyledItemDelegate):
 
     def _relief(self, index: int) -> str:
         make = self.ticket.session.job.stamps[index].relief.make
+        if make == "mark":
+            return "mark only"
         try:
             depth = self.ticket.session.resolved.of("stamps", index, "relief", "depth")
         except FormulaError:

@@ -19,7 +19,7 @@ from tinstamp.artwork.svg import LogoError
 from tinstamp.blank.solid import Blank, NamedSolid
 from tinstamp.blank.thickness import thicknesses
 from tinstamp.chart.base import Chart
-from tinstamp.chart.cast import CastChart
+from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.round import RoundChart
 from tinstamp.engine.blanks import FeatureError, Step, key_of, made, steps_of
 from tinstamp.engine.cache import Cache
@@ -40,7 +40,7 @@ from tinstamp.relief.make import Made, Order, make
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.verify import ALLOWED, Verdict, agrees, examine
 from tinstamp.setting.fit import Fit, fit
-from tinstamp.setting.place import Placed, PlaceError, clear_seam, degrees_covered
+from tinstamp.setting.place import Placed, PlaceError, clear_seam, degrees_covered, relaid
 
 Progress = Callable[[str, float], None]
 """Called with what is being done and the part that is done, 0 to 1."""
@@ -227,7 +227,7 @@ class _Run:
                     Finding("look", "nothing to make", stamp.name, "there is no ink to make")
                 )
                 return None
-            chart = sheet_of(where, chart)
+            chart = sheet_of(where, chart, artwork)
             placed = place_flat(where, spec, artwork, chart)
             self.findings += checks.along_guide(stamp.name, placed)
         except (FontError, FormulaError, LogoError, PlaceError) as error:
@@ -237,7 +237,7 @@ class _Run:
         if stamp.relief.make != "mark":
             depth = self.resolved.of("stamps", index, "relief", "depth")
         key = (spec, where, face, self.plain_key)
-        towards = chart.towards(np.array(placed.origin))
+        towards = _towards(chart, placed)
         depths = letter_depths(self.job, self.resolved, index) if depth else {}
         return Laid(index, stamp, artwork, placed, towards, depth, depths, key)
 
@@ -265,11 +265,8 @@ class _Run:
 
     @staticmethod
     def _on(item: Laid, charts: Mapping[str, Chart]) -> Laid:
-        chart = charts[item.stamp.setting.face].towards(np.array(item.placed.origin))
-        if isinstance(item.chart, CastChart):
-            at = np.array(item.chart.pin)
-            chart = item.chart.on(charts[item.stamp.setting.face].towards(at))
-        return replace(item, chart=chart)
+        chart = item.chart.again(charts[item.stamp.setting.face])
+        return replace(item, chart=_towards(chart, item.placed))
 
     # -- with the kernel
 
@@ -319,8 +316,12 @@ class _Run:
 
     def _fit(self, item: Laid, before: list[Laid]) -> Fit:
         key = (item.flat_key, tuple((b.stamp.name, b.flat_key) for b in before))
-        others = [(b.stamp.name, b.placed) for b in before]
-        return self.cache.get("fit", key, lambda: fit(item.placed, item.chart, others))
+
+        def work() -> Fit:
+            others = [(b.stamp.name, relaid(b.placed, b.chart, item.chart)) for b in before]
+            return fit(item.placed, item.chart, [o for o in others if o[1].regions])
+
+        return self.cache.get("fit", key, work)
 
     def _limits(self) -> checks.Limits | None:
         if self.resolved.error_under("limits") is not None:
@@ -337,7 +338,13 @@ class _Run:
             (item.flat_key, limits),
             lambda: tuple(checks.strokes(item.stamp.name, item.placed, limits)),
         )
-        return (*narrow, *checks.on_the_face(item.stamp.name, found, item.chart, limits))
+        stretched = self.cache.get(
+            "stretch",
+            item.flat_key,
+            lambda: tuple(checks.stretch(item.stamp.name, item.chart, item.placed, limits)),
+        )
+        fits = checks.on_the_face(item.stamp.name, found, item.chart, limits)
+        return (*narrow, *stretched, *fits)
 
     def _stamp(
         self,
@@ -414,6 +421,11 @@ class _Run:
             self.blank_errors,
             time.perf_counter() - self.start,
         )
+
+
+def _towards(chart: Chart, placed: Placed) -> Chart:
+    """A chart read about its artwork; one that was made for it is so already."""
+    return chart if isinstance(chart, UnevenChart) else chart.towards(np.array(placed.origin))
 
 
 def _off(job: Job, path: str) -> bool:

@@ -29,6 +29,7 @@ from tinstamp.artwork.shaping import Style
 from tinstamp.artwork.svg import LogoError
 from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.chart.base import Chart
+from tinstamp.chart.bent import BentChart
 from tinstamp.chart.cast import cast_chart
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import ProfileError, pieces
@@ -37,7 +38,17 @@ from tinstamp.job.model import Cast, FontRef, Guide, Job, Logo, Shape, Text
 from tinstamp.job.resolve import Resolved
 from tinstamp.job.text_fields import filled
 from tinstamp.setting.along import Run
-from tinstamp.setting.place import Copies, Guided, Other, Placed, PlaceError, Spot, lay, where
+from tinstamp.setting.place import (
+    Copies,
+    Guided,
+    Other,
+    Placed,
+    PlaceError,
+    Spot,
+    lay,
+    rest_line,
+    where,
+)
 from tinstamp.setting.way import Way, arc_way, edge_way, level_way, line_way, midline_way
 
 
@@ -292,13 +303,14 @@ def _cast(
     return x, y, z
 
 
-def sheet_of(spec: LaySpec, chart: Chart) -> Chart:
-    """The chart that the artwork is laid on: the face's own, or a projection onto it.
+def sheet_of(spec: LaySpec, chart: Chart, artwork: Artwork) -> Chart:
+    """The chart that the artwork is laid on: the face's own, made for the artwork's place
+    where it must stretch, or a projection onto it.
 
     Raises PlaceError when the cast does not meet the face at the artwork's place.
     """
     if spec.cast is None:
-        return chart
+        return _about(spec, chart, artwork) if isinstance(chart, BentChart) else chart
     at, turn = where(spec.spot, chart)
     towards = -chart.normal(at) if spec.cast == "square" else np.array(spec.cast)
     angle = np.radians(turn)
@@ -327,8 +339,9 @@ def _other(
     if resolved.error_under("stamps", at) is not None:
         raise PlaceError(f"“{name}”, which it is measured from, has a field to fix")
     art = art_spec(document, resolved, at)
-    where = lay_spec(document, resolved, at, chart, (*asked, index))
-    placed = place_flat(where, art, draw(art), chart)
+    where_ = lay_spec(document, resolved, at, chart, (*asked, index))
+    artwork = draw(art)
+    placed = place_flat(where_, art, artwork, sheet_of(where_, chart, artwork))
     if not placed.regions:
         raise PlaceError(f"“{name}”, which it is measured from, has no ink")
     low_x, low_y, high_x, high_y = map(float, placed.bounds)
@@ -359,6 +372,17 @@ def place_flat(spec: LaySpec, art: ArtSpec, artwork: Artwork, chart: Chart) -> P
     if spec.guide is not None:
         guided = Guided(_inks(art, artwork), _runner(spec, chart))
     return lay(artwork, spec.spot, chart, guided, spec.copies)
+
+
+def _about(spec: LaySpec, chart: Chart, artwork: Artwork) -> Chart:
+    """The chart with the least stretch in the middle of the artwork's height."""
+    at, turn = where(spec.spot, chart)
+    if not artwork.regions:
+        return chart.towards(at)
+    low, high = float(artwork.bounds[1]), float(artwork.bounds[3])
+    rise = (low + high) / 2 - rest_line(artwork, spec.spot.rests_on)
+    angle = np.radians(turn + spec.spot.turn)
+    return chart.towards(at + rise * np.array([-np.sin(angle), np.cos(angle)]))
 
 
 def _inks(art: ArtSpec, artwork: Artwork) -> tuple[LetterInk, ...]:
@@ -441,4 +465,5 @@ def flat(document: Document, resolved: Resolved, index: int, chart: Chart) -> Pl
     """Stamp `index` on its sheet. Raises FontError, FormulaError, LogoError, PlaceError."""
     art = art_spec(document, resolved, index)
     where_ = lay_spec(document, resolved, index, chart)
-    return place_flat(where_, art, draw(art), sheet_of(where_, chart))
+    artwork = draw(art)
+    return place_flat(where_, art, artwork, sheet_of(where_, chart, artwork))

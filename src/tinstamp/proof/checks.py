@@ -8,9 +8,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+import numpy as np
+
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.chart.base import Chart
-from tinstamp.proof.finding import Finding
+from tinstamp.chart.stretch import exact, letter_stretches
+from tinstamp.proof.finding import Finding, Level
 from tinstamp.proof.strokes import thinnest_stroke, tightest_gap
 from tinstamp.setting.fit import Fit
 from tinstamp.setting.place import Placed
@@ -29,6 +32,9 @@ class Limits:
     least_gap: float
 
 
+TOLD, STRETCHED = 0.5, 5.0
+"""Per cent that a letter may be wider or taller before it is told, and before it wants a look
+(common practice, no source)."""
 EVEN = 1e-3
 """mm; depths that differ by no more are told as one."""
 
@@ -59,6 +65,28 @@ def drawing(stamp: str, artwork: Artwork) -> Iterator[Finding]:
         count = len(artwork.mended.crossings) if artwork.mended else 0
         told = f"outlines cross themselves in {count} places, the first at {x:.2f}, {y:.2f} mm"
         yield Finding("look", "crossing", stamp, told, float(count), 0.0, "places")
+
+
+def stretch(stamp: str, chart: Chart, placed: Placed, limits: Limits) -> Iterator[Finding]:
+    """How much letters stretch on a face that cannot be laid out without it."""
+    if exact(chart):
+        return
+    found = letter_stretches(chart, placed.regions)
+    if not found or not all(np.isfinite([s.wide + s.tall for s in found])):
+        return
+    across, up = [100 * s.across for s in found], [100 * s.up for s in found]
+    most = max(map(abs, (*across, *up)))
+    if most < TOLD:
+        return
+    k = int(np.argmax([max(abs(a), abs(b)) for a, b in zip(across, up, strict=True)]))
+    bounds = placed.regions[k].bounds
+    told = (
+        f"letters are from {min(across):+.1f} to {max(across):+.1f} % wide and from "
+        f"{min(up):+.1f} to {max(up):+.1f} % tall on the face"
+    )
+    where = (float(bounds[0] + bounds[2]) / 2, float(bounds[1] + bounds[3]) / 2)
+    level: Level = "look" if most > STRETCHED else "note"
+    yield Finding(level, "stretch", stamp, told, most, STRETCHED, "%", (where,))
 
 
 def depth_varies(stamp: str, depths: tuple[float, float] | None) -> Iterator[Finding]:

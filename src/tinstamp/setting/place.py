@@ -11,9 +11,10 @@ import numpy as np
 import shapely
 
 from tinstamp.artwork.drawn import Artwork
-from tinstamp.artwork.outline import Array, Region, bounds_of
+from tinstamp.artwork.outline import Array, Region, bounds_of, polygon
 from tinstamp.artwork.text import LetterInk
 from tinstamp.chart.base import Chart, Motion
+from tinstamp.chart.bent import UnevenChart
 from tinstamp.setting.along import Run, run_along, united
 from tinstamp.setting.way import rims
 
@@ -253,6 +254,20 @@ def _side(artwork: Artwork, held_by: str) -> float:
         return 0.0
     low, high = float(artwork.bounds[0]), float(artwork.bounds[2])
     return {"left": low, "middle": (low + high) / 2, "right": high}[held_by]
+
+
+def relaid(placed: Placed, own: Chart, other: Chart) -> Placed:
+    """Artwork of one chart of a face as it lies on the sheet of another one, in fine lines
+    where the two sheets are not the same."""
+    if own is other or not (isinstance(own, UnevenChart) or isinstance(other, UnevenChart)):
+        return placed
+    regions = []
+    for region in placed.regions:
+        rings = [other.from_space(own.to_space(o.points(6))) for o in region.outlines]
+        if all(np.isfinite(ring).all() for ring in rings):
+            outer, *counters = (polygon(ring.tolist()) for ring in rings)
+            regions.append(Region(outer, tuple(counters), region.letters))
+    return replace(placed, regions=tuple(regions), bent=True)
 
 
 def laps_from_home(xy: Array, chart: Chart) -> int:

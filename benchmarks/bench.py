@@ -10,18 +10,26 @@ import statistics
 import sys
 import time
 from collections.abc import Callable
+from functools import partial
 from typing import TypeVar
 
 import numpy as np
 
 from benchmarks.peers import CHORD, general_boolean, meshed_boolean, prebuilt_tools, warped_boolean
 from tinstamp.artwork import fonts
+from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.text import TextSpec, lay_text
 from tinstamp.blank.kernel import volume
 from tinstamp.blank.round_solid import tube
+from tinstamp.chart.base import Chart
 from tinstamp.chart.cylinder import CylinderChart
-from tinstamp.chart.drape import drape, flatten
+from tinstamp.chart.drape import FlatTriangles, drape, flatten
+from tinstamp.chart.skin import SkinChart, _anchored
+from tinstamp.engine.build import build
+from tinstamp.job.archive import Document
+from tinstamp.job.features import Ball, BaseFeature, Cone, FreeformSkin
+from tinstamp.job.model import Blank, Job, Setting, Stamp, Text
 from tinstamp.relief.make import Order, make
 from tinstamp.setting.fit import fit
 from tinstamp.setting.place import Spot, place
@@ -133,6 +141,87 @@ def layout_of_200() -> bool:
     return told("layout of 200 letters", statistics.median(times), "limit", 0.030, 1.0)
 
 
+BENT = {
+    "cone": (Cone(name="b", base_diameter="80 mm", top_diameter="60 mm", height="40 mm",
+                  wall="3 mm"), "b.outer", ("0 deg", "18 mm"), 10.0),
+    "ball": (Ball(name="b", diameter="80 mm"), "b.outer", ("0 deg", "60 mm"), 10.0),
+    "freeform B-spline": (FreeformSkin(name="b", length="110 mm", width="60 mm", thickness="5 mm"),
+                          "b.top", ("0 mm", "0 mm"), 40.0),
+}  # fmt: skip
+
+
+def on_a_bent_face(name: str, turns: int) -> bool:
+    """20 letters from outlines to a verified solid, against the general boolean with tools
+    that are there already."""
+    part, face, (across, up), asked = BENT[name]
+    stamp = Stamp(
+        name="m",
+        artwork=Text(text="FILLTOTHISLINEABCDEF", height="4 mm"),
+        setting=Setting(face=face, across=across, up=up),
+    )
+    built = build(Document(Job(blank=Blank(features=(part,)), stamps=(stamp,))))
+    assert built.report.valid and built.blank is not None
+    item, solid = built.laid["m"], built.blank.solid
+    order = Order("bench", face, DEPTH, False, (3.0, 3.0))
+    tools = prebuilt_tools(item.placed.regions, item.chart, DEPTH)
+    before = volume(solid.shape)
+    ours, general = [], []
+    for _ in range(turns):
+        seconds, made = timed(
+            lambda: make(solid, item.chart, item.placed, fit(item.placed, item.chart), order)
+        )
+        assert made.built_by == "imprint"
+        ours.append(seconds)
+    seconds, part_ = timed(lambda: general_boolean(solid, tools))
+    general.append(seconds)
+    off = abs(volume(part_.shape) - before - made.relief_volume)
+    assert off < 2e-3 * abs(made.relief_volume), off
+    what = f"20 letters on a {name}"
+    return told(what, statistics.median(ours), "general boolean", general[0], asked)
+
+
+def freeform_chart() -> bool:
+    """A least-stretch chart of a patch made, against half a second."""
+    part, face, _, _ = BENT["freeform B-spline"]
+    chart = made_blank(part, face)
+    times = []
+    for k in range(5):
+        seconds, _ = timed(lambda k=k: _anchored.__wrapped__(chart, float(k), 2.0))
+        times.append(seconds)
+    return told("chart of a freeform patch", statistics.median(times), "limit", 0.5, 1.0)
+
+
+def made_blank(part: BaseFeature, face: str) -> SkinChart:
+    built = build(Document(Job(blank=Blank(features=(part,)))))  # type: ignore[arg-type]
+    assert built.blank is not None
+    chart = built.blank.charts[face]
+    assert isinstance(chart, SkinChart)
+    return chart
+
+
+def _frame(home: Chart, height: float, k: int, drawn: Artwork, flat: FlatTriangles) -> None:
+    at, _ = home.spot(0.2 * k, height, False)
+    chart = home.towards(at)
+    placed = place(drawn, Spot(0.2 * k, height), chart)
+    drape(flat, placed.matrix, placed.shift, chart, 0.15)
+
+
+def bent_previews() -> bool:
+    """A drag's own computation a frame, 20 letters, on every bent chart, against 15 ms."""
+    drawn = artwork("FILLTOTHISLINEFILLTO")
+    flat = flatten(drawn.regions)
+    good = []
+    for name, (part, face, (_, up), _) in BENT.items():
+        built = build(Document(Job(blank=Blank(features=(part,)))))  # type: ignore[arg-type]
+        assert built.blank is not None
+        home = built.blank.charts[face]
+        height = float(up.split()[0])
+        times = [timed(partial(_frame, home, height, k, drawn, flat))[0] for k in range(40)]
+        middle = statistics.median(times)
+        good.append(told(f"preview on a {name}, a frame", middle, "limit", 0.015, 1.0))
+    return all(good)
+
+
 def regions_of(text: str) -> tuple[Region, ...]:
     return artwork(text).regions
 
@@ -141,6 +230,8 @@ def main() -> int:
     np.seterr(all="ignore")
     make_warm = on_a_tube  # the first turn of all loads the kernel's libraries
     good = [make_warm(15, 10.0, 5), on_a_tube(60, 15.0, 3), preview_frame(), layout_of_200()]
+    good += [on_a_bent_face(name, 3) for name in BENT]
+    good += [freeform_chart(), bent_previews()]
     return 0 if all(good) else 1
 
 

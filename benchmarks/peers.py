@@ -12,7 +12,7 @@ from OCP.TopoDS import TopoDS_Shape
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import faces
 from tinstamp.blank.solid import NamedFace, NamedSolid
-from tinstamp.chart.cylinder import CylinderChart
+from tinstamp.chart.base import Chart
 from tinstamp.engine.mesh import mesh_of
 from tinstamp.relief.boolean import Tool, combine, tool
 
@@ -20,7 +20,7 @@ CHORD = 0.005
 """mm, of the mesh boolean"""
 
 
-def prebuilt_tools(regions: Sequence[Region], chart: CylinderChart, depth: float) -> list[Tool]:
+def prebuilt_tools(regions: Sequence[Region], chart: Chart, depth: float) -> list[Tool]:
     """A tool solid per region, reaching 0.5 mm out of the face."""
     return [tool(region, chart, -depth, 0.5, cap_is_high=False) for region in regions]
 

@@ -50,7 +50,7 @@ def test_only_what_depends_is_run_again() -> None:
     build(Document(job), cache)
     again = {k: cache.made[k] - first[k] for k in first}
     assert again == {
-        "body": 0, "feature": 0, "blank": 0, "artwork": 0, "fit": 0, "strokes": 0,
+        "body": 0, "feature": 0, "blank": 0, "artwork": 0, "fit": 0, "strokes": 0, "stretch": 0,
         "thickness": 1, "relief": 1, "examine": 1,
     }  # fmt: skip
     job = changed(job, ("stamps", 0, "relief", "colour"), "#112233")

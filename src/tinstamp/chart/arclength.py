@@ -9,7 +9,7 @@ from itertools import pairwise
 import numpy as np
 
 from tinstamp.chart.base import Array
-from tinstamp.chart.surface import Curve
+from tinstamp.chart.surface import Arc, Curve
 
 GAUSS = np.polynomial.legendre.leggauss(10)
 PARTS = 24
@@ -59,15 +59,25 @@ class ArcLength:
         """mm."""
         return float(self._sums[-1])
 
+    @property
+    def _even(self) -> float | None:
+        """mm for a unit of the parameter where that is as long everywhere."""
+        even = isinstance(self.curve, Arc) and self.along is None
+        return self.curve.radius if even and isinstance(self.curve, Arc) else None
+
     def at(self, t: Array) -> Array:
         """Length from the start to parameters (...,), mm; beyond the ends it goes on."""
         t = np.asarray(t, dtype=float)
+        if self._even is not None:
+            return (t - self.low) * self._even
         k = np.clip(np.searchsorted(self.nodes, t, side="right") - 1, 0, len(self.nodes) - 2)
         return self._sums[k] + self._between(self.nodes[k], t)
 
     def back(self, s: Array) -> Array:
         """Parameters at lengths (...,)."""
         s = np.asarray(s, dtype=float)
+        if self._even is not None:
+            return self.low + s / self._even
         t = np.interp(s, self._sums, self.nodes)
         out_low, out_high = s < 0.0, s > self.whole
         t = np.where(out_low, self.low + s / self.speed(np.array(self.low)), t)

@@ -139,6 +139,13 @@ class BeltChart(BentChart, RoundChart):
         v = self.length.back(self.up_start + self.up_sense * xy[..., 1])
         return np.stack([u, v], axis=-1)
 
+    def jacobian(self, xy: Array) -> Array:
+        uv = self.to_uv(np.asarray(xy, dtype=float))
+        _, du, dv = self.surface.first(uv)
+        across = du * (self.sense * self.parameters.u_sense / self.radius)
+        up = dv * (self.up_sense / np.maximum(self.length.speed(uv[..., 1]), 1e-12))[..., None]
+        return np.stack([across @ self.frame.axes, up @ self.frame.axes], axis=-1)
+
     def from_uv(self, uv: Array) -> Array:
         uv = np.asarray(uv, dtype=float)
         angle = self.sense * self.parameters.u_sense * (uv[..., 0] - self.parameters.u_start)

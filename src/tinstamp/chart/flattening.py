@@ -51,26 +51,48 @@ class Flattening:
         scaled = 2.0 * (xy - self.box[0]) / (self.box[1] - self.box[0]) - 1.0
         p = np.clip(_basis(np.clip(scaled, -1.2, 1.2), DEGREE) @ self.back, -1.3, 1.3)
         for _ in range(12):
-            value, du, dv = _with_slopes(p, DEGREE)
-            off = value @ self.there - xy
-            a, b = du @ self.there, dv @ self.there
+            value, a, b = self._evaluated(p)
+            off = value - xy
             det = a[..., 0] * b[..., 1] - a[..., 1] * b[..., 0]
             det = np.where(np.abs(det) > 1e-12, det, 1e-12)
             step_u = (off[..., 0] * b[..., 1] - off[..., 1] * b[..., 0]) / det
             step_v = (a[..., 0] * off[..., 1] - a[..., 1] * off[..., 0]) / det
             step = np.clip(np.stack([step_u, step_v], axis=-1), -0.3, 0.3)
             p = p - step
-            if not step.size or np.abs(step).max() < 1e-13:
+            if not step.size or np.abs(step).max() < 1e-12:
                 break
         return self.low + (np.clip(p, -1.5, 1.5) + 1.0) / 2.0 * (self.high - self.low)
+
+    def slopes(self, uv: Array) -> Array:
+        """(..., 2, 2): how the sheet's x and y, a row each, move with u and v."""
+        _, a, b = self._evaluated(self._unit(uv))
+        return np.stack([a, b], axis=-1) * (2.0 / (self.high - self.low))
+
+    def _evaluated(self, p: Array) -> tuple[Array, Array, Array]:
+        """Sheet points and their derivatives by both coordinates of the unit square."""
+        a, b = (_powers(p[..., k], DEGREE) for k in (0, 1))
+        table = self.there.reshape(DEGREE + 1, -1)
+        shape = (*p.shape[:-1], DEGREE + 1, 2)
+        rows = (a @ table).reshape(shape)
+        sloped = ((a @ _SLOPES) @ table).reshape(shape)
+        return (
+            np.einsum("...bk,...b->...k", rows, b),
+            np.einsum("...bk,...b->...k", sloped, b),
+            np.einsum("...bk,...b->...k", rows, b @ _SLOPES),
+        )
 
     def _unit(self, uv: Array) -> Array:
         return 2.0 * (np.asarray(uv, dtype=float) - self.low) / (self.high - self.low) - 1.0
 
 
+def _powers(x: Array, degree: int) -> Array:
+    """Chebyshev polynomials of (...,), (..., degree + 1)."""
+    return np.asarray(chebyshev.chebvander(x, degree)).reshape(*np.shape(x), degree + 1)
+
+
 def _basis(p: Array, degree: int) -> Array:
     """Products of Chebyshev polynomials at points (..., 2) of the unit square."""
-    a, b = (chebyshev.chebvander(p[..., k], degree) for k in (0, 1))
+    a, b = (_powers(p[..., k], degree) for k in (0, 1))
     whole = a[..., :, None] * b[..., None, :]
     return whole.reshape(*p.shape[:-1], -1)
 
@@ -89,7 +111,7 @@ _SLOPES = _derivatives()
 
 def _with_slopes(p: Array, degree: int) -> tuple[Array, Array, Array]:
     """The basis and its derivatives by both coordinates."""
-    a, b = (chebyshev.chebvander(p[..., k], degree) for k in (0, 1))
+    a, b = (_powers(p[..., k], degree) for k in (0, 1))
     da, db = a @ _SLOPES, b @ _SLOPES
     shape = (*p.shape[:-1], -1)
     return (

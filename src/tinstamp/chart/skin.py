@@ -46,6 +46,13 @@ class SkinChart(BentChart):
     def from_uv(self, uv: Array) -> Array:
         return self.flat.sheet(uv) @ self._turn().T + self.pin
 
+    def jacobian(self, xy: Array) -> Array:
+        uv = self.to_uv(xy)
+        _, du, dv = self.surface.first(uv)
+        back = np.linalg.inv(self._turn() @ self.flat.slopes(uv))  # (u, v) by the sheet
+        local = np.stack([du, dv], axis=-1) @ back
+        return np.asarray(np.einsum("...kc,kd->...dc", local, self.frame.axes), dtype=float)
+
     def from_space(self, points: Array) -> Array:
         return self.from_uv(self._nearest(self.frame.to_local(np.asarray(points, dtype=float))))
 

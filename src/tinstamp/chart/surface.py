@@ -229,7 +229,8 @@ class SplineSurface(Surface):
         low = np.array([self.u_knots[0], self.v_knots[0]])
         high = np.array([self.u_knots[-1], self.v_knots[-1]])
         inside = np.clip(np.asarray(uv, dtype=float), low, high)
-        return np.asarray(self._whole(inside, nu=order), dtype=float)
+        found = np.asarray(self._whole(inside, nu=order), dtype=float)
+        return found.reshape(*inside.shape[:-1], found.shape[-1])
 
     def first(self, uv: Array) -> tuple[Array, Array, Array]:
         s, a, b = (self._at(uv, k) for k in ((0, 0), (1, 0), (0, 1)))

@@ -188,6 +188,7 @@ def measures(view: SheetView) -> list[str]:
     )
     if letters:
         across, up = [100 * s.across for s in letters], [100 * s.up for s in letters]
+        told = told[:2] if chart.closed else told[:1]
         told.append(f"letters {_range(across)} % wide, {_range(up)} % tall")
     elif isinstance(chart, RoundChart) and chart.closed:
         told.append(f"seam at {chart.seam_degrees:.1f}°")

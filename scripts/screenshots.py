@@ -21,6 +21,7 @@ from tinstamp.desk.demo import DEMOS
 from tinstamp.desk.export_dialog import ExportDialog
 from tinstamp.desk.scene import Hit
 from tinstamp.desk.session import BLANK
+from tinstamp.desk.start_page import TILE
 from tinstamp.desk.window import Window
 from tinstamp.job.shelf import ShelfItem
 
@@ -68,8 +69,12 @@ def main() -> int:
         window.session.build_now()
         camera.built()
         camera.take("new-job")
-        window.open_demo(DEMOS["fuel tank"])
+        _thumbnails(camera)
+        window.session.open(DEMOS["fuel tank"])
         camera.built()
+        window.show_start()
+        camera.take("start")
+        window.start.reject()
         camera.take("desk")
         window.show_view("square")
         camera.take("square-on")
@@ -125,6 +130,19 @@ def _blanks(camera: Camera) -> None:
     camera.rest(0.8)
     camera.take("measure")
     window.part.measure.click()
+    session.open(DEMOS["vent cap"])
+    camera.built()
+    window.sheet.show_stretch("across")
+    camera.take("belt")
+    window.sheet.show_stretch(None)
+    session.open(DEMOS["carry grip"])
+    camera.built()
+    session.edit(("stamps", 0, "setting", "cast", "way"), "above", "cast")
+    camera.built()
+    window.sheet.show_stretch("across")
+    camera.take("cast")
+    window.sheet.show_stretch(None)
+    session.undo()
     session.begin(ShelfItem("turned pot").take(), None)
     camera.built()
     window.profile.point = 1
@@ -133,6 +151,26 @@ def _blanks(camera: Camera) -> None:
     session.begin(ShelfItem("carry grip").take(), None)
     camera.built()
     camera.take("skin")
+
+
+def _thumbnails(camera: Camera) -> None:
+    """A small picture of every demo part, for the start page."""
+    window = camera.window
+    for path in DEMOS.values():
+        window.session.open(path)
+        camera.built()
+        camera.rest(0.4)
+        image = window.part.grab().toImage()
+        ratio = TILE.width() / TILE.height()
+        tall = image.height() - 60
+        wide = round(tall * ratio)
+        cut = image.copy((image.width() - wide) // 2, 50, wide, tall)
+        small = cut.scaled(
+            TILE * 2,
+            Qt.AspectRatioMode.IgnoreAspectRatio,
+            Qt.TransformationMode.SmoothTransformation,
+        )
+        small.save(str(path.with_suffix(".png")))
 
 
 def _drag(camera: Camera) -> None:

@@ -87,7 +87,8 @@ class Flattening:
 
 def _powers(x: Array, degree: int) -> Array:
     """Chebyshev polynomials of (...,), (..., degree + 1)."""
-    return np.asarray(chebyshev.chebvander(x, degree)).reshape(*np.shape(x), degree + 1)
+    found: Array = np.asarray(chebyshev.chebvander(x, degree), dtype=float)
+    return found.reshape(*np.shape(x), degree + 1)
 
 
 def _basis(p: Array, degree: int) -> Array:

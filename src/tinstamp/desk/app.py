@@ -52,6 +52,7 @@ def first_job(window: Window, job: Path | None) -> None:
     demo = DEMOS["fuel tank"]
     if job is None and demo.exists():
         window.open_demo(demo)
+        window.show_start()
     else:
         window.session.build_now()
 

@@ -13,3 +13,12 @@ DEMOS: dict[str, Path] = {
     "carry grip": FOLDER / "grip.tinstamp",
     "base disc": FOLDER / "base.tinstamp",
 }
+WORDS = {
+    "fuel tank": "a tube, text all round",
+    "chimney collar": "a cone, text with the rim",
+    "vent cap": "a dome, text round the crown",
+    "wick knob": "a round, numerals at even steps",
+    "carry grip": "a freeform skin, a raised mark",
+    "base disc": "a disc, text on an arc",
+}
+"""What each shows."""

@@ -372,6 +372,10 @@ class Fields(QWidget):
         key = (kind, self.session.selected, kind.make_up(self.session))
         if key != self._key or self.page is None:
             self.page = kind(self.session)
+            before = self.area.takeWidget()
             self.area.setWidget(self.page)
+            if before is not None:  # a field of it may be what is being answered
+                before.hide()
+                before.deleteLater()
             self._key = key
         self.page.renew()

@@ -37,7 +37,8 @@ def _map(chart: Chart, box: tuple[float, ...], measure: Measure) -> Array:
     at = np.stack(np.meshgrid(x, y), axis=-1)
     found = stretch_at(chart, at, measure)
     if not chart.closed:
-        found = np.where(shapely.contains_xy(face_polygon(chart.outline), at), found, np.nan)
+        face = face_polygon(chart.outline)
+        found = np.where(shapely.contains_xy(face, at[..., 0], at[..., 1]), found, np.nan)
     return found if measure == "angle" else 100.0 * found
 
 

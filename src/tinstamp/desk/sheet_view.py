@@ -121,7 +121,10 @@ class SheetView(QWidget):
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        sheet_paint.paint(painter, self)
+        try:
+            sheet_paint.paint(painter, self)
+        finally:
+            painter.end()  # a painter left open would end the program
 
     # -- the mouse
 

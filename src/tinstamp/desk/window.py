@@ -36,6 +36,7 @@ from tinstamp.desk.session import Session, new_job
 from tinstamp.desk.sheet_paint import heights
 from tinstamp.desk.sheet_view import SheetView
 from tinstamp.desk.stamp_drag import StampDrag
+from tinstamp.desk.start_page import StartPage
 from tinstamp.desk.style import type_at
 from tinstamp.desk.ticket import Ticket, free_name
 from tinstamp.job import shelf
@@ -402,6 +403,14 @@ class Window(QMainWindow):
         self._remember(path)
         return True
 
+    def show_start(self) -> None:
+        """The start page, over the window."""
+        self.start = StartPage(self)
+        self.start.demo.connect(self.open_demo)
+        self.start.fresh.connect(self.new)
+        self.start.file.connect(self.ask_open)
+        self.start.open()
+
     def open_demo(self, path: Path) -> None:
         """Open a demo as a job of one's own: saving asks for a place."""
         if self.open(path):
@@ -496,6 +505,7 @@ class Window(QMainWindow):
         if not self._recent_paths():
             self.recent.addAction("no recent jobs").setEnabled(False)
         self.recent.addSeparator()
+        self.recent.addAction("Start page …", self.show_start)
         for name, path in DEMOS.items():
             action = self.recent.addAction(f"Demo, {name}")
             action.setEnabled(path.exists())

@@ -146,6 +146,13 @@ class BeltChart(BentChart, RoundChart):
         up = dv * (self.up_sense / np.maximum(self.length.speed(uv[..., 1]), 1e-12))[..., None]
         return np.stack([across @ self.frame.axes, up @ self.frame.axes], axis=-1)
 
+    def measured_at(self, xy: Array) -> tuple[Array, Array, Array]:
+        uv = self.to_uv(np.asarray(xy, dtype=float))
+        _, du, dv = self.surface.first(uv)
+        area, mean, gauss = self.surface.bent_by(uv, du, dv)
+        grown = area / (self.radius * np.maximum(self.length.speed(uv[..., 1]), 1e-12))
+        return grown, self.flip * mean, gauss
+
     def from_uv(self, uv: Array) -> Array:
         uv = np.asarray(uv, dtype=float)
         angle = self.sense * self.parameters.u_sense * (uv[..., 0] - self.parameters.u_start)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
 import numpy as np
@@ -15,25 +15,19 @@ from tinstamp.chart.surface import Surface
 
 FINE = 24
 """Points that stand for a curved piece while areas and volumes are summed."""
-_A, _B = (6.0 - np.sqrt(15.0)) / 21.0, (6.0 + np.sqrt(15.0)) / 21.0
-TRIANGLE = (
-    np.array(
-        [[1 / 3, 1 / 3, 1 / 3]]
-        + [[1 - 2 * a if i == k else a for i in range(3)] for a in (_A, _B) for k in range(3)]
-    ),
-    np.array([9 / 40] + [(155 - np.sqrt(15)) / 1200] * 3 + [(155 + np.sqrt(15)) / 1200] * 3),
-)
-"""Seven points and weights, exact to the fifth degree (Radon 1948; from memory)."""
+TRIANGLE = (np.array([[4, 1, 1], [1, 4, 1], [1, 1, 4]]) / 6.0, np.full(3, 1.0 / 3.0))
+"""Three points and weights in a triangle, exact to the second degree (Strang and Fix 1973; from
+memory). The triangles are as fine as the outlines."""
 
 
 def spread_over(regions: Sequence[Region]) -> tuple[Array, Array]:
-    """Points over regions, (n, 7, 2), and the flat area that each stands for, mm²."""
+    """Points over regions, (n, 3, 2), and the flat area that each stands for, mm²."""
     from tinstamp.chart.drape import flatten
 
     flat = flatten(regions, FINE)
     corners = flat.points[flat.triangles]
     if not len(corners):
-        return np.zeros((0, 7, 2)), np.zeros((0, 7))
+        return np.zeros((0, 3, 2)), np.zeros((0, 3))
     a, b = corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]
     size = np.abs(a[:, 0] * b[:, 1] - a[:, 1] * b[:, 0]) / 2.0
     return np.einsum("qk,nkc->nqc", TRIANGLE[0], corners), size[:, None] * TRIANGLE[1]
@@ -76,20 +70,18 @@ class UnevenChart(Chart):
     def sums(self, regions: Sequence[Region]) -> tuple[float, float, float]:
         """Area on the face, mm², and the integrals of the mean and the Gaussian curvature
         over it, by quadrature over triangles."""
-        at, weight = self._places(regions)
-        if not len(at):
-            return 0.0, 0.0, 0.0
-        mean, gauss = self.bent_at(at)
-        return float(weight.sum()), float((weight * mean).sum()), float((weight * gauss).sum())
-
-    def _places(self, regions: Sequence[Region]) -> tuple[Array, Array]:
-        """Sheet points over regions, (n, 7, 2), and the area of the face, mm², that each
-        stands for."""
         at, size = spread_over(regions)
         if not len(at):
-            return at, size
-        j = self.jacobian(at)
-        return at, size * np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
+            return 0.0, 0.0, 0.0
+        grown, mean, gauss = self.measured_at(at)
+        weight = size * grown
+        return float(weight.sum()), float((weight * mean).sum()), float((weight * gauss).sum())
+
+    def measured_at(self, xy: Array) -> tuple[Array, Array, Array]:
+        """Area of the face for an area of the sheet, and the mean and Gaussian curvature."""
+        j = self.jacobian(xy)
+        grown = np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
+        return np.asarray(grown, dtype=float), *self.bent_at(xy)
 
     def bending(self, regions: Sequence[Region]) -> tuple[float, float]:
         return self.sums(regions)[1:]
@@ -97,11 +89,6 @@ class UnevenChart(Chart):
     def relief_volume(self, regions: Sequence[Region], depth: float) -> float:
         area, mean, gauss = self.sums(regions)
         return area * depth + mean * depth**2 + gauss * depth**3 / 3.0
-
-    def sums_of(self, regions: Sequence[Region], what: Callable[[Array], Array]) -> float:
-        """The integral over the face, mm² times its unit, of a function of sheet points."""
-        at, weight = self._places(regions)
-        return float((weight * what(at)).sum()) if len(at) else 0.0
 
 
 @dataclass(frozen=True, eq=False)

@@ -53,6 +53,14 @@ class SkinChart(BentChart):
         local = np.stack([du, dv], axis=-1) @ back
         return np.asarray(np.einsum("...kc,kd->...dc", local, self.frame.axes), dtype=float)
 
+    def measured_at(self, xy: Array) -> tuple[Array, Array, Array]:
+        uv = self.to_uv(xy)
+        _, du, dv = self.surface.first(uv)
+        area, mean, gauss = self.surface.bent_by(uv, du, dv)
+        slopes = self.flat.slopes(uv)
+        turned = slopes[..., 0, 0] * slopes[..., 1, 1] - slopes[..., 0, 1] * slopes[..., 1, 0]
+        return area / np.abs(turned), self.flip * mean, gauss
+
     def from_space(self, points: Array) -> Array:
         return self.from_uv(self._nearest(self.frame.to_local(np.asarray(points, dtype=float))))
 

@@ -132,12 +132,20 @@ class Surface(ABC):
         positive where it bulges to the side of the normal. (First and second fundamental
         forms; do Carmo, Differential Geometry of Curves and Surfaces, 3.3; from memory.)"""
         _, a, b = self.first(uv)
+        _, mean, gauss = self.bent_by(uv, a, b)
+        return mean, gauss
+
+    def bent_by(self, uv: Array, a: Array, b: Array) -> tuple[Array, Array, Array]:
+        """The area of S_u × S_v, and the two curvatures, with both derivatives in hand."""
         aa, ab, bb = self.second(uv)
-        n = self.normal(uv)
+        n = np.cross(a, b)
+        area = np.linalg.norm(n, axis=-1)
+        n = n / np.maximum(area, 1e-300)[..., None]
         e, f, g = _dot(a, a), _dot(a, b), _dot(b, b)
         p, q, r = _dot(aa, n), _dot(ab, n), _dot(bb, n)
         size = np.maximum(e * g - f * f, 1e-300)
-        return -(e * r - 2 * f * q + g * p) / (2 * size), (p * r - q * q) / size
+        mean = -(e * r - 2 * f * q + g * p) / (2 * size)
+        return np.asarray(area, dtype=float), mean, (p * r - q * q) / size
 
 
 def _dot(a: Array, b: Array) -> Array:

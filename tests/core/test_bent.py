@@ -19,6 +19,7 @@ from tinstamp.chart.bent import BentChart
 from tinstamp.chart.cast import CastChart, cast_chart
 from tinstamp.chart.flattening import flatten_patch, stretches
 from tinstamp.chart.parallel import parallel_surface, stray
+from tinstamp.chart.patch import PatchChart
 from tinstamp.chart.skin import SkinChart
 from tinstamp.chart.surface import Arc, Revolved, SplineSurface
 from tinstamp.engine.build import Built, build
@@ -367,3 +368,25 @@ def test_a_projection_that_misses_is_told() -> None:
         Tube(name="u"), "u.outer", "AVERYWIDETEXT", up="15 mm", cast=Cast(way="front")
     ).report
     assert any(f.check in ("over the edge", "off the face") for f in wide.findings)
+
+
+@pytest.mark.parametrize("up", ["31 mm", "38.2 mm"])
+def test_a_word_over_a_domes_pole(up: str) -> None:
+    """Laid out as a patch: closed, valid, and the shell's volume A·((R + d)³ − R³) / 3R²."""
+    dome = Dome(name="d", diameter="60 mm", height="20 mm")  # R = (30² + 20²) / 40 = 32.5
+    for make, d in (("engrave", -0.5), ("emboss", 0.5)):
+        built = marked(
+            dome, "d.crown", "POLE", {"make": make}, up=up, rests_on="middle",
+            cast=Cast(way="patch"),
+        )  # fmt: skip
+        report, item = built.report, built.laid["m"]
+        assert report.valid and not report.to_fix
+        assert built.solid is not None and sound(built.solid.shape)
+        assert isinstance(item.chart, PatchChart)
+        area, _, _ = item.chart.sums(item.placed.regions)
+        wanted = area * ((32.5 + d) ** 3 - 32.5**3) / (3 * 32.5**2)
+        assert report.stamps[0].relief_volume == pytest.approx(wanted, rel=2e-4)
+        error = mean_error(item.chart.jacobian(np.zeros((1, 2))), np.ones(1))
+        assert error < 0.02
+    nowhere = marked(Torus(name="t"), "t.outer", up="12 mm", cast=Cast(way="patch")).report
+    assert any("only a ball or a dome" in f.message for f in nowhere.findings)

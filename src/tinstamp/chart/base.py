@@ -205,6 +205,11 @@ class Chart(ABC):
         the face in another way, as a projection does."""
         return self
 
+    @property
+    def own_surface(self) -> bool:
+        """True where (u, v) are those of another surface than the face has in the part."""
+        return False
+
     def bent_at(self, xy: Array) -> tuple[Array, Array]:
         """Mean and Gaussian curvature at sheet points (..., 2): (...,) each."""
         mean, gauss = self.curvature()

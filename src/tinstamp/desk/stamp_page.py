@@ -185,6 +185,7 @@ class StampPage(FieldsPage):
             (*base, "setting", "cast", "way"),
             lambda: (
                 ("none", "wrapped round"),
+                ("patch", "a patch, over a pole"),
                 ("square", "cast, square to it"),
                 ("front", "cast from the front"),
                 ("back", "cast from the back"),

@@ -376,7 +376,7 @@ class _Run:
         self.findings += checks.loose_pieces(item.stamp.name, made.pieces)
         self.findings += checks.depth_varies(item.stamp.name, made.depths)
         if made.built_by == "boolean":
-            self.findings.append(_long_way(item.stamp.name, made, found, order, direct))
+            self.findings.append(_long_way(item, made, found, order, direct))
         return made
 
     def _parts(self, solid: NamedSolid, item: Laid, found: Fit, order: Order, direct: bool) -> Made:
@@ -457,9 +457,12 @@ def _thickness(solid: NamedSolid, item: Laid) -> tuple[float, float]:
     return float(found.min()), float(found.max())
 
 
-def _long_way(stamp: str, made: Made, found: Fit, order: Order, direct: bool) -> Finding:
+def _long_way(item: Laid, made: Made, found: Fit, order: Order, direct: bool) -> Finding:
     """The note on a stamp that was built by a general boolean: why, and how exactly."""
-    told = f"built by a general boolean, which takes longer: {_why(found, order, direct)}"
+    stamp = item.stamp.name
+    own = item.chart.own_surface
+    why = "it is laid out as a patch" if own else _why(found, order, direct)
+    told = f"built by a general boolean, which takes longer: {why}"
     if made.expected is None or agrees(made.relief_volume, made.expected):
         return Finding("note", "way of building", stamp, told)
     off = abs(made.relief_volume / made.expected - 1)

@@ -29,8 +29,10 @@ from tinstamp.artwork.shaping import Style
 from tinstamp.artwork.svg import LogoError
 from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.chart.base import Chart
+from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.bent import BentChart
 from tinstamp.chart.cast import cast_chart
+from tinstamp.chart.patch import patch_of
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import ProfileError, pieces
 from tinstamp.job.formula import LENGTHS, FormulaError
@@ -71,7 +73,7 @@ class LaySpec:
     guide: Guide | None
     values: tuple[tuple[str, float], ...]
     copies: Copies | None
-    cast: tuple[float, float, float] | Literal["square"] | None = None
+    cast: tuple[float, float, float] | Literal["square", "patch"] | None = None
 
 
 def font_data(ref: FontRef, embedded: Mapping[str, bytes]) -> FontData:
@@ -289,12 +291,12 @@ WAYS = {
 
 def _cast(
     cast: Cast, resolved: Resolved, base: tuple[str | int, ...]
-) -> tuple[float, float, float] | Literal["square"] | None:
+) -> tuple[float, float, float] | Literal["square", "patch"] | None:
     """The direction of a projection; None for a wrap. Raises FormulaError."""
     if cast.way == "none":
         return None
-    if cast.way == "square":
-        return "square"
+    if cast.way in ("square", "patch"):
+        return cast.way
     if cast.way != "vector":
         return WAYS[cast.way]
     x, y, z = (resolved.of(*base, "cast", name) for name in ("x", "y", "z"))
@@ -312,6 +314,13 @@ def sheet_of(spec: LaySpec, chart: Chart, artwork: Artwork) -> Chart:
     if spec.cast is None:
         return _about(spec, chart, artwork) if isinstance(chart, BentChart) else chart
     at, turn = where(spec.spot, chart)
+    if spec.cast == "patch":
+        if not isinstance(chart, BeltChart):
+            raise PlaceError("only a ball or a dome is laid out as a patch over its pole")
+        try:
+            return patch_of(chart, at)
+        except ValueError as error:
+            raise PlaceError(str(error)) from error
     towards = -chart.normal(at) if spec.cast == "square" else np.array(spec.cast)
     angle = np.radians(turn)
     slopes = chart.towards(at).jacobian(at)

@@ -275,13 +275,15 @@ class Cast(Value):
 
     Attributes
     ----------
-    way : none wraps; square casts along the normal at the artwork's place, the others
+    way : none wraps; patch lays out a part of a ball with the least stretch, also over its
+        pole; square casts along the normal at the artwork's place, the others
         along an axis of the part from that side, or along x, y, z.
     """
 
-    way: Literal["none", "square", "front", "back", "left", "right", "above", "below", "vector"] = (
-        "none"
-    )
+    way: Literal[
+        "none", "patch", "square",
+        "front", "back", "left", "right", "above", "below", "vector",
+    ] = "none"  # fmt: skip
     x: Number = "0"
     y: Number = "1"
     z: Number = "0"

@@ -125,7 +125,7 @@ def make(
         depths = depths_of(head, placed.regions, order.signed)
         expected = head.volume(placed.regions)
     closed_form = fit.wholly_inside and not order.through
-    if direct and closed_form:
+    if direct and closed_form and not chart.own_surface:
         found = _directly(solid, chart, placed, order, expected, head)
         if found is not None:
             marked, change = found
@@ -135,7 +135,7 @@ def make(
     if not order.depth:
         raise ReliefError(
             "a mark without depth must lie wholly within its face, clear of its edges, of its "
-            "seam and of other relief"
+            "seam and of other relief, and not on a patch"
         )
     cut = _generally(solid, chart, placed, order, stopped)
     verdict = examine(cut.solid)

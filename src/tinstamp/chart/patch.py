@@ -1,0 +1,123 @@
+"""The least-stretch chart of a part of a ball, which may lie over its pole or its seam.
+
+The ball is taken with another axis, so that the artwork lies on its equator; the face itself
+keeps its own. So nothing can be built into the face directly: a tool of this chart's surface,
+which is a ball too, is combined with the part.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+import shapely
+from contourpy import contour_generator
+
+from tinstamp.artwork.outline import Outline, polygon
+from tinstamp.chart.base import Array, Chart
+from tinstamp.chart.belt import BeltChart
+from tinstamp.chart.flattening import flatten_patch
+from tinstamp.chart.skin import SkinChart
+from tinstamp.chart.surface import Arc, Revolved
+
+WINDOW = 1.15
+"""radians from the artwork's place that are laid out."""
+NEAR = 0.3
+"""What counts most about the place, in radii."""
+GRID = 96
+
+
+@dataclass(frozen=True, eq=False)
+class PatchChart(SkinChart):
+    """A part of a ball about the artwork; `base` is the face's own chart."""
+
+    base: BeltChart = field(kw_only=True)
+
+    @property
+    def kind(self) -> str:
+        return f"{self.base.kind}, patch"
+
+    @property
+    def own_surface(self) -> bool:
+        return True
+
+    def towards(self, xy: Array) -> SkinChart:
+        return self
+
+    def again(self, home: Chart) -> Chart:
+        assert isinstance(home, BeltChart)
+        return replace(self, base=home)
+
+    def degrees(self, xy: Array) -> Array:
+        return self.base.degrees(self.base.from_space(self.to_space(xy)))
+
+    def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
+        """Places are told on the belt; upright is the patch's own y."""
+        at, _ = self.base.spot(across, up, degrees)
+        return self.from_space(self.base.to_space(at)), 0.0
+
+    def place_of(self, xy: Array, degrees: bool) -> tuple[float, float]:
+        return self.base.place_of(self.base.from_space(self.to_space(xy)), degrees)
+
+
+def is_ball(chart: Chart) -> bool:
+    """True for a face of a ball, which has such patches."""
+    if not isinstance(chart, BeltChart) or not isinstance(chart.surface, Revolved):
+        return False
+    arc = chart.surface.curve
+    if not isinstance(arc, Arc):
+        return False
+    reach = arc.centre - chart.surface.origin
+    out = reach - (reach @ chart.surface.axis) * chart.surface.axis
+    return bool(np.linalg.norm(out) < 1e-9)
+
+
+def patch_of(base: BeltChart, at: Array) -> PatchChart:
+    """The patch about a place of a ball's belt, which lies at the patch's origin; its y runs up
+    the meridian there. Raises ValueError for a face that is no ball."""
+    if not is_ball(base):
+        raise ValueError("only a ball or a dome is laid out as a patch over its pole")
+    surface = base.surface
+    assert isinstance(surface, Revolved) and isinstance(surface.curve, Arc)
+    centre, radius = surface.curve.centre, surface.curve.radius
+    here = base.frame.to_local(base.to_space(at))
+    out = (here - centre) / radius
+    _, _, up = surface.first(base.to_uv(at))
+    up = base.up_sense * up
+    up = up - (up @ out) * out
+    up = up / np.linalg.norm(up)
+    middle = (base.bounds[:2] + base.bounds[2:]) / 2
+    away = base.frame.to_local(base.to_space(middle)) - centre
+    side = np.sign(base.frame.axes @ base.normal(middle) @ away)
+    turned = Revolved(Arc(centre, out, up, radius), centre, up)
+    flip = float(side)  # the turned ball's own normal looks outwards
+    low, high = np.full(2, -WINDOW), np.full(2, WINDOW)
+    flat = flatten_patch(turned, low, high, flip, up, np.zeros(2), NEAR * radius)
+    bare = PatchChart(
+        (), base.frame, surface=turned, flip=flip, shape="ball", flat=flat, rims=(), base=base
+    )
+    return replace(bare, outline=_reached(bare))
+
+
+def _reached(chart: PatchChart) -> tuple[Outline, ...]:
+    """The part of the face within the window, on the sheet."""
+    base = chart.base
+    u = np.linspace(-WINDOW, WINDOW, GRID)
+    uv = np.stack(np.meshgrid(u, u), axis=-1)
+    space = chart.lifted(uv, 0.0)
+    y = base.from_space(space)[..., 1]
+    whole = base.length.whole
+    ends = base.reach_at(np.array([0.0, whole]))
+    inside = np.full(y.shape, np.inf)
+    if ends[0] > 1e-6:
+        inside = np.minimum(inside, y - 1e-9)
+    if ends[1] > 1e-6:
+        inside = np.minimum(inside, whole - y - 1e-9)
+    inside = np.minimum(inside, WINDOW - np.abs(uv).max(axis=-1) + 1e-12)
+    framed = np.pad(np.minimum(inside, 1.0), 1, constant_values=-1e-3)
+    edge = np.concatenate([[u[0] - 1e-9], u, [u[-1] + 1e-9]])
+    rings = [shapely.Polygon(r).buffer(0) for r in contour_generator(edge, edge, framed).lines(0.0)]
+    part = max(shapely.get_parts(shapely.union_all(rings)), key=lambda p: p.area)
+    points = chart.from_uv(np.array(shapely.segmentize(part, 0.03).exterior.coords)[:-1])
+    outline = polygon(points.tolist())
+    return (outline if outline.area > 0 else outline.reversed(),)

@@ -112,7 +112,7 @@ def cap() -> Document:
     )
     top = Stamp(
         name="Emblem",
-        artwork=Logo(file="emblem.svg", digest=digest, format="svg", given="width", size="8 mm"),
+        artwork=Logo(file="emblem.svg", digest=digest, format="svg", given="width", size="7.8 mm"),
         setting=Setting(face="spigot.top", across="0 mm", up="0 mm", rests_on="middle"),
         relief=Relief(make="emboss", depth="0.3 mm", colour="#2E5E6E"),
     )

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import cached_property
 from itertools import pairwise
+from typing import Any
 
 import numpy as np
 
@@ -73,12 +74,19 @@ class ArcLength:
         k = np.clip(np.searchsorted(self.nodes, t, side="right") - 1, 0, len(self.nodes) - 2)
         return self._sums[k] + self._between(self.nodes[k], t)
 
+    @cached_property
+    def _guess(self) -> Any:
+        """Parameters at lengths, closely."""
+        from scipy.interpolate import CubicHermiteSpline
+
+        return CubicHermiteSpline(self._sums, self.nodes, 1.0 / self.speed(self.nodes))
+
     def back(self, s: Array) -> Array:
         """Parameters at lengths (...,)."""
         s = np.asarray(s, dtype=float)
         if self._even is not None:
             return self.low + s / self._even
-        t = np.interp(s, self._sums, self.nodes)
+        t = np.asarray(self._guess(np.clip(s, 0.0, self.whole)), dtype=float)
         out_low, out_high = s < 0.0, s > self.whole
         t = np.where(out_low, self.low + s / self.speed(np.array(self.low)), t)
         t = np.where(out_high, self.high + (s - self.whole) / self.speed(np.array(self.high)), t)

@@ -18,7 +18,7 @@ from tinstamp.chart.frame import Frame
 GRAZING = np.sin(np.radians(4.0))
 """Where the cast meets the face at a smaller angle than that, nothing is laid."""
 GRID = 72
-ROUNDS = 16
+ROUNDS = 24
 ON = 1e-7
 """mm that a cast point may be off its ray."""
 
@@ -82,7 +82,7 @@ class CastChart(UnevenChart):
         q = near[:, 2:].copy()
         for _ in range(ROUNDS):
             off = self.seen(self.base.to_space(q, lift)) - flat
-            slopes = self.base.jacobian(q) if not lift else _slopes(self.base, q, lift)
+            slopes = self.base.jacobian(q)  # near enough above the face too
             m = np.einsum("nck,dc->ndk", slopes, self.frame.axes[:2])
             det = m[:, 0, 0] * m[:, 1, 1] - m[:, 0, 1] * m[:, 1, 0]
             det = np.where(np.abs(det) > 1e-6, det, 1e-6)
@@ -106,6 +106,25 @@ class CastChart(UnevenChart):
 
     def normal(self, xy: Array) -> Array:
         return self.base.normal(self.to_base(xy))
+
+    def jacobian(self, xy: Array) -> Array:
+        return self._slopes(self.to_base(np.asarray(xy, dtype=float)))
+
+    def _slopes(self, q: Array) -> Array:
+        """How space moves with the sheet at points of the base's."""
+        slopes = self.base.jacobian(q)
+        seen = np.einsum("...kc,dk->...dc", slopes, self.frame.axes[:2])
+        det = seen[..., 0, 0] * seen[..., 1, 1] - seen[..., 0, 1] * seen[..., 1, 0]
+        back = np.empty_like(seen)
+        back[..., 0, 0], back[..., 1, 1] = seen[..., 1, 1], seen[..., 0, 0]
+        back[..., 0, 1], back[..., 1, 0] = -seen[..., 0, 1], -seen[..., 1, 0]
+        return np.asarray(slopes @ (back / det[..., None, None]), dtype=float)
+
+    def measured_at(self, xy: Array) -> tuple[Array, Array, Array]:
+        q = self.to_base(np.asarray(xy, dtype=float))
+        j = self._slopes(q)
+        grown = np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
+        return np.asarray(grown, dtype=float), *self.base.bent_at(q)
 
     def from_space(self, points: Array) -> Array:
         return self.seen(points)
@@ -144,15 +163,6 @@ class CastChart(UnevenChart):
     def on(self, base: Chart) -> CastChart:
         """The same cast on another chart of the same face."""
         return replace(self, base=base)
-
-
-def _slopes(chart: Chart, xy: Array, lift: float) -> Array:
-    columns = []
-    for axis in (0, 1):
-        by = np.zeros(2)
-        by[axis] = 1e-4
-        columns.append((chart.to_space(xy + by, lift) - chart.to_space(xy - by, lift)) / 2e-4)
-    return np.stack(columns, axis=-1)
 
 
 def cast_chart(base: Chart, at: Array, towards: Array, upright: Array) -> CastChart:

@@ -44,6 +44,14 @@ class ExtrudedChart(BentChart):
         u = self.length.back(self.x_start + self.x_sense * xy[..., 0])
         return np.stack([u, self.y_start + self.y_sense * xy[..., 1] - self._rise(u)], axis=-1)
 
+    def jacobian(self, xy: Array) -> Array:
+        u = self.to_uv(np.asarray(xy, dtype=float))[..., 0]
+        along = self.length.curve.at(u, 1)
+        across = along - (along @ self._along)[..., None] * self._along
+        across = across * (self.x_sense / np.maximum(self.length.speed(u), 1e-12))[..., None]
+        up = np.broadcast_to(self.y_sense * self._along, across.shape)
+        return np.stack([across @ self.frame.axes, up @ self.frame.axes], axis=-1)
+
     def from_uv(self, uv: Array) -> Array:
         uv = np.asarray(uv, dtype=float)
         x = self.x_sense * (self.length.at(uv[..., 0]) - self.x_start)

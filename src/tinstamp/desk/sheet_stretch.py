@@ -43,10 +43,10 @@ def _map(chart: Chart, box: tuple[float, ...], measure: Measure) -> Array:
 
 
 def reach_of(values: Array) -> float:
-    """The figure at the end of the legend, round: 1, 2 or 5 × 10ⁿ."""
+    """The figure at the end of the legend, round: 1, 2, 3 or 5 × 10ⁿ."""
     most = float(np.nanmax(np.abs(values), initial=0.0))
     for n in range(-1, 4):
-        for k in (1, 2, 5):
+        for k in (1, 2, 3, 5):
             if most <= k * 10.0**n:
                 return float(k * 10.0**n)
     return most

@@ -10,6 +10,7 @@ from tests.desk.conftest import Hand
 from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.cast import CastChart
 from tinstamp.chart.skin import SkinChart
+from tinstamp.desk.compare_dialog import CompareDialog
 from tinstamp.desk.demo import DEMOS, WORDS
 from tinstamp.desk.sheet_paint import measures
 from tinstamp.desk.sheet_stretch import reach_of
@@ -60,7 +61,7 @@ def test_stretch_is_shown_and_a_cast_can_be_chosen(hand: Hand) -> None:
     window.session.select(0)
     assert isinstance(window.drag.preview.chart, SkinChart)
     for measure in ("across", "up", "area", "angle", None):
-        window.sheet.show_stretch(measure)
+        window.session.show_stretch(measure)
         assert not window.sheet.grab().isNull()
     assert reach_of(np.array([[0.3, -1.7]])) == pytest.approx(2.0)
     cast = window.fields.page.by_path["stamps.0.setting.cast.way"]
@@ -91,3 +92,17 @@ def test_a_mark_has_no_depth_to_give(hand: Hand) -> None:
     assert "stamps.0.relief.depth" not in window.fields.page.by_path
     assert window.session.report.stamps[0].relief_volume == 0.0
     assert window.session.report.valid
+
+
+def test_wrapped_and_cast_are_compared(hand: Hand) -> None:
+    window = hand.window
+    window.session.open(DEMOS["fuel tank"])
+    hand.until_built()
+    window.session.select(0)
+    window.sheet.compare()
+    (dialog,) = window.findChildren(CompareDialog)
+    assert not dialog.grab().isNull()
+    assert "+0.0 % wide and +0.0 % tall" in dialog.told["none"]  # a cylinder keeps all lengths
+    wide = float(dialog.told["square"].split("to +")[1].split(" %")[0])
+    assert wide > 5.0
+    dialog.accept()

@@ -25,6 +25,7 @@ from tinstamp.desk.preview import Preview
 from tinstamp.desk.scene import Hit, Scene
 from tinstamp.desk.session import Session
 from tinstamp.desk.sheet_paint import heights
+from tinstamp.desk.sheet_stretch import Tint, box_about, draped_stretch
 from tinstamp.desk.stamp_drag import StampDrag
 from tinstamp.desk.style import alone_button, plain_button, type_at
 from tinstamp.engine import messages as m
@@ -32,6 +33,8 @@ from tinstamp.engine import messages as m
 ViewName = Literal["whole", "square", "end", "section"]
 FINE = 220
 """ms of rest after which the picture is drawn once more, twice as fine"""
+TINT = 0.06
+"""mm above the face that its stretch is shown."""
 NEAR = 7
 """px within which an edge is meant rather than the face beside it"""
 STILL = 4
@@ -83,6 +86,7 @@ class PartView(QWidget):
         session.job_changed.connect(self.refresh)
         session.file_changed.connect(self._forget)
         drag.previewed.connect(self.refresh)
+        session.stretch_changed.connect(self.refresh)
 
     def sizeHint(self) -> QSize:
         return QSize(740, 400)
@@ -109,11 +113,20 @@ class PartView(QWidget):
         """Colours, overlay and picture anew."""
         self._paint_faces()
         preview = self.drag.preview
-        if preview is not None and self.session.stale:
+        if preview is not None and (self.session.stale or self.session.stretch is not None):
             self.scene.overlay(*preview.in_space())
         else:
             self.scene.overlay(None, None)
+        self.scene.tint(self._stretched(preview))
         self._draw_soon.start()
+
+    def _stretched(self, preview: Preview | None) -> Tint | None:
+        """The stretch about the selected stamp, in colours on the face."""
+        measure = self.session.stretch
+        if measure is None or preview is None or not preview.placed.regions:
+            return None
+        box = box_about(preview.placed.bounds)
+        return draped_stretch(preview.chart, box, measure, TINT)
 
     def _paint_faces(self) -> None:
         colours = {}

@@ -75,6 +75,11 @@ class Scene:
         self._overlay.GetProperty().SetDiffuse(0.6)
         self._overlay.VisibilityOff()
         self._overlay_shape: tuple[int, int] | None = None
+        self._tint_data = vtkPolyData()
+        self._tint = self._actor(self._tint_data)
+        self._tint.GetProperty().SetAmbient(0.5)
+        self._tint.GetProperty().SetDiffuse(0.6)
+        self._tint.VisibilityOff()
         self._section: vtkPlane | None = None
         self._clipped: vtkPolyData | None = None
 
@@ -136,6 +141,22 @@ class Scene:
         self._overlay_data.SetPoints(holder)
         self._overlay_data.Modified()
         self._overlay.VisibilityOn()
+
+    def tint(self, found: tuple[Array, NDArray[np.int64], NDArray[np.uint8]] | None) -> None:
+        """Show coloured triangles over the part, or hide them with None: points (n, 3) mm,
+        triangles, and a colour for each."""
+        if found is None or not len(found[1]):
+            self._tint.VisibilityOff()
+            return
+        points, triangles, colours = found
+        holder = vtkPoints()
+        holder.SetData(numpy_to_vtk(np.ascontiguousarray(points, dtype=np.float32), deep=True))
+        self._tint_data.SetPoints(holder)
+        self._tint_data.SetPolys(_cells(triangles))
+        shades = numpy_to_vtk(np.ascontiguousarray(colours), deep=True)
+        self._tint_data.GetCellData().SetScalars(shades)
+        self._tint_data.Modified()
+        self._tint.VisibilityOn()
 
     def cut(self, origin: Array | None, normal: Array | None) -> None:
         """Show only the part behind a plane, its cut face closed; None shows all."""

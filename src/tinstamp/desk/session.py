@@ -14,6 +14,7 @@ from PySide6.QtCore import QObject, QSocketNotifier, QTimer, Signal
 
 from tinstamp.artwork import fonts
 from tinstamp.chart.base import Chart
+from tinstamp.chart.stretch import Measure
 from tinstamp.desk.autosave import Autosave, Left
 from tinstamp.desk.history import History
 from tinstamp.engine import messages as m
@@ -57,6 +58,7 @@ class Session(QObject):
     probed = Signal(object)
     file_changed = Signal()
     engine_restarted = Signal(bool)
+    stretch_changed = Signal()
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
@@ -71,6 +73,7 @@ class Session(QObject):
         self.kinds: Mapping[str, str] = {}
         self.feature = 0
         self.looking = (0.0, 1.0, 0.0)
+        self.stretch: Measure | None = None
         self._start(Document(new_job()))
         self.autosave = Autosave()
         self._asked: dict[int, Document] = {}
@@ -156,6 +159,12 @@ class Session(QObject):
     def redo(self) -> None:
         if self.history.redo():
             self._moved()
+
+    def show_stretch(self, measure: Measure | None) -> None:
+        """What of the artwork's lengths, areas or angles that is not kept is shown in colours;
+        None hides it."""
+        self.stretch = measure
+        self.stretch_changed.emit()
 
     def select_feature(self, index: int) -> None:
         """Select a feature of the blank, and with it the blank's card."""

@@ -14,13 +14,13 @@ from tinstamp.artwork.outline import Array, Outline
 from tinstamp.chart.base import STILL, Chart, Motion
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.round import RoundChart
-from tinstamp.chart.stretch import exact, letter_stretches
+from tinstamp.chart.stretch import exact, letter_stretches, per_cent
 from tinstamp.desk import palette as p
 from tinstamp.desk.preview import Preview
 from tinstamp.desk.session import BLANK
 from tinstamp.desk.sheet_move import moving
 from tinstamp.desk.sheet_scale import Scale
-from tinstamp.desk.sheet_stretch import paint_legend, paint_stretch
+from tinstamp.desk.sheet_stretch import box_about, paint_legend, paint_stretch
 from tinstamp.desk.style import type_at
 from tinstamp.setting.place import degrees_covered, laps_shown, relaid
 
@@ -82,11 +82,9 @@ def paint(painter: QPainter, view: SheetView) -> None:
     painter.setClipPath(path_of(chart.outline, scale))
     preview = view.drag.preview
     reach = None
-    if view.stretch is not None and preview is not None and preview.placed.regions:
-        low_x, low_y, high_x, high_y = map(float, preview.placed.bounds)
-        pad = 1.0 + 0.5 * min(high_x - low_x, high_y - low_y)
-        box = (low_x - pad, low_y - pad, high_x + pad, high_y + pad)
-        reach = paint_stretch(painter, preview.chart, box, scale, view.stretch)
+    if view.session.stretch is not None and preview is not None and preview.placed.regions:
+        box = box_about(preview.placed.bounds)
+        reach = paint_stretch(painter, preview.chart, box, scale, view.session.stretch)
     _others(painter, view, chart, scale)
     if preview is not None:
         _ink(painter, preview, scale, QColor(_colour(view)))
@@ -99,8 +97,8 @@ def paint(painter: QPainter, view: SheetView) -> None:
         _handles(painter, handles(preview, scale))
         if view.drag.moving and view.drag.mode == "move":
             moving(painter, view.drag, chart, scale, (view.width(), view.height()))
-    if view.stretch is not None:
-        paint_legend(painter, reach, view.stretch)
+    if view.session.stretch is not None:
+        paint_legend(painter, reach, view.session.stretch)
     if view.spot is not None:
         at = scale.to_pixel(*view.spot)
         painter.setPen(QPen(QColor(p.FIX), 2))
@@ -133,12 +131,6 @@ def _title(painter: QPainter, view: SheetView) -> None:
     painter.drawText(70, 22, f"{view.face}, {unrolled}{percent}")
     painter.setPen(QColor(p.INK))
     painter.drawText(16, 44, "    ".join(measures(view)))
-
-
-def _range(values: Sequence[float]) -> str:
-    """`−0.2 to +1.4`; one figure where they are the same."""
-    words = [f"{v + 0.0:+.1f}".replace("-0.0", "+0.0") for v in (min(values), max(values))]
-    return words[0] if words[0] == words[1] else " to ".join(words)
 
 
 def _way(chart: Chart | None) -> str:
@@ -187,9 +179,9 @@ def measures(view: SheetView) -> list[str]:
         [] if exact(preview.chart) else letter_stretches(preview.chart, preview.placed.regions)
     )
     if letters:
-        across, up = [100 * s.across for s in letters], [100 * s.up for s in letters]
+        across, up = [s.across for s in letters], [s.up for s in letters]
         told = told[:2] if chart.closed else told[:1]
-        told.append(f"letters {_range(across)} % wide, {_range(up)} % tall")
+        told.append(f"letters {per_cent(across)} wide, {per_cent(up)} tall")
     elif isinstance(chart, RoundChart) and chart.closed:
         told.append(f"seam at {chart.seam_degrees:.1f}°")
     return told

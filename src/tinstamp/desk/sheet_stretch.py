@@ -6,6 +6,7 @@ from functools import lru_cache
 
 import numpy as np
 import shapely
+from numpy.typing import NDArray
 from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QColor, QImage, QLinearGradient, QPainter
 
@@ -24,6 +25,8 @@ WORDS: dict[Measure, str] = {
     "area": "Areas",
     "angle": "Right angles",
 }
+Tint = tuple[Array, NDArray[np.int64], NDArray[np.uint8]]
+"""Points, triangles, and a colour for each of these."""
 MEASURES: tuple[Measure, ...] = ("across", "up", "area", "angle")
 
 
@@ -52,6 +55,42 @@ def reach_of(values: Array) -> float:
     return most
 
 
+def box_about(bounds: Array) -> tuple[float, float, float, float]:
+    """The part of the sheet about artwork that is shown: least and greatest x and y."""
+    low_x, low_y, high_x, high_y = map(float, bounds)
+    pad = 1.0 + 0.5 * min(high_x - low_x, high_y - low_y)
+    return low_x - pad, low_y - pad, high_x + pad, high_y + pad
+
+
+def _coloured(values: Array) -> NDArray[np.uint8]:
+    """Colours (..., 3) of values within their own reach."""
+    part = np.clip(np.nan_to_num(values / max(reach_of(values), 1e-9)), -1.0, 1.0)
+    paper, less, more = (
+        np.array(QColor(c).getRgb()[:3], dtype=float) for c in (p.SHEET, p.LESS, p.MORE)
+    )
+    towards = np.where(part[..., None] < 0, less, more)
+    return (paper + np.abs(part)[..., None] * (towards - paper)).round().astype(np.uint8)
+
+
+def draped_stretch(
+    chart: Chart, box: tuple[float, ...], measure: Measure, lift: float
+) -> Tint | None:
+    """The map on the face: points (n, 3) mm, triangles, and a colour for each of these; None
+    on an exact face."""
+    if exact(chart):
+        return None
+    values = _map(chart, box, measure)
+    x = np.linspace(box[0], box[2], CELLS + 1)
+    y = np.linspace(box[3], box[1], CELLS + 1)
+    points = chart.to_space(np.stack(np.meshgrid(x, y), axis=-1).reshape(-1, 2), lift)
+    k = np.arange((CELLS + 1) ** 2).reshape(CELLS + 1, CELLS + 1)
+    corners = np.stack([k[:-1, :-1], k[1:, :-1], k[1:, 1:], k[:-1, 1:]], axis=-1).reshape(-1, 4)
+    there = np.isfinite(points).all(axis=-1)[corners].all(axis=1) & np.isfinite(values).ravel()
+    corners, colours = corners[there], _coloured(values).reshape(-1, 3)[there]
+    triangles = np.concatenate([corners[:, [0, 1, 2]], corners[:, [0, 2, 3]]])
+    return np.nan_to_num(points), triangles, np.concatenate([colours, colours])
+
+
 def paint_stretch(
     painter: QPainter, chart: Chart, box: tuple[float, ...], scale: Scale, measure: Measure
 ) -> float | None:
@@ -60,16 +99,8 @@ def paint_stretch(
         return None
     values = _map(chart, box, measure)
     reach = reach_of(values)
-    part = np.clip(np.nan_to_num(values / reach), -1.0, 1.0)
-    paper, less, more = (
-        np.array(QColor(c).getRgb()[:3], dtype=float) for c in (p.SHEET, p.LESS, p.MORE)
-    )
-    towards = np.where(part[..., None] < 0, less, more)
-    rgb = paper + np.abs(part)[..., None] * (towards - paper)
-    alpha = np.where(np.isfinite(values), 255, 0)
-    pixels = np.ascontiguousarray(
-        np.concatenate([rgb, alpha[..., None]], axis=-1).round().astype(np.uint8)
-    )
+    alpha = np.where(np.isfinite(values), 255, 0).astype(np.uint8)
+    pixels = np.ascontiguousarray(np.concatenate([_coloured(values), alpha[..., None]], axis=-1))
     image = QImage(pixels.data, CELLS, CELLS, 4 * CELLS, QImage.Format.Format_RGBA8888).copy()
     low, high = scale.to_pixel(box[0], box[3]), scale.to_pixel(box[2], box[1])
     painter.save()

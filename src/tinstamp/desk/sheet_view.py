@@ -12,8 +12,8 @@ from PySide6.QtWidgets import QMenu, QPushButton, QWidget
 from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import UnevenChart
-from tinstamp.chart.stretch import Measure
 from tinstamp.desk import sheet_paint
+from tinstamp.desk.compare_dialog import CompareDialog
 from tinstamp.desk.session import BLANK, Session
 from tinstamp.desk.sheet_paint import Scale
 from tinstamp.desk.sheet_stretch import MEASURES, WORDS
@@ -35,14 +35,15 @@ class SheetView(QWidget):
 
     def __init__(self, session: Session, drag: StampDrag) -> None:
         super().__init__()
-        self.stretch: Measure | None = None
         self.stretch_button = QPushButton("Stretch", self)
         self.stretch_button.setAccessibleName("Stretch")
         self.stretch_button.setToolTip("Show in colours how much the face stretches the artwork")
         menu = QMenu(self.stretch_button)
-        menu.addAction("Not shown", lambda: self.show_stretch(None))
+        menu.addAction("Not shown", lambda: self.session.show_stretch(None))
         for measure in MEASURES:
-            menu.addAction(WORDS[measure], lambda m=measure: self.show_stretch(m))
+            menu.addAction(WORDS[measure], lambda m=measure: self.session.show_stretch(m))
+        menu.addSeparator()
+        menu.addAction("Wrapped and cast, side by side …", self.compare)
         self.stretch_button.setMenu(menu)
         self.alone = alone_button(self, "sheet")
         self.alone.clicked.connect(self.wants_middle)
@@ -58,6 +59,7 @@ class SheetView(QWidget):
         self._press: QPointF | None = None
         self._mode: Literal["", "shift", "stamp"] = ""
         self.spot: tuple[float, float] | None = None
+        session.stretch_changed.connect(self.update)
         for signal in (session.selection_changed, session.pictured, drag.previewed):
             signal.connect(self._renew)
 
@@ -82,10 +84,10 @@ class SheetView(QWidget):
         self.spot = (x, y)
         self.update()
 
-    def show_stretch(self, measure: Measure | None) -> None:
-        """Show what of the artwork's lengths, areas or angles is not kept; None hides it."""
-        self.stretch = measure
-        self.update()
+    def compare(self) -> None:
+        """The selected stamp wrapped and cast, side by side."""
+        if self.session.selected != BLANK and self.session.chart_of(self.session.selected):
+            CompareDialog(self.session, self.window()).open()
 
     @property
     def chart(self) -> Chart | None:

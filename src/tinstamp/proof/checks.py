@@ -12,7 +12,7 @@ import numpy as np
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.chart.base import Chart
-from tinstamp.chart.stretch import exact, letter_stretches
+from tinstamp.chart.stretch import exact, letter_stretches, per_cent
 from tinstamp.proof.finding import Finding, Level
 from tinstamp.proof.strokes import thinnest_stroke, tightest_gap
 from tinstamp.setting.fit import Fit
@@ -81,8 +81,8 @@ def stretch(stamp: str, chart: Chart, placed: Placed, limits: Limits) -> Iterato
     k = int(np.argmax([max(abs(a), abs(b)) for a, b in zip(across, up, strict=True)]))
     bounds = placed.regions[k].bounds
     told = (
-        f"letters are from {min(across):+.1f} to {max(across):+.1f} % wide and from "
-        f"{min(up):+.1f} to {max(up):+.1f} % tall on the face"
+        f"letters are {per_cent([s.across for s in found])} wide and "
+        f"{per_cent([s.up for s in found])} tall on the face"
     )
     where = (float(bounds[0] + bounds[2]) / 2, float(bounds[1] + bounds[3]) / 2)
     level: Level = "look" if most > STRETCHED else "note"

@@ -388,5 +388,25 @@ def test_a_word_over_a_domes_pole(up: str) -> None:
         assert report.stamps[0].relief_volume == pytest.approx(wanted, rel=2e-4)
         error = mean_error(item.chart.jacobian(np.zeros((1, 2))), np.ones(1))
         assert error < 0.02
-    nowhere = marked(Torus(name="t"), "t.outer", up="12 mm", cast=Cast(way="patch")).report
-    assert any("only a ball or a dome" in f.message for f in nowhere.findings)
+    nowhere = marked(Tube(name="t"), "t.outer", up="12 mm", cast=Cast(way="patch")).report
+    assert any("only a turned face" in f.message for f in nowhere.findings)
+
+
+@pytest.mark.parametrize(
+    ("part", "face", "up"),
+    [(Torus(name="t"), "t.outer", "15 mm"), (TurnedProfile(name="p"), "p.a", "12 mm")],
+)
+def test_a_patch_of_a_turned_face_is_built_directly(part, face: str, up: str) -> None:  # type: ignore[no-untyped-def]
+    for across in ("0 deg", "180 deg"):
+        place = {"across": across, "up": up, "rests_on": "middle"}
+        built = marked(part, face, "N8", None, cast=Cast(way="patch"), **place)
+        report, item = built.report, built.laid["m"]
+        assert report.valid and report.stamps[0].built_by == "imprint"
+        assert isinstance(item.chart, PatchChart) and not item.chart.own_surface
+        belt = marked(part, face, "N8", None, **place).laid["m"]
+
+        def error(laid) -> float:  # type: ignore[no-untyped-def]
+            points = np.concatenate([r.outer.points(4) for r in laid.placed.regions])
+            return mean_error(laid.chart.jacobian(points), np.ones(len(points)))
+
+        assert error(item) < 1.05 * error(belt) + 2e-3

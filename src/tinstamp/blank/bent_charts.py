@@ -289,5 +289,19 @@ def bent_chart(face: TopoDS_Face, facing: float) -> Chart | None:
     if kind in (Kind.GeomAbs_Sphere, Kind.GeomAbs_Torus, Kind.GeomAbs_SurfaceOfRevolution):
         return belt_chart(face, facing)
     if kind in (Kind.GeomAbs_BSplineSurface, Kind.GeomAbs_BezierSurface):
-        return skin_chart(face, facing)
+        try:
+            chart = skin_chart(face, facing)
+        except (ValueError, np.linalg.LinAlgError):
+            return None  # a surface that folds or has no extent: the desk says it has no sheet
+        return chart if chart is not None and _unfolded(chart) else None
     return None
+
+
+def _unfolded(chart: SkinChart) -> bool:
+    """True when the sheet covers nothing twice and is right-handed, looked at on a grid."""
+    sides = [
+        np.linspace(a, b, 15)[1:-1] for a, b in zip(chart.flat.low, chart.flat.high, strict=True)
+    ]
+    slopes = chart.flat.slopes(np.stack(np.meshgrid(*sides), axis=-1))
+    turned = slopes[..., 0, 0] * slopes[..., 1, 1] - slopes[..., 0, 1] * slopes[..., 1, 0]
+    return bool(np.isfinite(turned).all() and (turned * chart.flip > 0).all())

@@ -20,6 +20,8 @@ from tinstamp.chart.surface import Surface
 DEGREE = 9
 NODES = 40
 ROUNDS = 60
+THIN = 1e-6
+"""Part of the greatest area that counts as none."""
 FLOOR = 0.002
 """Weight of places far from the artwork, against 1 at it."""
 
@@ -157,7 +159,9 @@ def flatten_patch(
     inverse[:, 0, 1] = -flip * f / (one * root)
     inverse[:, 1, 1] = flip * one / root
     centre = surface.at(middle)
-    w = w * root
+    thin = root < THIN * float(root.max())  # at a pole of the surface
+    inverse[thin] = 0.0
+    w = np.where(thin, 0.0, w * root)
     if np.isfinite(reach):
         away = np.linalg.norm(s - centre, axis=-1)
         w = w * (FLOOR + np.exp(-((away / reach) ** 2)))

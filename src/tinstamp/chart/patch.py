@@ -1,8 +1,9 @@
-"""The least-stretch chart of a part of a ball, which may lie over its pole or its seam.
+"""The least-stretch chart of a part of a turned face about the artwork.
 
-The ball is taken with another axis, so that the artwork lies on its equator; the face itself
-keeps its own. So nothing can be built into the face directly: a tool of this chart's surface,
-which is a ball too, is combined with the part.
+A ball is taken with another axis, so that the artwork lies on its equator and may cover the
+ball's pole; the face itself keeps its own, so nothing can be built into it directly: a tool of
+this chart's surface, which is a ball too, is combined with the part. Other turned faces keep
+their (u, v).
 """
 
 from __future__ import annotations
@@ -22,16 +23,23 @@ from tinstamp.chart.surface import Arc, Revolved
 
 WINDOW = 1.15
 """radians from the artwork's place that are laid out."""
-NEAR = 0.3
-"""What counts most about the place, in radii."""
 GRID = 96
 
 
 @dataclass(frozen=True, eq=False)
 class PatchChart(SkinChart):
-    """A part of a ball about the artwork; `base` is the face's own chart."""
+    """A part of a turned face about the artwork.
+
+    Attributes
+    ----------
+    base : the face's own chart. place : on its sheet, which lies at this one's origin, mm.
+    near : mm round it that count most. own : the surface is not that of the face.
+    """
 
     base: BeltChart = field(kw_only=True)
+    place: tuple[float, float] = field(kw_only=True)
+    near: float = field(kw_only=True)
+    own: bool = field(kw_only=True)
 
     @property
     def kind(self) -> str:
@@ -39,14 +47,18 @@ class PatchChart(SkinChart):
 
     @property
     def own_surface(self) -> bool:
-        return True
+        return self.own
+
+    @property
+    def ground(self) -> Chart:
+        return self if self.own else self.base
 
     def towards(self, xy: Array) -> SkinChart:
         return self
 
     def again(self, home: Chart) -> Chart:
         assert isinstance(home, BeltChart)
-        return replace(self, base=home)
+        return patch_of(home, np.array(self.place), self.near)
 
     def degrees(self, xy: Array) -> Array:
         return self.base.degrees(self.base.from_space(self.to_space(xy)))
@@ -72,11 +84,14 @@ def is_ball(chart: Chart) -> bool:
     return bool(np.linalg.norm(out) < 1e-9)
 
 
-def patch_of(base: BeltChart, at: Array) -> PatchChart:
-    """The patch about a place of a ball's belt, which lies at the patch's origin; its y runs up
-    the meridian there. Raises ValueError for a face that is no ball."""
+def patch_of(base: BeltChart, at: Array, near: float) -> PatchChart:
+    """The patch about a place of a belt, which lies at the patch's origin; its y runs up the
+    meridian there, and what is within about `near` mm of it is stretched least.
+
+    Raises ValueError near the pole of a face that is no ball.
+    """
     if not is_ball(base):
-        raise ValueError("only a ball or a dome is laid out as a patch over its pole")
+        return _turned_patch(base, at, near)
     surface = base.surface
     assert isinstance(surface, Revolved) and isinstance(surface.curve, Arc)
     centre, radius = surface.curve.centre, surface.curve.radius
@@ -92,11 +107,55 @@ def patch_of(base: BeltChart, at: Array) -> PatchChart:
     turned = Revolved(Arc(centre, out, up, radius), centre, up)
     flip = float(side)  # the turned ball's own normal looks outwards
     low, high = np.full(2, -WINDOW), np.full(2, WINDOW)
-    flat = flatten_patch(turned, low, high, flip, up, np.zeros(2), NEAR * radius)
+    flat = flatten_patch(turned, low, high, flip, up, np.zeros(2), near)
     bare = PatchChart(
-        (), base.frame, surface=turned, flip=flip, shape="ball", flat=flat, rims=(), base=base
+        (),
+        base.frame,
+        surface=turned,
+        flip=flip,
+        shape="ball",
+        flat=flat,
+        rims=(),
+        base=base,
+        place=(float(at[0]), float(at[1])),
+        near=near,
+        own=True,
     )
     return replace(bare, outline=_reached(bare))
+
+
+def _turned_patch(base: BeltChart, at: Array, near: float) -> PatchChart:
+    """The same on the face's own surface, as far round and up as it goes."""
+    u, v = map(float, base.to_uv(at))
+    radius = float(base.reach_at(np.array(float(at[1]))))
+    if radius < 0.05 * base.length.whole:
+        raise ValueError("this place is too near to the pole of a face that is no ball")
+    wide = min(WINDOW, 0.7 * base.length.whole / radius)
+    if not base.closed:
+        raise ValueError("a part of a turn is laid out as a belt alone")
+    tall = min(base.length.whole, 1.5 * radius) / float(base.length.speed(np.array(v)))
+    low = np.array([u - wide, max(base.length.low, v - tall)])
+    high = np.array([u + wide, min(base.length.high, v + tall)])
+    _, _, up = base.surface.first(np.array([u, v]))
+    flat = flatten_patch(
+        base.surface, low, high, base.flip, base.up_sense * up, np.array([u, v]), near
+    )
+    bare = PatchChart(
+        (), base.frame, surface=base.surface, flip=base.flip, shape=base.shape, flat=flat,
+        rims=(), base=base, place=(float(at[0]), float(at[1])), near=near, own=False,
+    )  # fmt: skip
+    t = np.linspace(0.0, 1.0, 31)[:-1]
+    (a, b), (c, d) = low, high
+    edge = np.concatenate(
+        [
+            np.column_stack([a + t * (c - a), b + 0 * t]),
+            np.column_stack([c + 0 * t, b + t * (d - b)]),
+            np.column_stack([c - t * (c - a), d + 0 * t]),
+            np.column_stack([a + 0 * t, d - t * (d - b)]),
+        ]
+    )
+    outline = polygon(bare.from_uv(edge).tolist())
+    return replace(bare, outline=(outline if outline.area > 0 else outline.reversed(),))
 
 
 def _reached(chart: PatchChart) -> tuple[Outline, ...]:

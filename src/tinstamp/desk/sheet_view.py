@@ -110,7 +110,8 @@ class SheetView(QWidget):
             self._fitted_to = None
             return
         key = (*map(float, chart.bounds), float(self.width()), float(self.height()))
-        if keep and self.scale is not None and key == self._fitted_to:
+        held = keep and self.scale is not None and self.drag.active
+        if held or (keep and self.scale is not None and key == self._fitted_to):
             return
         self._fitted_to = key
         self.scale = sheet_paint.fitted(chart.bounds, self.width(), self.height())

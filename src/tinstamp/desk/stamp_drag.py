@@ -38,6 +38,7 @@ class _Held:
     values: dict[str, float]
     angle: bool
     shape: Shape
+    chart: Chart
 
 
 def shape_of(shown: Preview) -> Shape:
@@ -157,6 +158,7 @@ class StampDrag(QObject):
             },
             f"{base}.setting.across" in s.resolved.angles,
             shape_of(self.preview),
+            self.preview.chart,
         )
         self.moving = False
         return True
@@ -165,8 +167,9 @@ class StampDrag(QObject):
         return self.preview is not None and self.begin("move", self.preview.chart.from_space(point))
 
     def move_in_space(self, point: Array) -> None:
-        if self.preview is not None:
-            self.move(self.preview.chart.from_space(point))
+        held = self._held
+        if held is not None:
+            self.move(held.chart.from_space(point))
 
     def on_same_face(self, found: Hit) -> bool:
         """True when a hit is on the selected stamp's face, or on relief upon it."""
@@ -203,12 +206,12 @@ class StampDrag(QObject):
         """The hand is at a sheet point now; `fine` is a step to go by (mm, degrees), `near`
         how far off lines draw the stamp to them, mm."""
         held = self._held
-        if held is None or self.preview is None:
+        if held is None or self.preview is None or not np.isfinite(at).all():
             return
         self.moving = True
         v = held.values
         if held.mode == "move":
-            chart = self.preview.chart
+            chart = held.chart  # the sheet that it was taken hold of on
             by = np.array(at) - held.start
             by = home(held.origin + by, chart) - held.origin
             self.snaps = ()
@@ -216,9 +219,12 @@ class StampDrag(QObject):
                 by = np.round(by / fine) * fine
             elif near > 0:
                 by = self._drawn(held, by, near, chart)
-            job = moved(
-                held.job, held.index, chart, held.origin, by, held.angle, v["across"], v["up"]
-            )
+            try:
+                job = moved(
+                    held.job, held.index, chart, held.origin, by, held.angle, v["across"], v["up"]
+                )
+            except ValueError:
+                return  # where a cast does not reach the face the stamp stays
             label = "move"
         elif held.mode == "turn":
             a, b = held.start - held.origin, np.array(at) - held.origin

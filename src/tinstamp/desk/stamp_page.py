@@ -185,7 +185,7 @@ class StampPage(FieldsPage):
             (*base, "setting", "cast", "way"),
             lambda: (
                 ("none", "wrapped round"),
-                ("patch", "a patch, over a pole"),
+                ("patch", "wrapped, as a patch"),
                 ("square", "cast, square to it"),
                 ("front", "cast from the front"),
                 ("back", "cast from the back"),

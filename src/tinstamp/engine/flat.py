@@ -316,9 +316,9 @@ def sheet_of(spec: LaySpec, chart: Chart, artwork: Artwork) -> Chart:
     at, turn = where(spec.spot, chart)
     if spec.cast == "patch":
         if not isinstance(chart, BeltChart):
-            raise PlaceError("only a ball or a dome is laid out as a patch over its pole")
+            raise PlaceError("only a turned face, a ball or a dome is laid out as a patch")
         try:
-            return patch_of(chart, at)
+            return patch_of(chart, at, _half(artwork))
         except ValueError as error:
             raise PlaceError(str(error)) from error
     towards = -chart.normal(at) if spec.cast == "square" else np.array(spec.cast)
@@ -381,6 +381,14 @@ def place_flat(spec: LaySpec, art: ArtSpec, artwork: Artwork, chart: Chart) -> P
     if spec.guide is not None:
         guided = Guided(_inks(art, artwork), _runner(spec, chart))
     return lay(artwork, spec.spot, chart, guided, spec.copies)
+
+
+def _half(artwork: Artwork) -> float:
+    """About half of the artwork's extent, mm."""
+    if not artwork.regions:
+        return 5.0
+    low_x, low_y, high_x, high_y = map(float, artwork.bounds)
+    return max(1.0, 0.5 * float(np.hypot(high_x - low_x, high_y - low_y)))
 
 
 def _about(spec: LaySpec, chart: Chart, artwork: Artwork) -> Chart:

@@ -6,6 +6,7 @@ import faulthandler
 import hashlib
 import os
 import select
+import signal
 from pathlib import Path
 
 import numpy as np
@@ -157,12 +158,19 @@ def test_bad_files_are_told(data: bytes, words: str) -> None:
         read(data)
 
 
+PATIENCE = 20
+"""s for a damaged file to be read"""
+
+
 def outcome(data: bytes) -> str:
     """What reading a file comes to, tried in a process of its own: the kernel's reader may
-    break off on damaged files, which is why the engine is another process than the desk."""
+    break off on damaged files, or never end, which is why the engine is another process than
+    the desk, and can be stopped."""
     child = os.fork()
     if child == 0:
         faulthandler.disable()
+        signal.signal(signal.SIGALRM, signal.SIG_DFL)
+        signal.alarm(PATIENCE)
         try:
             found = bool(read(data).solids)
         except ImportTrouble as error:
@@ -170,14 +178,14 @@ def outcome(data: bytes) -> str:
         os._exit(0 if found else 5)
     _, status = os.waitpid(child, 0)
     if os.WIFSIGNALED(status):
-        return "died"
+        return "hung" if os.WTERMSIG(status) == signal.SIGALRM else "died"
     return {0: "read", 3: "told"}.get(os.WEXITSTATUS(status), "wrong")
 
 
 def test_damaged_files_are_read_told_or_end_the_engine(tmp_path: Path) -> None:
     whole = step(BRepAlgoAPI_Fuse(box(20, 20, 5), rod(4, 12)).Shape(), tmp_path)
     random = np.random.default_rng(7)
-    found: dict[str, list[bytes]] = {"read": [], "told": [], "died": [], "wrong": []}
+    found: dict[str, list[bytes]] = {k: [] for k in ("read", "told", "died", "hung", "wrong")}
     for _ in range(40):
         broken = bytearray(whole)
         if random.random() < 0.5:

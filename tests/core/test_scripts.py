@@ -22,7 +22,7 @@ from tinstamp.artwork.glyphs import typeface
 from tinstamp.artwork.shaping import Style
 from tinstamp.artwork.text import TextSpec, lay_text, letter_inks
 from tinstamp.engine.build import build
-from tinstamp.engine.flat import flat
+from tinstamp.engine.flat import art_spec, flat
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Tube
 from tinstamp.job.model import Blank, FontRef, Job, OwnLetter, Setting, Stamp, Text, TextStyle
@@ -260,3 +260,57 @@ def test_every_letter_of_packaged_fonts_is_solid_on_a_tube(name: str) -> None:
     assert report.valid and report.stamps[0].built_by == "imprint"
     fine = ("thin stroke", "tight gap")  # what the font has at 6 mm is told, and made
     assert not [f for f in report.findings if f.level == "fix" and f.check not in fine]
+
+
+@pytest.mark.parametrize("face", fonts.shipped(), ids=lambda face: face.name)
+def test_every_letter_of_shipped_fonts_is_solid_on_a_tube(face: fonts.FontFace) -> None:
+    read = fonts.read(face.path, face.index)
+    with TTFont(face.path) as opened:
+        cmap = opened.getBestCmap()
+    here = "".join(c for c in EVERY if ord(c) in cmap)
+    lines = "\n".join(here[i : i + 21] for i in range(0, len(here), 21))
+    mark = Stamp(
+        name="all",
+        artwork=Text(
+            text=lines,
+            spacing="0.4 mm",
+            font=FontRef(family=face.family, style=face.style, digest=read.digest),
+        ),
+        setting=Setting(face="t.outer", up="70 mm"),
+    )
+    part = Tube(name="t", outer_diameter="90 mm", wall="4 mm", height="110 mm")
+    job = Job(blank=Blank(features=(part,)), stamps=(mark,))
+    report = build(Document(job, {read.digest: read.data})).report
+    assert report.valid and report.stamps[0].built_by
+
+
+def test_mutated_fonts_give_letters_or_words() -> None:
+    """Bytes of TrueType and OpenType fonts changed or cut off: always letters, or FontError."""
+    pick = np.random.default_rng(11)
+    told = drawn = 0
+    for name in ("SourceSerifPro-Light.otf", "Caladea-Regular.ttf"):
+        whole = packaged(name).read_bytes()
+        for _ in range(60):
+            broken = bytearray(whole)
+            if pick.random() < 0.2:
+                del broken[int(pick.integers(50, len(broken))) :]
+            for _ in range(int(pick.integers(1, 40))):
+                at = int(pick.integers(0, len(broken) if pick.random() < 0.5 else 2000))
+                broken[at % len(broken)] = int(pick.integers(0, 256))
+            try:
+                made = lay_text(TextSpec("Rag & 28", FontData(bytes(broken)), 6.0))
+                fonts.axes_of(FontData(bytes(broken)))
+            except fonts.FontError as error:
+                assert str(error)
+                told += 1
+            else:
+                assert all(np.isfinite(r.outer.beziers).all() for r in made.regions)
+                drawn += 1
+    assert told > 5 and drawn > 5
+
+
+def test_the_letters_height_can_be_a_field() -> None:
+    mark = Stamp(name="m", artwork=Text(text="{size:.1} MM", height="1/4 in"),
+                 setting=Setting(face="t.outer"))  # fmt: skip
+    job = Job(blank=Blank(features=(Tube(name="t"),)), stamps=(mark,))
+    assert art_spec(Document(job), resolve(job), 0).drawn.text == "6.3 MM"  # type: ignore[union-attr]

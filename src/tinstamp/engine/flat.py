@@ -131,7 +131,7 @@ def _drawn_spec(
 
     if isinstance(drawn, Text):
         return TextSpec(
-            filled(drawn.text, document.job, resolved),
+            filled(drawn.text, document.job, resolved, of("height")),
             font_data(drawn.font, document.fonts),
             of("height"),
             drawn.sizing,

@@ -1,8 +1,8 @@
 """Fields within a text: what stands in braces is worked out.
 
-`{serial}` is the job's number; any other name, such as `{diameter}` or
-`{tank.outer.girth:.1}`, is a dimension or measure, with as many decimals as the digits after
-the colon say (two without). `{{` and `}}` are braces.
+`{serial}` is the job's number, `{size}` the letters' height; any other name, such as
+`{diameter}` or `{tank.outer.girth:.1}`, is a dimension or measure, with as many decimals as the
+digits after the colon say (two without). `{{` and `}}` are braces.
 """
 
 from __future__ import annotations
@@ -16,8 +16,10 @@ from tinstamp.job.resolve import Resolved
 _FIELD = re.compile(r"\{\{|\}\}|\{([^{}:]*)(?::\.?(\d))?\}|[{}]")
 
 
-def filled(text: str, job: Job, resolved: Resolved) -> str:
-    """The text with its fields worked out. Raises FormulaError for a name that is none."""
+def filled(text: str, job: Job, resolved: Resolved, size: float | None = None) -> str:
+    """The text with its fields worked out; `size` is what `{size}` stands for, the letters'
+    height in mm, unless a dimension is called so. Raises FormulaError for a name that is none.
+    """
 
     def put(match: re.Match[str]) -> str:
         whole = match[0]
@@ -28,9 +30,12 @@ def filled(text: str, job: Job, resolved: Resolved) -> str:
         name = match[1].strip()
         if name == "serial":
             return job.serial.text
-        if name not in resolved.names:
+        if name == "size" and size is not None and name not in resolved.names:
+            value = size
+        elif name not in resolved.names:
             raise unknown(name, ["serial", *resolved.names])
-        value = resolved.names[name].value
+        else:
+            value = resolved.names[name].value
         decimals = 2 if match[2] is None else int(match[2])
         shown = f"{value:.{decimals}f}"
         if match[2] is None and "." in shown:

@@ -410,3 +410,27 @@ def test_a_patch_of_a_turned_face_is_built_directly(part, face: str, up: str) ->
             return mean_error(laid.chart.jacobian(points), np.ones(len(points)))
 
         assert error(item) < 1.05 * error(belt) + 2e-3
+
+
+@pytest.mark.parametrize("make", ["engrave", "mark"])
+def test_a_projection_onto_the_far_side_lies_there_alone(make: str) -> None:
+    """Through a tube from the front: at the back, mirrored for those who look from there."""
+    tube = Tube(name="u", outer_diameter="60 mm", wall="3 mm", height="30 mm")
+    place = {"up": "12 mm", "across": "10 deg"}
+    near = marked(tube, "u.outer", "F", {"make": make}, cast=Cast(way="front"), **place)
+    far = marked(tube, "u.outer", "F", {"make": make}, cast=Cast(way="front", side="far"), **place)
+    points = []
+    for built in (near, far):
+        assert built.report.valid and built.report.stamps[0].built_by == "imprint"
+        item = built.laid["m"]
+        points.append(
+            np.concatenate([item.chart.to_space(r.outer.points(6)) for r in item.placed.regions])
+        )
+    front, back = points
+    assert (front[:, 1] < 0).all() and (back[:, 1] > 0).all()
+    # the same shadow: the same x and z, whichever side
+    assert np.abs(np.sort(front[:, 0]) - np.sort(back[:, 0])).max() < 1e-5
+    assert np.abs(np.sort(front[:, 2]) - np.sort(back[:, 2])).max() < 1e-5
+    flat = marked(Plate(name="p"), "p.top", across="0 mm", up="0 mm",
+                  cast=Cast(way="above", side="far")).report  # fmt: skip
+    assert any("does not come out" in f.message for f in flat.findings) and flat.valid

@@ -34,6 +34,7 @@ class CastChart(UnevenChart):
     ----------
     base : the face's own chart. pin : the sheet point of the frame's origin, mm; it is that
         of the same place on the base's sheet.
+    behind : the pin is where the cast comes out again, and stands for the place before it.
     starts : (n, 4) sheet points and the points of the base's sheet that they lie on, near
         to which others are sought.
     """
@@ -41,6 +42,7 @@ class CastChart(UnevenChart):
     base: Chart = field(kw_only=True)
     pin: tuple[float, float] = field(kw_only=True)
     starts: Array = field(kw_only=True)
+    behind: bool = False
 
     @property
     def ground(self) -> Chart:
@@ -144,8 +146,8 @@ class CastChart(UnevenChart):
     def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
         """The place is told on the base's sheet; upright is the frame's y."""
         at, _ = self.base.spot(across, up, degrees)
-        if np.allclose(at, self.pin, atol=1e-9):
-            return at, 0.0
+        if self.behind or np.allclose(at, self.pin, atol=1e-9):
+            return np.array(self.pin), 0.0
         return self.seen(self.base.to_space(at)), 0.0
 
     def place_of(self, xy: Array, degrees: bool) -> tuple[float, float]:
@@ -192,6 +194,30 @@ def cast_chart(base: Chart, at: Array, towards: Array, upright: Array) -> CastCh
     )
     outline, starts = _seen_of(bare, at)
     return replace(bare, outline=outline, starts=starts)
+
+
+def far_place(base: Chart, at: Array, towards: Array) -> Array:
+    """Where the ray through a place of a face comes out of the face again, (2,) on its sheet.
+
+    Raises ValueError when it does not.
+    """
+    z = -towards / np.linalg.norm(towards)
+    low, high = base.bounds[:2], base.bounds[2:]
+    x, y = np.linspace(low[0], high[0], 2 * GRID), np.linspace(low[1], high[1], GRID)
+    grid = np.stack(np.meshgrid(x, y), axis=-1).reshape(-1, 2)
+    away = grid[base.normal(grid) @ z < -GRAZING]
+    if not len(away):
+        raise ValueError("the cast does not come out of this face again")
+    origin = base.to_space(at)
+    side = np.cross(z, [1.0, 0.0, 0.0] if abs(z[0]) < 0.9 else [0.0, 1.0, 0.0])
+    side = side / np.linalg.norm(side)
+    frame = Frame(*(tuple(map(float, v)) for v in (origin, side, np.cross(z, side))))  # type: ignore[arg-type]
+    probe = CastChart((), frame, base=base, pin=(0.0, 0.0), starts=np.zeros((1, 4)))
+    starts = np.hstack([probe.seen(base.to_space(away)), away])
+    found = replace(probe, starts=starts).to_base(np.zeros((1, 2)))[0]
+    if not np.isfinite(found).all() or float(base.normal(found) @ z) > -GRAZING:
+        raise ValueError("the cast does not come out of this face again")
+    return found
 
 
 def _seen_of(chart: CastChart, at: Array) -> tuple[tuple[Outline, ...], Array]:

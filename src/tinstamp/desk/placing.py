@@ -78,6 +78,8 @@ def moved(
     by_y = -(new_y - old_y) if edges and setting.up_from == "upper" else new_y - old_y
     if angle and edges:  # the field may say more than one turn
         by_x += old_x - across
+    if getattr(chart, "behind", False):  # on the far side left and right change
+        by_x = -by_x
     unit = "deg" if angle else "mm"
     new_across = shifted(setting.across, by_x, unit, across)
     new_up = shifted(setting.up, by_y, "mm", up)

@@ -197,6 +197,13 @@ class StampPage(FieldsPage):
             ),
             f"how “{name}” comes onto its face",
         )
+        if self.session.job.stamps[base[1]].setting.cast.way not in ("none", "patch"):
+            self.choice(
+                "Side",
+                (*base, "setting", "cast", "side"),
+                (("near", "Near"), ("far", "Far")),
+                f"the side that “{name}” is cast onto",
+            ).setToolTip("Where the cast meets the face first, or where it comes out again")
         if self.session.job.stamps[base[1]].setting.cast.way == "vector":
             for axis in ("x", "y", "z"):
                 self.formula((*base, "setting", "cast", axis), "", f"the cast of “{name}”", 0.1)

@@ -31,7 +31,7 @@ from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.chart.base import Chart
 from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.bent import BentChart
-from tinstamp.chart.cast import cast_chart
+from tinstamp.chart.cast import cast_chart, far_place
 from tinstamp.chart.patch import patch_of
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import ProfileError, pieces
@@ -74,6 +74,7 @@ class LaySpec:
     values: tuple[tuple[str, float], ...]
     copies: Copies | None
     cast: tuple[float, float, float] | Literal["square", "patch"] | None = None
+    far: bool = False
 
 
 def font_data(ref: FontRef, embedded: Mapping[str, bytes]) -> FontData:
@@ -95,7 +96,7 @@ def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
     if stamp.border.on:
         base = ("stamps", index, "border")
         frame = Frame(*(resolved.of(*base, name) for name in ("gap", "line", "corner")))
-    mirrored = getattr(stamp.artwork, "mirrored", False)
+    mirrored = getattr(stamp.artwork, "mirrored", False) != _far(stamp.setting.cast)
     upside_down = getattr(stamp.artwork, "upside_down", False)
     shifts: Shifts = ()
     if isinstance(stamp.artwork, Text):
@@ -268,14 +269,15 @@ def lay_spec(
     if setting.repeat.kind != "none":
         copies = _copies(job, resolved, index)
     cast = _cast(setting.cast, resolved, base)
+    far = _far(setting.cast)
     if setting.guide.kind == "none":
-        return LaySpec(spot, None, (), copies, cast)
+        return LaySpec(spot, None, (), copies, cast, far)
     start = f"stamps.{index}.setting.guide."
     values = {k[len(start) :]: v for k, v in resolved.values.items() if k.startswith(start)}
     error = resolved.error_under(*base, "guide")
     if error is not None:
         raise FormulaError(error)
-    return LaySpec(spot, setting.guide, tuple(values.items()), copies, cast)
+    return LaySpec(spot, setting.guide, tuple(values.items()), copies, cast, far)
 
 
 WAYS = {
@@ -287,6 +289,10 @@ WAYS = {
     "below": (0.0, 0.0, 1.0),
 }
 """Directions of a cast from a side of the part."""
+
+
+def _far(cast: Cast) -> bool:
+    return cast.side == "far" and cast.way not in ("none", "patch")
 
 
 def _cast(
@@ -322,13 +328,20 @@ def sheet_of(spec: LaySpec, chart: Chart, artwork: Artwork) -> Chart:
         except ValueError as error:
             raise PlaceError(str(error)) from error
     towards = -chart.normal(at) if spec.cast == "square" else np.array(spec.cast)
+    if spec.far:
+        try:
+            at, towards = far_place(chart, at, towards), -np.asarray(towards)
+        except ValueError as error:
+            raise PlaceError(str(error)) from error
+        turn = chart.spot(*chart.place_of(at, chart.round), chart.round)[1]
     angle = np.radians(turn)
     slopes = chart.towards(at).jacobian(at)
     upright = slopes @ np.array([-np.sin(angle), np.cos(angle)])
     try:
-        return cast_chart(chart, at, towards, upright)
+        made = cast_chart(chart, at, np.asarray(towards), upright)
     except ValueError as error:
         raise PlaceError(str(error)) from error
+    return replace(made, behind=spec.far)
 
 
 def _other(

@@ -278,12 +278,15 @@ class Cast(Value):
     way : none wraps; patch lays out a part of a ball with the least stretch, also over its
         pole; square casts along the normal at the artwork's place, the others
         along an axis of the part from that side, or along x, y, z.
+    side : near is where the cast meets the face first; far is where it comes out of it
+        again, mirrored for those who look from there.
     """
 
     way: Literal[
         "none", "patch", "square",
         "front", "back", "left", "right", "above", "below", "vector",
     ] = "none"  # fmt: skip
+    side: Literal["near", "far"] = "near"
     x: Number = "0"
     y: Number = "1"
     z: Number = "0"

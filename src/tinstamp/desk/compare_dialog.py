@@ -12,6 +12,7 @@ from PySide6.QtWidgets import QDialog, QHBoxLayout, QLabel, QPushButton, QVBoxLa
 from tinstamp.artwork.outline import Array
 from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.desk import palette as p
+from tinstamp.desk.painting import painting
 from tinstamp.desk.preview import Preview, preview
 from tinstamp.desk.session import Session
 from tinstamp.desk.style import type_at
@@ -106,14 +107,10 @@ class _Picture(QWidget):
         self.setAccessibleName(word)
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        try:
-            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        with painting(self) as painter:
             painter.fillRect(self.rect(), QColor(p.SHEET))
             if self.shown is not None and self.shown.placed.regions:
                 self._paint(painter, self.shown)
-        finally:
-            painter.end()
 
     def _paint(self, painter: QPainter, shown: Preview) -> None:
         points, triangles = _seen(shown)

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QDialog, QHBoxLayout, QLabel, QPushButton, QVBoxLa
 
 from tinstamp.artwork.drawn import Artwork, Mended
 from tinstamp.desk import palette as p
+from tinstamp.desk.painting import painting
 from tinstamp.desk.style import type_at
 
 
@@ -74,8 +75,10 @@ class _Picture(QWidget):
         self.setAccessibleName("After the clean-up" if after else "Before the clean-up")
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        with painting(self) as painter:
+            self._paint(painter)
+
+    def _paint(self, painter: QPainter) -> None:
         painter.fillRect(self.rect(), QColor(p.SHEET))
         mended = self.artwork.mended
         assert mended is not None

@@ -21,6 +21,7 @@ from PySide6.QtWidgets import QWidget
 from tinstamp.artwork.outline import Array
 from tinstamp.desk import palette as p
 from tinstamp.desk.measure_panel import MeasurePanel
+from tinstamp.desk.painting import painting
 from tinstamp.desk.preview import Preview
 from tinstamp.desk.scene import Hit, Scene
 from tinstamp.desk.session import Session
@@ -364,7 +365,11 @@ class PartView(QWidget):
         self._draw_soon.start()
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        painter = QPainter(self)
+        with painting(self) as painter:
+            self._paint(painter)
+
+    def _paint(self, painter: QPainter) -> None:
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing, False)
         painter.fillRect(self.rect(), QColor(p.GROUND))
         if self._image is not None:
             painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)

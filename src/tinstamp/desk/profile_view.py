@@ -22,6 +22,7 @@ from PySide6.QtWidgets import QWidget
 
 from tinstamp.artwork.outline import Array
 from tinstamp.desk import palette as p
+from tinstamp.desk.painting import painting
 from tinstamp.desk.placing import shifted
 from tinstamp.desk.session import BLANK, Session
 from tinstamp.desk.sheet_paint import Scale, fitted, path_of, ruler_step
@@ -193,8 +194,10 @@ class ProfileView(QWidget):
         self.fit()
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        with painting(self) as painter:
+            self._paint(painter)
+
+    def _paint(self, painter: QPainter) -> None:
         painter.fillRect(self.rect(), QColor(p.TABLE))
         found, scale = self.drawing, self.scale
         self._title(painter, found)

@@ -6,7 +6,7 @@ from typing import Literal
 
 import numpy as np
 from PySide6.QtCore import QPointF, QSize, Qt, Signal
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QWheelEvent
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QPaintEvent, QResizeEvent, QWheelEvent
 from PySide6.QtWidgets import QMenu, QPushButton, QWidget
 
 from tinstamp.artwork.outline import Array
@@ -14,6 +14,7 @@ from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.desk import sheet_paint
 from tinstamp.desk.compare_dialog import CompareDialog
+from tinstamp.desk.painting import painting
 from tinstamp.desk.session import BLANK, Session
 from tinstamp.desk.sheet_paint import Scale
 from tinstamp.desk.sheet_stretch import MEASURES, WORDS
@@ -122,12 +123,8 @@ class SheetView(QWidget):
         self._fit(keep=False)
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        try:
+        with painting(self) as painter:
             sheet_paint.paint(painter, self)
-        finally:
-            painter.end()  # a painter left open would end the program
 
     # -- the mouse
 

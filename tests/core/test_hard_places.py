@@ -3,10 +3,13 @@ of a tube, on faces of an imported part; each one valid closed solid, the volume
 
 from __future__ import annotations
 
+import math
+from itertools import pairwise
 from pathlib import Path
 
 import numpy as np
 import pytest
+import shapely
 
 from tests.core.solids import sound
 from tests.core.test_step_in import document, step, taken
@@ -15,8 +18,9 @@ from tinstamp.chart.bent import UnevenChart
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.write import write_files
 from tinstamp.job.archive import Document
+from tinstamp.job.drawn import knot
 from tinstamp.job.features import Ball, Cone, Dome, Extruded, FreeformSkin, Tube, TurnedProfile
-from tinstamp.job.model import Blank, Cast, Guide, Job, Relief, Setting, Stamp, Text
+from tinstamp.job.model import Blank, Cast, Guide, Job, Relief, Setting, Stamp, Text, changed
 from tinstamp.job.shelf import SHIPPED
 
 
@@ -114,3 +118,43 @@ def test_faces_of_an_imported_part(name: str, tmp_path: Path) -> None:
 def test_an_extruded_face_is_marked_directly() -> None:
     strip = next(f for f in SHIPPED["bent strip"].blank.features if isinstance(f, Extruded))
     right(marked(strip, "strip.a", "STRIP", across="0 mm", up="0 mm"), ("imprint",))
+
+
+def test_a_word_cast_across_three_faces() -> None:
+    """Three panels with bends of 6° between them. The volume by hand: over each panel the depth
+    of the plane cap below it, times the word's area there (Shapely, midpoint rule)."""
+    slope = math.tan(math.radians(6.0))
+    drop = 20.0 * slope
+    points = (
+        knot("a", -30, -drop), knot("b", -10, 0), knot("c", 10, 0), knot("d", 30, -drop),
+        knot("e", 30, -12), knot("f", -30, -12),
+    )  # fmt: skip
+    panels = Extruded(name="x", points=points, height="16 mm")
+    stamp = Stamp(
+        name="m",
+        artwork=Text(text="ACROSS THREE", height="6 mm"),
+        setting=Setting(
+            face="x.b", across="0 mm", up="0 mm", rests_on="middle",
+            cast=Cast(way="square", over="neighbours"),
+        ),
+        relief=Relief(depth="2.4 mm", walls="cast", caps="plane"),
+    )  # fmt: skip
+    built = build(Document(Job(blank=Blank(features=(panels,)), stamps=(stamp,))))
+    report, item = built.report, built.laid["m"]
+    assert report.valid and report.stamps[0].built_by == "boolean"
+    assert [f for f in report.findings if f.level == "fix"] == []
+    assert built.solid is not None and sound(built.solid.shape)
+    cut = [f.name for f in built.solid.faces if f.name in ("x.a", "x.b", "x.c")]
+    assert set(cut) == {"x.a", "x.b", "x.c"}
+    wanted = 0.0
+    for region in item.placed.regions:
+        ink = shapely.Polygon(region.outer.points(40), [c.points(40) for c in region.counters])
+        low, _, high, _ = ink.bounds
+        edges = np.linspace(low, high, 400)
+        for a, b in pairwise(edges):
+            x = abs((a + b) / 2)
+            depth = 2.4 - max(0.0, x - 10.0) * slope
+            wanted += depth * ink.intersection(shapely.box(a, -50, b, 50)).area
+    assert -report.stamps[0].relief_volume == pytest.approx(wanted, rel=2e-4)
+    raised = build(Document(changed(built.job, ("stamps", 0, "relief", "make"), "emboss"))).report
+    assert any("only an engraving" in f.message for f in raised.findings) and raised.valid

@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 import numpy as np
-from OCP.Bnd import Bnd_Box
-from OCP.BRepBndLib import BRepBndLib
 from OCP.BRepFilletAPI import BRepFilletAPI_MakeChamfer, BRepFilletAPI_MakeFillet
 from OCP.BRepOffset import BRepOffset_Mode
 from OCP.BRepOffsetAPI import BRepOffsetAPI_MakeThickSolid
@@ -24,7 +22,7 @@ from OCP.TopTools import (
 
 from tinstamp.blank.charts import chart_of
 from tinstamp.blank.history import fused, renamed, unsplit
-from tinstamp.blank.kernel import solids, volume
+from tinstamp.blank.kernel import extent_of, solids, volume
 from tinstamp.blank.making import BlankError, Making, missing
 from tinstamp.blank.moving import moved, on_face
 from tinstamp.blank.round_solid import tube
@@ -79,7 +77,7 @@ def flipped_charts(body: Blank) -> dict[str, Chart]:
 def hole(part: Making, feature: Hole, values: Mapping[str, float]) -> Making:
     """A round hole square to a face. Faces: wall, and bottom when it is not through."""
     chart = part.chart(feature.face, "face")
-    reach = _size(part.solid.shape)
+    reach = extent_of(part.solid.shape)
     over = _over(chart, values["diameter"])
     frame = on_face(chart, values["across"], values["up"], over, "across").flipped
     through = feature.goes == "through"
@@ -101,12 +99,6 @@ def _over(chart: Chart, width: float) -> float:
     if radius <= width / 2:
         return float(radius + width)
     return float(radius - np.sqrt(radius**2 - width**2 / 4) if np.isfinite(radius) else 0.0) + 0.1
-
-
-def _size(shape: TopoDS_Shape) -> float:
-    box = Bnd_Box()
-    BRepBndLib.Add_s(shape, box)
-    return float(box.SquareExtent() ** 0.5)
 
 
 def role(name: str) -> str:

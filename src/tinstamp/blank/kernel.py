@@ -8,7 +8,9 @@ from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
+from OCP.Bnd import Bnd_Box
 from OCP.BRep import BRep_Builder
+from OCP.BRepBndLib import BRepBndLib
 from OCP.BRepGProp import BRepGProp
 from OCP.Geom import Geom_BSplineCurve, Geom_BSplineSurface, Geom_Curve, Geom_Surface
 from OCP.Geom2d import Geom2d_BSplineCurve
@@ -279,6 +281,13 @@ def volume(shape: TopoDS_Shape) -> float:
     props = GProp_GProps()
     BRepGProp.VolumePropertiesGK_s(shape, props, FINE, False, True, False, False, False)
     return float(props.Mass())
+
+
+def extent_of(shape: TopoDS_Shape) -> float:
+    """The diagonal of a shape's box, mm."""
+    box = Bnd_Box()
+    BRepBndLib.Add_s(shape, box)
+    return float(box.SquareExtent() ** 0.5)
 
 
 def area(shape: TopoDS_Shape) -> float:

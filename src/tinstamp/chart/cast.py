@@ -14,6 +14,7 @@ from tinstamp.artwork.outline import Outline, polygon
 from tinstamp.chart.base import Array, Chart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.frame import Frame
+from tinstamp.chart.plane import PlaneChart
 
 GRAZING = np.sin(np.radians(4.0))
 """Where the cast meets the face at a smaller angle than that, nothing is laid."""
@@ -158,6 +159,14 @@ class CastChart(UnevenChart):
 
     def moved(self, by: Frame) -> CastChart:
         return replace(self, base=self.base.moved(by), frame=self.frame.within(by))
+
+    @property
+    def sheet(self) -> PlaneChart:
+        """The plane that the artwork is cast from, through the pin, as a flat chart with the
+        same coordinates."""
+        x, y, z = self.frame.to_space(np.array([-self.pin[0], -self.pin[1], 0.0]))
+        origin = (float(x), float(y), float(z))
+        return PlaneChart((), Frame(origin, self.frame.x, self.frame.y))
 
     def again(self, home: Chart) -> Chart:
         return self.on(home.towards(np.array(self.pin)))

@@ -204,6 +204,12 @@ class StampPage(FieldsPage):
                 (("near", "Near"), ("far", "Far")),
                 f"the side that “{name}” is cast onto",
             ).setToolTip("Where the cast meets the face first, or where it comes out again")
+            self.choice(
+                "Onto",
+                (*base, "setting", "cast", "over"),
+                (("face", "This face"), ("neighbours", "Neighbours too")),
+                f"the faces that “{name}” is cast onto",
+            ).setToolTip("Over several faces: an engraving with parallel walls and flat caps")
         if self.session.job.stamps[base[1]].setting.cast.way == "vector":
             for axis in ("x", "y", "z"):
                 self.formula((*base, "setting", "cast", axis), "", f"the cast of “{name}”", 0.1)

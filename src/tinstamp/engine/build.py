@@ -11,6 +11,7 @@ from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 import numpy as np
+import shapely
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontError
@@ -39,7 +40,7 @@ from tinstamp.relief.heads import Walls
 from tinstamp.relief.make import Made, Order, make
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.verify import ALLOWED, Verdict, agrees, examine
-from tinstamp.setting.fit import Fit, fit
+from tinstamp.setting.fit import Fit, face_polygon, fit
 from tinstamp.setting.place import Placed, PlaceError, clear_seam, degrees_covered, relaid
 
 Progress = Callable[[str, float], None]
@@ -75,7 +76,7 @@ class Laid:
         """All that the relief depends on, but for the solid before it."""
         own = tuple(sorted(self.depths.items()))
         relief = self.stamp.relief
-        how = (relief.make, relief.walls, relief.caps)
+        how = (relief.make, relief.walls, relief.caps, self.stamp.setting.cast.over)
         return (self.flat_key, self.depth, own, how, self.stamp.name)
 
     def by_depth(self) -> list[tuple[float, Placed]]:
@@ -343,7 +344,7 @@ class _Run:
             item.flat_key,
             lambda: tuple(checks.stretch(item.stamp.name, item.chart, item.placed, limits)),
         )
-        fits = checks.on_the_face(item.stamp.name, found, item.chart, limits)
+        fits = () if _over(item) else checks.on_the_face(item.stamp.name, found, item.chart, limits)
         return (*narrow, *stretched, *fits)
 
     def _stamp(
@@ -363,7 +364,9 @@ class _Run:
             self.findings += checks.walls(item.stamp.name, item.depth, emboss, thick, limits)
         relief = item.stamp.relief
         walls = Walls(relief.walls == "cast", relief.caps == "plane")
-        order = Order(item.stamp.name, item.stamp.setting.face, item.depth, emboss, thick, walls)
+        over = _over(item)
+        face = item.stamp.setting.face
+        order = Order(item.stamp.name, face, item.depth, emboss, thick, walls, over)
         try:
             made = self.cache.get(
                 "relief",
@@ -423,6 +426,12 @@ class _Run:
         )
 
 
+def _over(item: Laid) -> bool:
+    """True for a cast that may run over the faces beside."""
+    cast = item.stamp.setting.cast
+    return cast.over == "neighbours" and cast.way not in ("none", "patch")
+
+
 def _towards(chart: Chart, placed: Placed) -> Chart:
     """A chart read about its artwork; one that was made for it is so already."""
     return chart if isinstance(chart, UnevenChart) else chart.towards(np.array(placed.origin))
@@ -446,6 +455,9 @@ def _thickness(solid: NamedSolid, item: Laid) -> tuple[float, float]:
     )
     if len(points) > 200:
         points = points[:: len(points) // 200 + 1]
+    if _over(item):  # measured where the artwork lies on its own face
+        face = face_polygon(item.chart.outline)
+        points = points[shapely.contains_xy(face, points[:, 0], points[:, 1])]
     space = item.chart.to_space(points)
     met = np.isfinite(space).all(axis=-1)  # a projection may miss the face
     if not met.any():
@@ -462,6 +474,8 @@ def _long_way(item: Laid, made: Made, found: Fit, order: Order, direct: bool) ->
     stamp = item.stamp.name
     own = item.chart.own_surface
     why = "it is laid out as a patch" if own else _why(found, order, direct)
+    if order.over:
+        why = "it is cast over several faces"
     told = f"built by a general boolean, which takes longer: {why}"
     if made.expected is None or agrees(made.relief_volume, made.expected):
         return Finding("note", "way of building", stamp, told)

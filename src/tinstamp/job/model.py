@@ -280,6 +280,8 @@ class Cast(Value):
         along an axis of the part from that side, or along x, y, z.
     side : near is where the cast meets the face first; far is where it comes out of it
         again, mirrored for those who look from there.
+    over : neighbours lets an engraving run over the faces beside, with parallel walls and a
+        flat cap.
     """
 
     way: Literal[
@@ -287,6 +289,7 @@ class Cast(Value):
         "front", "back", "left", "right", "above", "below", "vector",
     ] = "none"  # fmt: skip
     side: Literal["near", "far"] = "near"
+    over: Literal["face", "neighbours"] = "face"
     x: Number = "0"
     y: Number = "1"
     z: Number = "0"

@@ -10,7 +10,7 @@ from typing import Literal
 
 import numpy as np
 
-from tinstamp.blank.kernel import Array, volume
+from tinstamp.blank.kernel import Array, extent_of, volume
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import BentChart
@@ -40,7 +40,7 @@ class Order:
     ----------
     depth : mm, positive; 0 marks the face without relief.
     emboss : raised instead of sunk.
-    walls : how its walls run and its caps lie.
+    walls : how its walls run and its caps lie. over : a cast may run over the faces beside.
     thickness : least and greatest material behind the artwork, mm.
     """
 
@@ -50,6 +50,7 @@ class Order:
     emboss: bool
     thickness: tuple[float, float]
     walls: Walls = PLAIN
+    over: bool = False
 
     @property
     def signed(self) -> float:
@@ -113,6 +114,8 @@ def make(
     start = time.perf_counter()
     if fit.off_area > 0.999 * placed.area:
         raise ReliefError("all of the artwork lies off the face")
+    if order.over and isinstance(chart, CastChart):
+        return _over_neighbours(solid, chart, placed, order, start, stopped)
     if isinstance(chart, CastChart) and not _reached(chart, placed):
         raise ReliefError(
             f"{fit.off_area:.2f} mm² of the artwork miss the face: the cast does not reach it there"
@@ -146,6 +149,38 @@ def make(
     known = expected if closed_form else None
     taken = time.perf_counter() - start
     return Made(cut.solid, "boolean", change, known, cut.pieces, taken, depths)
+
+
+def _over_neighbours(
+    solid: NamedSolid,
+    chart: CastChart,
+    placed: Placed,
+    order: Order,
+    start: float,
+    stopped: Callable[[], None],
+) -> Made:
+    """An engraving cast over a run of faces: prisms along the cast, down to a plane at the
+    depth below the artwork's place. Raises ReliefError."""
+    if order.emboss or not order.depth:
+        raise ReliefError("only an engraving can be cast over the faces beside")
+    if not (order.walls.slanted and order.walls.flat):
+        raise ReliefError(
+            "over the faces beside, walls must be parallel and caps flat: choose them so"
+        )
+    tools = []
+    clear = 2.0 * extent_of(solid.shape)
+    for region in placed.regions:
+        tools.append(tool(region, chart.sheet, -order.depth, clear, False))
+        stopped()
+    cut = combine(solid, tools, False, order.stamp)
+    verdict = examine(cut.solid)
+    if not verdict.sound:
+        raise ReliefError("the outlines and the part do not combine into a sound solid")
+    change = verdict.volume - volume(solid.shape)
+    if not -clear * placed.area < change < 0.0:
+        raise ReliefError("the cast does not cut into the part")
+    taken = time.perf_counter() - start
+    return Made(cut.solid, "boolean", change, None, cut.pieces, taken)
 
 
 def _reached(chart: CastChart, placed: Placed) -> bool:

@@ -118,7 +118,7 @@ def test_a_bomb_that_lies_about_its_size() -> None:
         load(bytes(bomb))
 
 
-@settings(suppress_health_check=[HealthCheck.too_slow], deadline=None)
+@settings(suppress_health_check=[HealthCheck.too_slow], deadline=None, derandomize=True)
 @given(st.data())
 def test_mutated_files_give_a_job_or_words(data: st.DataObject) -> None:
     mutated = bytearray(dump(Document(tank(stamp()))))

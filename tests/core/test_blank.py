@@ -135,7 +135,7 @@ def test_every_kind_of_side_takes_a_stamp(feature, face: str, make: str) -> None
     assert found.relief_volume == pytest.approx(found.artwork_area * signed * bend, rel=1e-6)
 
 
-@settings(deadline=None, max_examples=25)
+@settings(deadline=None, max_examples=25, derandomize=True)
 @given(
     st.sampled_from(["tube", "plate", "prism", "ring"]),
     st.lists(st.floats(-5, 120), min_size=4, max_size=4),

@@ -9,7 +9,7 @@ import pathops
 import shapely
 
 from tinstamp.artwork.outline import Region
-from tinstamp.artwork.unite import Contour, chains, contour_of, feed, unite
+from tinstamp.artwork.unite import Contour, chains, contour_of, feed, polyline, unite
 
 SIZES = (1000.0, 240.0, 613.0, 2371.0, 97.0)
 """Units for the largest side while strokes are made, tried in turn."""
@@ -36,7 +36,7 @@ def stroke_regions(contours: Sequence[Contour], width: float, error: float) -> l
         return []
     points = np.array([p for contour in contours for _, ps in contour for p in ps])
     side = max(1e-9, float(np.ptp(points, axis=0).max()), width)
-    lines = [shapely.LineString(_polyline(contour)) for contour in contours]
+    lines = [shapely.LineString(polyline(contour, 16)) for contour in contours]
     expected = shapely.union_all(lines).buffer(width / 2, quad_segs=32).area
     best: list[Region] = []
     for size in SIZES:
@@ -60,20 +60,6 @@ def stroke_regions(contours: Sequence[Contour], width: float, error: float) -> l
 
 def _off(regions: Sequence[Region], expected: float) -> float:
     return abs(sum(r.area for r in regions) - expected)
-
-
-def _polyline(contour: Contour) -> np.ndarray:
-    points: list[tuple[float, float]] = []
-    t = np.linspace(0.0, 1.0, 17)[1:, None]
-    for verb, ps in contour:
-        if verb in ("M", "L"):
-            points.append(ps[0])
-            continue
-        rows = np.broadcast_to(np.array([points[-1], *ps]), (len(t), len(ps) + 1, 2))
-        while rows.shape[1] > 1:
-            rows = rows[:, :-1] + t[:, None] * (rows[:, 1:] - rows[:, :-1])
-        points += [(float(x), float(y)) for x, y in rows[:, 0]]
-    return np.array(points)
 
 
 def _grown(contour: Contour, grow: float) -> Contour:

@@ -21,7 +21,7 @@ from lxml import etree
 from tinstamp.artwork.crossing import doubles
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.svg_units import svg_scale
-from tinstamp.artwork.unite import Contour, unite_mm
+from tinstamp.artwork.unite import Contour, polyline, unite_mm
 
 MOST_BYTES = 8 * 1024 * 1024
 MOST_ELEMENTS = 20_000
@@ -115,7 +115,7 @@ def _expected(paths: list[list[Contour]]) -> float:
     for path in paths:
         whole = shapely.Polygon()
         for contour in path:
-            ring = _polyline(contour)
+            ring = polyline(contour)
             if len(ring) > 2:
                 whole = whole.symmetric_difference(shapely.Polygon(ring).buffer(0))
         shapes.append(whole)
@@ -124,23 +124,8 @@ def _expected(paths: list[list[Contour]]) -> float:
 
 def _ring(contour: Contour) -> np.ndarray:
     """A contour as a polyline that ends where it begins."""
-    points = _polyline(contour)
+    points = polyline(contour)
     return points if np.allclose(points[0], points[-1]) else np.vstack([points, points[:1]])
-
-
-def _polyline(contour: Contour) -> np.ndarray:
-    points: list[tuple[float, float]] = []
-    t = np.linspace(0.0, 1.0, 9)[1:]
-    for verb, ps in contour:
-        if verb in ("M", "L"):
-            points.append(ps[0])
-            continue
-        poles = np.array([points[-1], *ps])
-        rows = np.broadcast_to(poles, (len(t), *poles.shape))
-        while rows.shape[1] > 1:
-            rows = rows[:, :-1] + t[:, None, None] * (rows[:, 1:] - rows[:, :-1])
-        points += [(float(x), float(y)) for x, y in rows[:, 0]]
-    return np.array(points)
 
 
 def united(contours: list[Contour], em: float = 1000.0) -> list[Region]:

@@ -199,6 +199,22 @@ def unite_mm(
     return [r.transformed(np.eye(2) / grow, np.zeros(2)) for r in regions]
 
 
+def polyline(contour: Contour, steps: int = 8) -> Array:
+    """A contour in lines, (n, 2), each curve by that many."""
+    points: list[tuple[float, float]] = []
+    t = np.linspace(0.0, 1.0, steps + 1)[1:]
+    for verb, ps in contour:
+        if verb in ("M", "L"):
+            points.append(ps[0])
+            continue
+        poles = np.array([points[-1], *ps])
+        rows = np.broadcast_to(poles, (len(t), *poles.shape))
+        while rows.shape[1] > 1:
+            rows = rows[:, :-1] + t[:, None, None] * (rows[:, 1:] - rows[:, :-1])
+        points += [(float(x), float(y)) for x, y in rows[:, 0]]
+    return np.array(points)
+
+
 def contour_of(outline: Outline) -> Contour:
     """An outline as drawing commands."""
     commands: Contour = [("M", (_pair(outline.beziers[0, 0]),))]

@@ -23,7 +23,7 @@ from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.extruded import ExtrudedChart
 from tinstamp.chart.flattening import flatten_patch
 from tinstamp.chart.frame import Frame
-from tinstamp.chart.skin import SkinChart
+from tinstamp.chart.skin import SkinChart, rectangle_rim
 from tinstamp.chart.surface import Arc, Curve, Revolved, SplineCurve, SplineSurface, Swept
 
 SAMPLES = 400
@@ -166,7 +166,7 @@ def skin_chart(face: TopoDS_Face, facing: float) -> SkinChart | None:
         return replace(bare, outline=outline_on_sheet([face], bare))
     from tinstamp.artwork.outline import polygon
 
-    square = _edge(low, high)
+    square = rectangle_rim(low, high)
     bare = replace(bare, rims=(square,))
     outline = polygon(bare.from_uv(square).tolist())
     return replace(bare, outline=(outline if outline.area > 0 else outline.reversed(),))
@@ -174,20 +174,6 @@ def skin_chart(face: TopoDS_Face, facing: float) -> SkinChart | None:
 
 def _clipped(ring: Array, low: Array, high: Array) -> Array:
     return np.clip(ring, low, high)
-
-
-def _edge(low: Array, high: Array) -> Array:
-    """The edge of a rectangle in (u, v), finely."""
-    t = np.linspace(0.0, 1.0, 41)[:-1]
-    (a, b), (c, d) = low, high
-    return np.concatenate(
-        [
-            np.column_stack([a + t * (c - a), b + 0 * t]),
-            np.column_stack([c + 0 * t, b + t * (d - b)]),
-            np.column_stack([c - t * (c - a), d + 0 * t]),
-            np.column_stack([a + 0 * t, d - t * (d - b)]),
-        ]
-    )
 
 
 def _window(surface: SplineSurface, low: Array, high: Array, flip: float) -> tuple[Array, Array]:

@@ -227,6 +227,11 @@ class Chart(ABC):
         return np.stack(columns, axis=-1)
 
     @property
+    def exact(self) -> bool:
+        """True when it keeps all lengths and angles."""
+        return True
+
+    @property
     def evenly_curved(self) -> bool:
         """True when `curvature` is the same all over the face."""
         return True

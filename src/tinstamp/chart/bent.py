@@ -45,6 +45,10 @@ class UnevenChart(Chart):
         return False
 
     @property
+    def exact(self) -> bool:
+        return False
+
+    @property
     def evenly_curved(self) -> bool:
         return False
 

@@ -31,6 +31,10 @@ class ExtrudedChart(BentChart):
     y_start: float = field(kw_only=True)
 
     @property
+    def exact(self) -> bool:
+        return True
+
+    @property
     def _along(self) -> Array:
         along = self.length.along
         assert along is not None

@@ -18,7 +18,7 @@ from tinstamp.artwork.outline import Outline, polygon
 from tinstamp.chart.base import Array, Chart
 from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.flattening import flatten_patch
-from tinstamp.chart.skin import SkinChart
+from tinstamp.chart.skin import SkinChart, rectangle_rim
 from tinstamp.chart.surface import Arc, Revolved
 
 WINDOW = 1.15
@@ -144,17 +144,7 @@ def _turned_patch(base: BeltChart, at: Array, near: float) -> PatchChart:
         (), base.frame, surface=base.surface, flip=base.flip, shape=base.shape, flat=flat,
         rims=(), base=base, place=(float(at[0]), float(at[1])), near=near, own=False,
     )  # fmt: skip
-    t = np.linspace(0.0, 1.0, 31)[:-1]
-    (a, b), (c, d) = low, high
-    edge = np.concatenate(
-        [
-            np.column_stack([a + t * (c - a), b + 0 * t]),
-            np.column_stack([c + 0 * t, b + t * (d - b)]),
-            np.column_stack([c - t * (c - a), d + 0 * t]),
-            np.column_stack([a + 0 * t, d - t * (d - b)]),
-        ]
-    )
-    outline = polygon(bare.from_uv(edge).tolist())
+    outline = polygon(bare.from_uv(rectangle_rim(low, high)).tolist())
     return replace(bare, outline=(outline if outline.area > 0 else outline.reversed(),))
 
 

@@ -110,3 +110,17 @@ def _anchored(home: SkinChart, x: float, y: float) -> SkinChart:
     made = replace(home, flat=flat, pin=(x, y), twist=0.0, home=home)
     outline = tuple(polygon(made.from_uv(rim).tolist()) for rim in home.rims)
     return replace(made, outline=outline)
+
+
+def rectangle_rim(low: Array, high: Array) -> Array:
+    """The edge of a rectangle in (u, v), finely."""
+    t = np.linspace(0.0, 1.0, 41)[:-1]
+    (a, b), (c, d) = low, high
+    return np.concatenate(
+        [
+            np.column_stack([a + t * (c - a), b + 0 * t]),
+            np.column_stack([c + 0 * t, b + t * (d - b)]),
+            np.column_stack([c - t * (c - a), d + 0 * t]),
+            np.column_stack([a + 0 * t, d - t * (d - b)]),
+        ]
+    )

@@ -12,8 +12,6 @@ from tinstamp.artwork.outline import Region
 from tinstamp.chart.base import Array, Chart
 
 Measure = Literal["across", "up", "area", "angle"]
-EXACT = 1e-4
-"""Part of a length by which a chart may be off and still counts as exact."""
 
 
 def stretch_at(chart: Chart, xy: Array, measure: Measure) -> Array:
@@ -85,10 +83,3 @@ def per_cent(parts: Sequence[float]) -> str:
     """The range of parts as `+0.1 to +1.9 %`; one figure where both ends are the same."""
     words = [f"{100 * v:+.1f}".replace("-0.0", "+0.0") for v in (min(parts), max(parts))]
     return f"{words[0]} %" if words[0] == words[1] else f"{' to '.join(words)} %"
-
-
-def exact(chart: Chart) -> bool:
-    """True for charts that keep all lengths and angles."""
-    return chart.ground is chart and chart.kind.partition(",")[0] in (
-        "flat", "cylinder", "cone", "extruded",
-    )  # fmt: skip

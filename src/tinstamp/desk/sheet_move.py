@@ -23,7 +23,7 @@ def moving(
     painter.setFont(type_at(p.SMALL))
     for mark in drag.snaps:
         _line(painter, mark, scale, size)
-    for a, b in free_around(shape_of(drag.preview), chart, drag.others()):
+    for a, b in free_around(shape_of(drag.preview), chart, drag.others):
         start, end = scale.to_pixel(*a), scale.to_pixel(*b)
         painter.setPen(QPen(QColor(p.SECOND_INK), 1))
         painter.drawLine(start, end)

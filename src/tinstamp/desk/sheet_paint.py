@@ -14,7 +14,7 @@ from tinstamp.artwork.outline import Array, Outline
 from tinstamp.chart.base import STILL, Chart, Motion
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.round import RoundChart
-from tinstamp.chart.stretch import exact, letter_stretches, per_cent
+from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.desk import palette as p
 from tinstamp.desk.preview import Preview
 from tinstamp.desk.session import BLANK
@@ -139,7 +139,7 @@ def _way(chart: Chart | None) -> str:
         return "at true size"
     if chart.ground is not chart:
         return "as it is cast from"
-    if exact(chart):
+    if chart.exact:
         return "unrolled at true size"
     return "laid out with the least stretch" if not chart.closed else "laid out as a belt"
 
@@ -175,9 +175,7 @@ def measures(view: SheetView) -> list[str]:
             f"to the edges {float(bounds[0]) - low_x:.3f} mm left, "
             f"{high_x - float(bounds[2]):.3f} mm right"
         )
-    letters = (
-        [] if exact(preview.chart) else letter_stretches(preview.chart, preview.placed.regions)
-    )
+    letters = [] if preview.chart.exact else letter_stretches(preview.chart, preview.placed.regions)
     if letters:
         across, up = [s.across for s in letters], [s.up for s in letters]
         told = told[:2] if chart.closed else told[:1]

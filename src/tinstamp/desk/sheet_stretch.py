@@ -11,7 +11,7 @@ from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QColor, QImage, QLinearGradient, QPainter
 
 from tinstamp.chart.base import Array, Chart
-from tinstamp.chart.stretch import Measure, exact, stretch_at
+from tinstamp.chart.stretch import Measure, stretch_at
 from tinstamp.desk import palette as p
 from tinstamp.desk.sheet_scale import Scale
 from tinstamp.desk.style import type_at
@@ -77,7 +77,7 @@ def draped_stretch(
 ) -> Tint | None:
     """The map on the face: points (n, 3) mm, triangles, and a colour for each of these; None
     on an exact face."""
-    if exact(chart):
+    if chart.exact:
         return None
     values = _map(chart, box, measure)
     x = np.linspace(box[0], box[2], CELLS + 1)
@@ -95,7 +95,7 @@ def paint_stretch(
     painter: QPainter, chart: Chart, box: tuple[float, ...], scale: Scale, measure: Measure
 ) -> float | None:
     """Paint the map over a box of the sheet; the legend's end, or None on an exact face."""
-    if exact(chart):
+    if chart.exact:
         return None
     values = _map(chart, box, measure)
     reach = reach_of(values)

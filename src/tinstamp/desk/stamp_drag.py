@@ -7,7 +7,7 @@ preview, and tells both views to draw.
 from __future__ import annotations
 
 import time
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -20,7 +20,7 @@ from tinstamp.desk.preview import Preview, preview
 from tinstamp.desk.scene import Hit
 from tinstamp.desk.session import Session
 from tinstamp.job.model import Job
-from tinstamp.setting.place import home, laps_shown
+from tinstamp.setting.place import home, laps_shown, relaid
 from tinstamp.setting.snap import Mark, Shape, marks_of, snapped
 
 Mode = Literal["move", "turn", "size"]
@@ -39,6 +39,7 @@ class _Held:
     angle: bool
     shape: Shape
     chart: Chart
+    others: list[tuple[str, Shape]]
 
 
 def shape_of(shown: Preview) -> Shape:
@@ -159,6 +160,7 @@ class StampDrag(QObject):
             f"{base}.setting.across" in s.resolved.angles,
             shape_of(self.preview),
             self.preview.chart,
+            self._others(self.preview.chart) if mode == "move" else [],
         )
         self.moving = False
         return True
@@ -182,16 +184,26 @@ class StampDrag(QObject):
             return found.face == face
         return any(s.name == owner and s.setting.face == face for s in stamps)
 
+    @property
     def others(self) -> list[tuple[str, Shape]]:
-        """Other stamps on the selected one's face."""
+        """Other stamps beside the one that is being moved, as they lay when it was taken hold
+        of."""
+        return self._held.others if self._held is not None else []
+
+    def _others(self, chart: Chart) -> list[tuple[str, Shape]]:
+        """Stamps on the selected one's face that do not follow it, as they lie on a sheet."""
         s = self.session
-        face = s.job.stamps[s.selected].setting.face
+        chosen = s.job.stamps[s.selected]
         found = []
         for i, stamp in enumerate(s.job.stamps):
-            if i != s.selected and stamp.on and stamp.setting.face == face:
-                other = self.of(i)
-                if other is not None and other.placed.regions:
-                    found.append((stamp.name, shape_of(other)))
+            beside = i != s.selected and stamp.on and stamp.setting.face == chosen.setting.face
+            if not beside or stamp.setting.from_stamp == chosen.name:
+                continue
+            other = self.of(i)
+            if other is not None:
+                placed = relaid(other.placed, other.chart, chart)
+                if placed.regions:
+                    found.append((stamp.name, shape_of(replace(other, placed=placed))))
         return found
 
     def _drawn(self, held: _Held, by: Array, near: float, chart: Chart) -> Array:
@@ -199,7 +211,7 @@ class StampDrag(QObject):
         low_x, low_y, high_x, high_y = held.shape.box
         dx, dy = map(float, by)
         there = Shape((low_x + dx, low_y + dy, high_x + dx, high_y + dy), held.shape.line + dy)
-        more, self.snaps = snapped(there, marks_of(chart, self.others()), near)
+        more, self.snaps = snapped(there, marks_of(chart, held.others), near)
         return by + more
 
     def move(self, at: Array, fine: float = 0.0, near: float = 0.0) -> None:

@@ -12,7 +12,7 @@ import numpy as np
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.chart.base import Chart
-from tinstamp.chart.stretch import exact, letter_stretches, per_cent
+from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.proof.finding import Finding, Level
 from tinstamp.proof.strokes import thinnest_stroke, tightest_gap
 from tinstamp.setting.fit import Fit
@@ -69,7 +69,7 @@ def drawing(stamp: str, artwork: Artwork) -> Iterator[Finding]:
 
 def stretch(stamp: str, chart: Chart, placed: Placed, limits: Limits) -> Iterator[Finding]:
     """How much letters stretch on a face that cannot be laid out without it."""
-    if exact(chart):
+    if chart.exact:
         return
     found = letter_stretches(chart, placed.regions)
     if not found or not all(np.isfinite([s.wide + s.tall for s in found])):

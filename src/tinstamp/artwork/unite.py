@@ -112,7 +112,7 @@ def _outline(chain: list[Piece], units: float, error: float, centre: Array) -> O
     for run in _runs(chain):
         for piece in _fewer(run, error):
             is_line = len(piece) == 2 or _is_straight(piece, STRAIGHT * units)
-            beziers.append(_cubic((piece[0], piece[-1]) if is_line else piece))
+            beziers.append(piece_cubic((piece[0], piece[-1]) if is_line else piece))
             straight.append(is_line)
     outline = Outline(np.stack(beziers) + centre, np.array(straight))
     # less than a speck of ink: what rounding left behind
@@ -176,7 +176,8 @@ def _is_straight(piece: Piece, error: float) -> bool:
     return bool(off.max() < error and forward.min() >= 0 and forward.max() <= 1)
 
 
-def _cubic(piece: Piece) -> Array:
+def piece_cubic(piece: Piece) -> Array:
+    """A segment as a cubic, (4, 2)."""
     if len(piece) == 2:
         return line(*piece)
     if len(piece) == 3:

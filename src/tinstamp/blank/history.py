@@ -29,14 +29,15 @@ def fused(
 ) -> BRepAlgoAPI_BooleanOperation | None:
     """The kernel's join (`add`) or cut, done; None when it gives up."""
     operation = BRepAlgoAPI_Fuse() if add else BRepAlgoAPI_Cut()
-    operation.SetArguments(_listed(arguments))
-    operation.SetTools(_listed(tools))
+    operation.SetArguments(listed(arguments))
+    operation.SetTools(listed(tools))
     operation.SetRunParallel(True)
     operation.Build()
     return operation if operation.IsDone() else None
 
 
-def _listed(shapes: Sequence[TopoDS_Shape]) -> TopTools_ListOfShape:
+def listed(shapes: Sequence[TopoDS_Shape]) -> TopTools_ListOfShape:
+    """Shapes as the kernel's own list."""
     listed = TopTools_ListOfShape()
     for shape in shapes:
         listed.Append(shape)

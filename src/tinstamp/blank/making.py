@@ -9,9 +9,11 @@ import numpy as np
 from OCP.TopoDS import TopoDS_Face
 
 from tinstamp.blank.charts import chart_of, kind_of
+from tinstamp.blank.joints import joints_of
 from tinstamp.blank.solid import Blank, NamedSolid
 from tinstamp.blank.trim import outline_on_sheet
 from tinstamp.chart.base import Chart
+from tinstamp.chart.joint import Faces
 
 
 class BlankError(ValueError):
@@ -80,7 +82,7 @@ class Making:
             else:
                 charts[name] = replace(chart, outline=outline_on_sheet(faces, chart))
         kinds = {name: kind_of(self.solid.named(name)[0]) for name in self.solid.names}
-        return Blank(self.solid, charts, kinds)
+        return Blank(self.solid, Faces(charts, joints_of(self.solid, charts)), kinds)
 
 
 def _one_surface(a: Chart, b: Chart) -> bool:

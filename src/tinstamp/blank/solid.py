@@ -92,5 +92,5 @@ class Blank:
     """
 
     solid: NamedSolid
-    charts: dict[str, Chart]
+    charts: Mapping[str, Chart]
     kinds: Mapping[str, str] = field(default_factory=dict)

@@ -26,6 +26,10 @@ STEP = 1e-4
 """mm; half the stretch of the sheet over which a map is differentiated."""
 
 
+class SheetError(ValueError):
+    """A face that cannot be laid out as it is asked; the message is for the designer."""
+
+
 class Straight(IntEnum):
     """What a straight piece of artwork becomes on the face."""
 

@@ -11,7 +11,7 @@ import shapely
 from contourpy import contour_generator
 
 from tinstamp.artwork.outline import Outline, polygon
-from tinstamp.chart.base import Array, Chart
+from tinstamp.chart.base import Array, Chart, SheetError
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
@@ -184,12 +184,12 @@ def cast_chart(base: Chart, at: Array, towards: Array, upright: Array) -> CastCh
     base : the face's chart. at : (2,) the place on its sheet that keeps its place.
     towards : (3,) direction of the cast. upright : (3,) what is upright for the artwork.
 
-    Raises ValueError when the cast does not reach the face there.
+    Raises SheetError when the cast does not reach the face there.
     """
     base = base.towards(at)
     z = -towards / np.linalg.norm(towards)
     if float(base.normal(at) @ z) < GRAZING:
-        raise ValueError("the cast does not meet the face there: it comes from behind or grazes it")
+        raise SheetError("the cast does not meet the face there: it comes from behind or grazes it")
     y = upright - (upright @ z) * z
     if np.linalg.norm(y) < 1e-6:
         y = base.jacobian(at)[:, 1]
@@ -205,10 +205,20 @@ def cast_chart(base: Chart, at: Array, towards: Array, upright: Array) -> CastCh
     return replace(bare, outline=outline, starts=starts)
 
 
+def reached_from(cast: CastChart, at: Array) -> CastChart | None:
+    """A cast with what it reaches about a place on its face's own sheet; None when it reaches
+    nothing there."""
+    try:
+        outline, starts = _seen_of(cast, at)
+    except SheetError:
+        return None
+    return replace(cast, outline=outline, starts=starts)
+
+
 def far_place(base: Chart, at: Array, towards: Array) -> Array:
     """Where the ray through a place of a face comes out of the face again, (2,) on its sheet.
 
-    Raises ValueError when it does not.
+    Raises SheetError when it does not.
     """
     z = -towards / np.linalg.norm(towards)
     low, high = base.bounds[:2], base.bounds[2:]
@@ -216,7 +226,7 @@ def far_place(base: Chart, at: Array, towards: Array) -> Array:
     grid = np.stack(np.meshgrid(x, y), axis=-1).reshape(-1, 2)
     away = grid[base.normal(grid) @ z < -GRAZING]
     if not len(away):
-        raise ValueError("the cast does not come out of this face again")
+        raise SheetError("the cast does not come out of this face again")
     origin = base.to_space(at)
     side = np.cross(z, [1.0, 0.0, 0.0] if abs(z[0]) < 0.9 else [0.0, 1.0, 0.0])
     side = side / np.linalg.norm(side)
@@ -225,7 +235,7 @@ def far_place(base: Chart, at: Array, towards: Array) -> Array:
     starts = np.hstack([probe.seen(base.to_space(away)), away])
     found = replace(probe, starts=starts).to_base(np.zeros((1, 2)))[0]
     if not np.isfinite(found).all() or float(base.normal(found) @ z) > -GRAZING:
-        raise ValueError("the cast does not come out of this face again")
+        raise SheetError("the cast does not come out of this face again")
     return found
 
 
@@ -264,7 +274,7 @@ def _seen_of(chart: CastChart, at: Array) -> tuple[tuple[Outline, ...], Array]:
     here = shapely.Point(*at)
     part = min(shapely.get_parts(reached), key=lambda p: p.distance(here), default=None)
     if part is None or part.is_empty:
-        raise ValueError("the cast does not meet the face")
+        raise SheetError("the cast does not meet the face")
     part = shapely.orient_polygons(shapely.segmentize(part, max(part.length / 400, 1e-3)))
     outline = []
     for ring in (part.exterior, *part.interiors):

@@ -10,12 +10,12 @@ sum of (σ₁ − 1)² + (σ₂ − 1)² over the area, σ the principal stretch
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Protocol
 
 import numpy as np
 from numpy.polynomial import chebyshev
 
 from tinstamp.chart.base import Array
-from tinstamp.chart.surface import Surface
 
 DEGREE = 9
 NODES = 40
@@ -24,6 +24,16 @@ THIN = 1e-6
 """Part of the greatest area that counts as none."""
 FLOOR = 0.002
 """Weight of places far from the artwork, against 1 at it."""
+
+
+class Bent(Protocol):
+    """What can be flattened: points over two parameters, with derivatives and normals."""
+
+    def at(self, uv: Array) -> Array: ...
+
+    def first(self, uv: Array) -> tuple[Array, Array, Array]: ...
+
+    def normal(self, uv: Array) -> Array: ...
 
 
 @dataclass(frozen=True, eq=False)
@@ -125,7 +135,7 @@ def _with_slopes(p: Array, degree: int) -> tuple[Array, Array, Array]:
 
 
 def flatten_patch(
-    surface: Surface,
+    surface: Bent,
     low: Array,
     high: Array,
     flip: float,
@@ -189,7 +199,7 @@ def flatten_patch(
 
 
 def _start(
-    surface: Surface, uv: Array, middle: Array, flip: float, upright: Array, inverse: Array,
+    surface: Bent, uv: Array, middle: Array, flip: float, upright: Array, inverse: Array,
     du: Array, dv: Array,
 ) -> Array:  # fmt: skip
     """Derivatives of the straight projection onto the plane at the anchor, (n, 2, 2): along
@@ -199,7 +209,7 @@ def _start(
     return np.asarray(inverse.transpose(0, 2, 1) @ slopes, dtype=float)
 
 
-def _axes(surface: Surface, at: Array, flip: float, upright: Array) -> tuple[Array, Array]:
+def _axes(surface: Bent, at: Array, flip: float, upright: Array) -> tuple[Array, Array]:
     """x and y of the plane that touches at a place, y as far upright as can be."""
     normal = flip * surface.normal(at)
     y = upright - (upright @ normal) * normal
@@ -221,7 +231,7 @@ def _rotations(slopes: Array) -> Array:
 
 
 def _settled(
-    surface: Surface, there: Array, low: Array, high: Array, middle: Array, flip: float,
+    surface: Bent, there: Array, low: Array, high: Array, middle: Array, flip: float,
     upright: Array,
 ) -> Flattening:  # fmt: skip
     """Turned and moved so that the anchor lies at the origin with y upright, with a first

@@ -15,7 +15,7 @@ import shapely
 from contourpy import contour_generator
 
 from tinstamp.artwork.outline import Outline, polygon
-from tinstamp.chart.base import Array, Chart
+from tinstamp.chart.base import Array, Chart, SheetError
 from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.flattening import flatten_patch
 from tinstamp.chart.skin import SkinChart, rectangle_rim
@@ -88,7 +88,7 @@ def patch_of(base: BeltChart, at: Array, near: float) -> PatchChart:
     """The patch about a place of a belt, which lies at the patch's origin; its y runs up the
     meridian there, and what is within about `near` mm of it is stretched least.
 
-    Raises ValueError near the pole of a face that is no ball.
+    Raises SheetError near the pole of a face that is no ball.
     """
     if not is_ball(base):
         return _turned_patch(base, at, near)
@@ -129,10 +129,10 @@ def _turned_patch(base: BeltChart, at: Array, near: float) -> PatchChart:
     u, v = map(float, base.to_uv(at))
     radius = float(base.reach_at(np.array(float(at[1]))))
     if radius < 0.05 * base.length.whole:
-        raise ValueError("this place is too near to the pole of a face that is no ball")
+        raise SheetError("this place is too near to the pole of a face that is no ball")
     wide = min(WINDOW, 0.7 * base.length.whole / radius)
     if not base.closed:
-        raise ValueError("a part of a turn is laid out as a belt alone")
+        raise SheetError("a part of a turn is laid out as a belt alone")
     tall = min(base.length.whole, 1.5 * radius) / float(base.length.speed(np.array(v)))
     low = np.array([u - wide, max(base.length.low, v - tall)])
     high = np.array([u + wide, min(base.length.high, v + tall)])

@@ -47,7 +47,7 @@ def equal_gaps(page: FieldsPage, index: int, axis: int) -> None:
     for i, stamp in enumerate(session.job.stamps):
         if stamp.setting.face != face or not stamp.on:
             continue
-        shown = preview(session.document, session.resolved, i, chart)
+        shown = preview(session.document, session.resolved, i, chart, session.charts)
         if shown is not None and shown.placed.regions:
             across = dotted(("stamps", i, "setting", "across"))
             low_x, low_y, high_x, high_y = map(float, shown.placed.bounds)

@@ -65,7 +65,7 @@ def _laid(session: Session, way: str) -> Preview | None:
     index = session.selected
     job = changed(session.job, ("stamps", index, "setting", "cast", "way"), way)
     document = replace(session.document, job=job)
-    return preview(document, resolve(job), index, session.chart_of(index))
+    return preview(document, resolve(job), index, session.chart_of(index), session.charts)
 
 
 def _figures(shown: Preview | None) -> str:

@@ -5,6 +5,7 @@ NumPy only. Artwork is shaped and cut into triangles once; a drag only maps poin
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -18,7 +19,9 @@ from tinstamp.artwork.svg import LogoError
 from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.drape import FlatTriangles, drape, flatten
-from tinstamp.engine.flat import art_spec, draw, lay_spec, place_flat, sheet_of
+from tinstamp.chart.joint import Faces
+from tinstamp.engine.flat import art_spec, draw, lay_spec, place_flat
+from tinstamp.engine.sheets import sheet_of
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.resolve import Resolved
@@ -62,6 +65,7 @@ def preview(
     resolved: Resolved,
     index: int,
     chart: Chart | None,
+    faces: Mapping[str, Chart] | None = None,
 ) -> Preview | None:
     """The preview of a stamp; None where a field or the font has an error, which the
     fields and the findings tell."""
@@ -71,8 +75,9 @@ def preview(
     try:
         art = art_spec(document, resolved, index)
         artwork = draw(art)
-        spec = lay_spec(document, resolved, index, chart)
-        chart = sheet_of(spec, chart, artwork)
+        part = Faces.of(faces or {})
+        spec = lay_spec(document, resolved, index, chart, part)
+        chart = sheet_of(spec, chart, artwork, part)
         placed = place_flat(spec, art, artwork, chart)
     except (FontError, FormulaError, LogoError, PlaceError):
         return None

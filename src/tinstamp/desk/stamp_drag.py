@@ -88,7 +88,7 @@ class StampDrag(QObject):
         """Compute the selected stamp's preview anew."""
         start = time.perf_counter()
         s = self.session
-        self.preview = preview(s.document, s.resolved, s.selected, s.chart_of(s.selected))
+        self.preview = preview(s.document, s.resolved, s.selected, s.chart_of(s.selected), s.charts)
         if self.preview is not None:
             self.preview.in_space()
         self.seconds = time.perf_counter() - start
@@ -97,7 +97,7 @@ class StampDrag(QObject):
     def of(self, index: int) -> Preview | None:
         """Another stamp's preview, for showing it in grey."""
         s = self.session
-        return preview(s.document, s.resolved, index, s.chart_of(index))
+        return preview(s.document, s.resolved, index, s.chart_of(index), s.charts)
 
     # -- which stamp is where
 

@@ -21,12 +21,15 @@ from tinstamp.blank.solid import Blank, NamedSolid
 from tinstamp.blank.thickness import thicknesses
 from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import UnevenChart
+from tinstamp.chart.joint import Faces
 from tinstamp.chart.round import RoundChart
+from tinstamp.chart.run import RunChart
 from tinstamp.engine.blanks import FeatureError, Step, key_of, made, steps_of
 from tinstamp.engine.cache import Cache
-from tinstamp.engine.flat import art_spec, draw, lay_spec, letter_depths, place_flat, sheet_of
+from tinstamp.engine.flat import art_spec, draw, lay_spec, letter_depths, place_flat
 from tinstamp.engine.mesh import mesh_of
 from tinstamp.engine.report import Report, StampReport
+from tinstamp.engine.sheets import sheet_of
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
@@ -76,7 +79,7 @@ class Laid:
         """All that the relief depends on, but for the solid before it."""
         own = tuple(sorted(self.depths.items()))
         relief = self.stamp.relief
-        how = (relief.make, relief.walls, relief.caps, self.stamp.setting.cast.over)
+        how = (relief.make, relief.walls, relief.caps, self.stamp.setting.over)
         return (self.flat_key, self.depth, own, how, self.stamp.name)
 
     def by_depth(self) -> list[tuple[float, Placed]]:
@@ -216,7 +219,8 @@ class _Run:
             return None
         try:
             spec = art_spec(self.document, self.resolved, index)
-            where = lay_spec(self.document, self.resolved, index, chart)
+            faces = Faces.of(blank.charts)
+            where = lay_spec(self.document, self.resolved, index, chart, faces)
             artwork = self.cache.get("artwork", spec, lambda: draw(spec))
             if isinstance(stamp.artwork, Text):
                 name = f"{stamp.artwork.font.family} {stamp.artwork.font.style}"
@@ -228,7 +232,7 @@ class _Run:
                     Finding("look", "nothing to make", stamp.name, "there is no ink to make")
                 )
                 return None
-            chart = sheet_of(where, chart, artwork)
+            chart = sheet_of(where, chart, artwork, faces)
             placed = place_flat(where, spec, artwork, chart)
             self.findings += checks.along_guide(stamp.name, placed)
         except (FontError, FormulaError, LogoError, PlaceError) as error:
@@ -266,6 +270,8 @@ class _Run:
 
     @staticmethod
     def _on(item: Laid, charts: Mapping[str, Chart]) -> Laid:
+        if isinstance(item.chart, RunChart):
+            return replace(item, chart=item.chart.on(charts))
         chart = item.chart.again(charts[item.stamp.setting.face])
         return replace(item, chart=_towards(chart, item.placed))
 
@@ -427,9 +433,8 @@ class _Run:
 
 
 def _over(item: Laid) -> bool:
-    """True for a cast that may run over the faces beside."""
-    cast = item.stamp.setting.cast
-    return cast.over == "neighbours" and cast.way not in ("none", "patch")
+    """True for a stamp that may run over the faces beside."""
+    return item.stamp.setting.over == "neighbours"
 
 
 def _towards(chart: Chart, placed: Placed) -> Chart:

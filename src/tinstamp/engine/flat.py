@@ -7,9 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
-from typing import Literal
-
-import numpy as np
+from typing import Any
 
 from tinstamp.artwork import fonts
 from tinstamp.artwork.drawn import (
@@ -29,14 +27,12 @@ from tinstamp.artwork.shaping import Style
 from tinstamp.artwork.svg import LogoError
 from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.chart.base import Chart
-from tinstamp.chart.belt import BeltChart
-from tinstamp.chart.bent import BentChart
-from tinstamp.chart.cast import cast_chart, far_place
-from tinstamp.chart.patch import patch_of
+from tinstamp.chart.joint import Faces
+from tinstamp.engine.sheets import LaySpec, seen_from_behind, sheet_of, way_of
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import ProfileError, pieces
 from tinstamp.job.formula import LENGTHS, FormulaError
-from tinstamp.job.model import Cast, FontRef, Guide, Job, Logo, Shape, Text
+from tinstamp.job.model import FontRef, Guide, Job, Logo, Shape, Text
 from tinstamp.job.resolve import Resolved
 from tinstamp.job.text_fields import filled
 from tinstamp.setting.along import Run
@@ -48,8 +44,6 @@ from tinstamp.setting.place import (
     PlaceError,
     Spot,
     lay,
-    rest_line,
-    where,
 )
 from tinstamp.setting.way import Way, arc_way, edge_way, level_way, line_way, midline_way
 
@@ -63,18 +57,6 @@ class ArtSpec:
     upside_down: bool
     frame: Frame | None
     shifts: Shifts = ()
-
-
-@dataclass(frozen=True)
-class LaySpec:
-    """All that decides where artwork lies on its sheet, but for the face."""
-
-    spot: Spot
-    guide: Guide | None
-    values: tuple[tuple[str, float], ...]
-    copies: Copies | None
-    cast: tuple[float, float, float] | Literal["square", "patch"] | None = None
-    far: bool = False
 
 
 def font_data(ref: FontRef, embedded: Mapping[str, bytes]) -> FontData:
@@ -96,7 +78,7 @@ def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
     if stamp.border.on:
         base = ("stamps", index, "border")
         frame = Frame(*(resolved.of(*base, name) for name in ("gap", "line", "corner")))
-    mirrored = getattr(stamp.artwork, "mirrored", False) != _far(stamp.setting.cast)
+    mirrored = getattr(stamp.artwork, "mirrored", False) != seen_from_behind(stamp.setting.cast)
     upside_down = getattr(stamp.artwork, "upside_down", False)
     shifts: Shifts = ()
     if isinstance(stamp.artwork, Text):
@@ -245,11 +227,16 @@ def _framed(art: Artwork, frame: Frame) -> Artwork:
 
 
 def lay_spec(
-    document: Document, resolved: Resolved, index: int, chart: Chart, asked: tuple[int, ...] = ()
+    document: Document,
+    resolved: Resolved,
+    index: int,
+    chart: Chart,
+    faces: Faces | None = None,
+    asked: tuple[int, ...] = (),
 ) -> LaySpec:
     """Of stamp `index`, on the sheet of its face. Raises what `flat` does.
 
-    `asked` are the stamps that are measured from this one.
+    `faces` are the part's; `asked` are the stamps that are measured from this one.
     """
     job = document.job
     setting = job.stamps[index].setting
@@ -263,89 +250,37 @@ def lay_spec(
         setting.across_from,
         setting.up_from,
         setting.held_by,
-        _other(document, resolved, index, chart, asked) if setting.from_stamp else None,
+        _other(document, resolved, index, chart, faces, asked) if setting.from_stamp else None,
     )
     copies = None
     if setting.repeat.kind != "none":
         copies = _copies(job, resolved, index)
-    cast = _cast(setting.cast, resolved, base)
-    far = _far(setting.cast)
+    cast = way_of(setting.cast, resolved, base)
+    how: dict[str, Any] = {
+        "face": setting.face,
+        "cast": cast,
+        "side": setting.cast.side if cast not in (None, "patch") else "near",
+        "over": setting.over == "neighbours",
+        "true_along": setting.true_along,
+        "true_up": resolved.of(*base, "true_up") if setting.true_along == "height" else 0.0,
+    }
     if setting.guide.kind == "none":
-        return LaySpec(spot, None, (), copies, cast, far)
+        return LaySpec(spot, None, (), copies, **how)
     start = f"stamps.{index}.setting.guide."
     values = {k[len(start) :]: v for k, v in resolved.values.items() if k.startswith(start)}
     error = resolved.error_under(*base, "guide")
     if error is not None:
         raise FormulaError(error)
-    return LaySpec(spot, setting.guide, tuple(values.items()), copies, cast, far)
-
-
-WAYS = {
-    "front": (0.0, 1.0, 0.0),
-    "back": (0.0, -1.0, 0.0),
-    "left": (1.0, 0.0, 0.0),
-    "right": (-1.0, 0.0, 0.0),
-    "above": (0.0, 0.0, -1.0),
-    "below": (0.0, 0.0, 1.0),
-}
-"""Directions of a cast from a side of the part."""
-
-
-def _far(cast: Cast) -> bool:
-    return cast.side == "far" and cast.way not in ("none", "patch")
-
-
-def _cast(
-    cast: Cast, resolved: Resolved, base: tuple[str | int, ...]
-) -> tuple[float, float, float] | Literal["square", "patch"] | None:
-    """The direction of a projection; None for a wrap. Raises FormulaError."""
-    if cast.way == "none":
-        return None
-    if cast.way in ("square", "patch"):
-        return cast.way
-    if cast.way != "vector":
-        return WAYS[cast.way]
-    x, y, z = (resolved.of(*base, "cast", name) for name in ("x", "y", "z"))
-    if x == y == z == 0.0:
-        raise FormulaError("a direction of three zeros leads nowhere")
-    return x, y, z
-
-
-def sheet_of(spec: LaySpec, chart: Chart, artwork: Artwork) -> Chart:
-    """The chart that the artwork is laid on: the face's own, made for the artwork's place
-    where it must stretch, or a projection onto it.
-
-    Raises PlaceError when the cast does not meet the face at the artwork's place.
-    """
-    if spec.cast is None:
-        return _about(spec, chart, artwork) if isinstance(chart, BentChart) else chart
-    at, turn = where(spec.spot, chart)
-    if spec.cast == "patch":
-        if not isinstance(chart, BeltChart):
-            raise PlaceError("only a turned face, a ball or a dome is laid out as a patch")
-        try:
-            return patch_of(chart, at, _half(artwork))
-        except ValueError as error:
-            raise PlaceError(str(error)) from error
-    towards = -chart.normal(at) if spec.cast == "square" else np.array(spec.cast)
-    if spec.far:
-        try:
-            at, towards = far_place(chart, at, towards), -np.asarray(towards)
-        except ValueError as error:
-            raise PlaceError(str(error)) from error
-        turn = chart.spot(*chart.place_of(at, chart.round), chart.round)[1]
-    angle = np.radians(turn)
-    slopes = chart.towards(at).jacobian(at)
-    upright = slopes @ np.array([-np.sin(angle), np.cos(angle)])
-    try:
-        made = cast_chart(chart, at, np.asarray(towards), upright)
-    except ValueError as error:
-        raise PlaceError(str(error)) from error
-    return replace(made, behind=spec.far)
+    return LaySpec(spot, setting.guide, tuple(values.items()), copies, **how)
 
 
 def _other(
-    document: Document, resolved: Resolved, index: int, chart: Chart, asked: tuple[int, ...]
+    document: Document,
+    resolved: Resolved,
+    index: int,
+    chart: Chart,
+    faces: Faces | None,
+    asked: tuple[int, ...],
 ) -> Other:
     """The stamp that stamp `index` is measured from, where it lies."""
     stamps = document.job.stamps
@@ -361,9 +296,9 @@ def _other(
     if resolved.error_under("stamps", at) is not None:
         raise PlaceError(f"“{name}”, which it is measured from, has a field to fix")
     art = art_spec(document, resolved, at)
-    where_ = lay_spec(document, resolved, at, chart, (*asked, index))
+    where_ = lay_spec(document, resolved, at, chart, faces, (*asked, index))
     artwork = draw(art)
-    placed = place_flat(where_, art, artwork, sheet_of(where_, chart, artwork))
+    placed = place_flat(where_, art, artwork, sheet_of(where_, chart, artwork, faces))
     if not placed.regions:
         raise PlaceError(f"“{name}”, which it is measured from, has no ink")
     low_x, low_y, high_x, high_y = map(float, placed.bounds)
@@ -394,25 +329,6 @@ def place_flat(spec: LaySpec, art: ArtSpec, artwork: Artwork, chart: Chart) -> P
     if spec.guide is not None:
         guided = Guided(_inks(art, artwork), _runner(spec, chart))
     return lay(artwork, spec.spot, chart, guided, spec.copies)
-
-
-def _half(artwork: Artwork) -> float:
-    """About half of the artwork's extent, mm."""
-    if not artwork.regions:
-        return 5.0
-    low_x, low_y, high_x, high_y = map(float, artwork.bounds)
-    return max(1.0, 0.5 * float(np.hypot(high_x - low_x, high_y - low_y)))
-
-
-def _about(spec: LaySpec, chart: Chart, artwork: Artwork) -> Chart:
-    """The chart with the least stretch in the middle of the artwork's height."""
-    at, turn = where(spec.spot, chart)
-    if not artwork.regions:
-        return chart.towards(at)
-    low, high = float(artwork.bounds[1]), float(artwork.bounds[3])
-    rise = (low + high) / 2 - rest_line(artwork, spec.spot.rests_on)
-    angle = np.radians(turn + spec.spot.turn)
-    return chart.towards(at + rise * np.array([-np.sin(angle), np.cos(angle)]))
 
 
 def _inks(art: ArtSpec, artwork: Artwork) -> tuple[LetterInk, ...]:
@@ -491,9 +407,11 @@ def flat_artwork(document: Document, resolved: Resolved, index: int) -> Artwork:
     return draw(art_spec(document, resolved, index))
 
 
-def flat(document: Document, resolved: Resolved, index: int, chart: Chart) -> Placed:
+def flat(
+    document: Document, resolved: Resolved, index: int, chart: Chart, faces: Faces | None = None
+) -> Placed:
     """Stamp `index` on its sheet. Raises FontError, FormulaError, LogoError, PlaceError."""
     art = art_spec(document, resolved, index)
-    where_ = lay_spec(document, resolved, index, chart)
+    where_ = lay_spec(document, resolved, index, chart, faces)
     artwork = draw(art)
-    return place_flat(where_, art, artwork, sheet_of(where_, chart, artwork))
+    return place_flat(where_, art, artwork, sheet_of(where_, chart, artwork, faces))

@@ -21,6 +21,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from io import BytesIO
 from pathlib import Path
+from typing import Any
 
 from pydantic import ValidationError
 
@@ -158,12 +159,24 @@ def _job(data: bytes, name: str) -> Job:
             f"{name} was made by a newer version of Tin Stamp (format {version}, "
             f"this one reads up to {FORMAT})"
         )
-    if version == 1:
-        raw["format"] = FORMAT
+    if version in (1, 2):
+        _raised(raw)
     try:
         return Job.model_validate(raw)
     except (ValidationError, RecursionError) as error:
         raise ArchiveError(f"the job inside {name} is not valid: {_first(error)}") from error
+
+
+def _raised(raw: dict[str, Any]) -> None:
+    """Bring a job of an earlier format to this one: what a stamp runs over was told with its
+    cast. What is not as it should be is left for the model to refuse."""
+    raw["format"] = FORMAT
+    stamps = raw.get("stamps")
+    for stamp in stamps if isinstance(stamps, list) else []:
+        setting = stamp.get("setting") if isinstance(stamp, dict) else None
+        cast = setting.get("cast") if isinstance(setting, dict) else None
+        if isinstance(setting, dict) and isinstance(cast, dict) and "over" in cast:
+            setting["over"] = cast.pop("over")
 
 
 def _first(error: Exception) -> str:

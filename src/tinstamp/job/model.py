@@ -26,7 +26,7 @@ from tinstamp.job.values import (
     Value,
 )
 
-FORMAT: Literal[2] = 2
+FORMAT: Literal[3] = 3
 """Version of the document; a file with a greater one is refused.
 
 1 had one feature and no bodies at a place; all of it is valid in 2."""
@@ -280,16 +280,13 @@ class Cast(Value):
         along an axis of the part from that side, or along x, y, z.
     side : near is where the cast meets the face first; far is where it comes out of it
         again, mirrored for those who look from there.
-    over : neighbours lets an engraving run over the faces beside, with parallel walls and a
-        flat cap.
     """
 
     way: Literal[
         "none", "patch", "square",
         "front", "back", "left", "right", "above", "below", "vector",
     ] = "none"  # fmt: skip
-    side: Literal["near", "far"] = "near"
-    over: Literal["face", "neighbours"] = "face"
+    side: Literal["near", "far", "both"] = "near"
     x: Number = "0"
     y: Number = "1"
     z: Number = "0"
@@ -307,6 +304,8 @@ class Setting(Value):
     `rests_on` and `held_by` say which line and which side of the artwork is placed there;
     the origin of a text is what it is aligned to. With `from_stamp` both are from another
     stamp on the face, rightwards and upwards from the middle, sides or edges of its ink.
+    `over` lets it run on over the faces beside. On a turned face lengths are true along the
+    parallel through the middle of the artwork, along a rim, or at a height that is given.
     """
 
     face: Name
@@ -319,8 +318,15 @@ class Setting(Value):
     rests_on: Literal["baseline", "middle", "bottom", "top"] = "baseline"
     held_by: Literal["origin", "left", "middle", "right"] = "origin"
     cast: Cast = Cast()
+    over: Literal["face", "neighbours"] = "face"
+    true_along: Literal["artwork", "lower", "upper", "height"] = "artwork"
+    true_up: Length = "0 mm"
     guide: Guide = Guide()
     repeat: Repeat = Repeat()
+
+    @property
+    def idle(self) -> frozenset[str]:
+        return frozenset() if self.true_along == "height" else frozenset({"true_up"})
 
 
 class Relief(Value):
@@ -378,7 +384,7 @@ class Serial(Value):
 class Job(Value):
     """The whole document. Its name is its file's."""
 
-    format: Literal[2] = FORMAT
+    format: Literal[3] = FORMAT
     serial: Serial = Serial()
     dimensions: tuple[Dimension, ...] = Field(default=(), max_length=500)
     blank: Blank

@@ -8,6 +8,8 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
+import numpy as np
+from numpy.typing import NDArray
 from OCP.TopoDS import TopoDS, TopoDS_Solid
 
 from tinstamp.artwork.outline import Region
@@ -19,6 +21,7 @@ from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.cast import CastChart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
+from tinstamp.chart.flattened import FlattenedChart
 from tinstamp.chart.parameters import seam_at
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.relief.heads import Head
@@ -64,6 +67,40 @@ def tool(
 ) -> Tool:
     """The region as a solid between two lifts, mm; `ends` gives the two heads that its walls
     run between where those are not along the normals. Raises ReliefError."""
+    named = hull(region, chart, low, high, cap_is_high, ends).faces
+    return Tool(solid_of([f.face for f in named]), tuple(named))
+
+
+@dataclass(frozen=True)
+class Hull:
+    """The faces that bound a region between two lifts.
+
+    Attributes
+    ----------
+    walls : of each outline, one after the other; source : for each wall the number of the
+        outline's piece that it stands on.
+    tolerance : that its edges need, mm.
+    """
+
+    ends: tuple[NamedFace, NamedFace]
+    walls: tuple[tuple[NamedFace, ...], ...]
+    source: tuple[NDArray[np.int_], ...]
+    tolerance: float
+
+    @property
+    def faces(self) -> list[NamedFace]:
+        return [*self.ends, *(wall for ring in self.walls for wall in ring)]
+
+
+def hull(
+    region: Region,
+    chart: Chart,
+    low: float,
+    high: float,
+    cap_is_high: bool,
+    ends: Callable[[Chart], tuple[Head, Head]] | None = None,
+) -> Hull:
+    """See `tool`. Raises ReliefError."""
     chart = _seam_away(region, chart)
     low_end, high_end = (None, None) if ends is None else ends(chart)
     try:
@@ -86,19 +123,22 @@ def tool(
     top = face_on(head, [r.head for r in ring], flips[1])
     under = [TopoDS.Wire_s(r.foot.Reversed()) for r in ring]
     bottom = TopoDS.Face_s(face_on(foot, under, not flips[0]))
-    named = [
-        NamedFace("cap" if cap_is_high else "end", top),
-        NamedFace("end" if cap_is_high else "cap", bottom),
-        *(NamedFace("wall", wall) for r in ring for wall in r.walls),
-    ]
-    return Tool(solid_of([f.face for f in named]), tuple(named))
+    return Hull(
+        (
+            NamedFace("cap" if cap_is_high else "end", top),
+            NamedFace("end" if cap_is_high else "cap", bottom),
+        ),
+        tuple(tuple(NamedFace("wall", wall) for wall in r.walls) for r in ring),
+        tuple(loop.source for loop in loops),
+        rough,
+    )
 
 
 def _seam_away(region: Region, chart: Chart) -> Chart:
     """The same chart on a surface of its own, with its seam opposite the region."""
-    if isinstance(chart, CastChart):
+    if isinstance(chart, CastChart | FlattenedChart):
         at = chart.to_base((region.bounds[:2] + region.bounds[2:]) / 2)
-        return chart.on(_about(at, chart.base))
+        return chart.on(_about(at, chart.ground))
     bounds = region.bounds
     return _about((bounds[:2] + bounds[2:]) / 2, chart)
 

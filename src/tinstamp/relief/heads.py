@@ -12,7 +12,7 @@ from OCP.Geom import Geom_Plane, Geom_Surface
 
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import TOLERANCE, Array, placement
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import Chart, SheetError
 from tinstamp.chart.bent import spread_over
 from tinstamp.chart.cast import CastChart, cast_chart
 from tinstamp.chart.frame import Frame
@@ -231,7 +231,7 @@ def cast_of(chart: Chart, at: Array) -> CastChart:
         return chart
     try:
         return cast_chart(chart, at, -chart.normal(at), chart.jacobian(at)[:, 1])
-    except ValueError as error:
+    except SheetError as error:
         raise ReliefError(str(error)) from error
 
 

@@ -11,7 +11,7 @@ greatest degree are cut in halves until they do.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Protocol
 
 import numpy as np
@@ -46,6 +46,7 @@ class LaidLoop:
     codes : (n,) `Straight` codes.
     outer : False for a counter.
     head_uv : as `uv`, on the head's surface, where that is not the same.
+    source : (n,) the number of the outline's piece that each one is of.
     """
 
     uv: list[Array]
@@ -54,6 +55,7 @@ class LaidLoop:
     codes: NDArray[np.int_]
     outer: bool
     head_uv: list[Array] | None = None
+    source: NDArray[np.int_] = field(default_factory=lambda: np.zeros(0, dtype=int))
 
 
 HALVINGS = 6
@@ -67,11 +69,13 @@ class _Pieces:
     Attributes
     ----------
     beziers : (n, 4, 2). straight : (n,). owner : (n,) index of each piece's outline.
+    source : (n,) its own number there, before it was cut.
     """
 
     beziers: Array
     straight: NDArray[np.bool_]
     owner: NDArray[np.int_]
+    source: NDArray[np.int_]
 
     def halved(self, which: NDArray[np.bool_]) -> _Pieces:
         """Each of the marked pieces as two."""
@@ -80,7 +84,10 @@ class _Pieces:
         for b, two in zip(self.beziers, which, strict=True):
             parts += halves(b, 0.5) if two else (b,)
         return _Pieces(
-            np.stack(parts), np.repeat(self.straight, counts), np.repeat(self.owner, counts)
+            np.stack(parts),
+            np.repeat(self.straight, counts),
+            np.repeat(self.owner, counts),
+            np.repeat(self.source, counts),
         )
 
 
@@ -114,9 +121,10 @@ def lay(
         return []
     cut = [_split(o.beziers, o.straight, chart.max_span) for o in outlines]
     pieces = _Pieces(
-        np.concatenate([beziers for beziers, _ in cut]),
-        np.concatenate([straight for _, straight in cut]),
-        np.repeat(np.arange(len(cut)), [len(beziers) for beziers, _ in cut]),
+        np.concatenate([beziers for beziers, _, _ in cut]),
+        np.concatenate([straight for _, straight, _ in cut]),
+        np.repeat(np.arange(len(cut)), [len(beziers) for beziers, _, _ in cut]),
+        np.concatenate([source for _, _, source in cut]),
     )
     head_uv: list[Array] | None = None
     for _ in range(HALVINGS):
@@ -154,6 +162,7 @@ def lay(
                     codes[s],
                     i == 0,
                     None if head_uv is None else head_uv[s],
+                    pieces.source[s],
                 )
                 for i, s in enumerate(spans)
             ]
@@ -243,16 +252,18 @@ def _turns(uv: Sequence[Array], chart: Chart, start: float | None) -> float:
 
 def _split(
     beziers: Array, straight: NDArray[np.bool_], longest: float
-) -> tuple[Array, NDArray[np.bool_]]:
-    """Cut pieces that run further than `longest` along x into equal parts."""
+) -> tuple[Array, NDArray[np.bool_], NDArray[np.int_]]:
+    """Cut pieces that run further than `longest` along x into equal parts; with the number
+    of the piece that each is of."""
+    numbers = np.arange(len(beziers))
     if not np.isfinite(longest):
-        return beziers, straight
+        return beziers, straight, numbers
     runs = beziers[..., 0].max(axis=1) - beziers[..., 0].min(axis=1)
     counts = np.maximum(1, np.ceil(runs / longest).astype(int))
     if counts.max() == 1:
-        return beziers, straight
+        return beziers, straight, numbers
     parts = [part for b, n in zip(beziers, counts, strict=True) for part in _cut(b, int(n))]
-    return np.stack(parts), np.repeat(straight, counts)
+    return np.stack(parts), np.repeat(straight, counts), np.repeat(numbers, counts)
 
 
 def _cut(bezier: Array, count: int) -> list[Array]:

@@ -4,12 +4,14 @@ general boolean where it must, verified either way."""
 from __future__ import annotations
 
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
 
+from tinstamp.artwork.clip import within
+from tinstamp.artwork.split import Part
 from tinstamp.blank.kernel import Array, extent_of, volume
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
@@ -17,15 +19,21 @@ from tinstamp.chart.bent import BentChart
 from tinstamp.chart.cast import GRAZING, CastChart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
-from tinstamp.relief.boolean import Cut, combine, tool
+from tinstamp.chart.flattened import FlattenedChart
+from tinstamp.chart.run import RunChart, area_of_face
+from tinstamp.relief.boolean import Cut, Tool, combine, tool
 from tinstamp.relief.heads import PLAIN, Head, Walls, depths_of, head_of, other_end
 from tinstamp.relief.imprint import imprint
 from tinstamp.relief.laid import LayingError
+from tinstamp.relief.run import across_volume, joined_tool, on_ink, on_piece, shares
 from tinstamp.relief.surfaces import ReliefError
+from tinstamp.relief.tracing import traced
 from tinstamp.relief.verify import ALLOWED, ALLOWED_BOOLEAN, agrees, examine, examine_imprint
-from tinstamp.setting.fit import Fit
+from tinstamp.setting.fit import Fit, fit
 from tinstamp.setting.place import Placed
 
+MARK = 0.1
+"""mm; how far the walls that trace a mark reach to both sides of the face."""
 OVERSHOOT = 0.5
 """mm; how far a tool reaches beyond the faces that it must cut clear of."""
 BITE = 0.05
@@ -102,7 +110,7 @@ def make(
     solid: NamedSolid,
     chart: Chart,
     placed: Placed,
-    fit: Fit,
+    found: Fit,
     order: Order,
     direct: bool = True,
     stopped: Callable[[], None] = lambda: None,
@@ -112,14 +120,15 @@ def make(
     Raises ReliefError when no sound solid can be made.
     """
     start = time.perf_counter()
-    if fit.off_area > 0.999 * placed.area:
+    if found.off_area > 0.999 * placed.area:
         raise ReliefError("all of the artwork lies off the face")
-    if order.over and isinstance(chart, CastChart):
-        return _over_neighbours(solid, chart, placed, order, start, stopped)
+    plane = _plane_of(chart)
+    if order.over and plane is not None and order.walls.slanted and order.walls.flat:
+        return _prisms(solid, plane, placed, order, start, stopped)
+    if isinstance(chart, RunChart):
+        return _over_run(solid, chart, placed, found, order, direct, stopped)
     if isinstance(chart, CastChart) and not _reached(chart, placed):
-        raise ReliefError(
-            f"{fit.off_area:.2f} mm² of the artwork miss the face: the cast does not reach it there"
-        )
+        placed, found = _landed(chart, placed, found)
     head = depths = None
     if order.walls.plain or not order.depth:
         expected = chart.relief_volume(placed.regions, order.signed)
@@ -127,11 +136,11 @@ def make(
         head = head_of(chart, np.array(placed.origin), order.signed, order.walls)
         depths = depths_of(head, placed.regions, order.signed)
         expected = head.volume(placed.regions)
-    closed_form = fit.wholly_inside and not order.through
+    closed_form = found.wholly_inside and not order.through
     if direct and closed_form and not chart.own_surface:
-        found = _directly(solid, chart, placed, order, expected, head)
-        if found is not None:
-            marked, change = found
+        made = _directly(solid, chart, placed, order, expected, head)
+        if made is not None:
+            marked, change = made
             taken = time.perf_counter() - start
             return Made(marked, "imprint", change, expected, (), taken, depths)
     stopped()
@@ -140,18 +149,94 @@ def make(
             "a mark without depth must lie wholly within its face, clear of its edges, of its "
             "seam and of other relief, and not on a patch"
         )
-    cut = _generally(solid, chart, placed, order, stopped)
-    verdict = examine(cut.solid)
-    if not verdict.sound:
-        raise ReliefError("the outlines and the part do not combine into a sound solid")
-    change = verdict.volume - volume(solid.shape)
+    cut, change = _combined(solid, _tools(chart, placed, order, stopped), order)
     _plausible(change, expected, closed_form, order)
     known = expected if closed_form else None
     taken = time.perf_counter() - start
     return Made(cut.solid, "boolean", change, known, cut.pieces, taken, depths)
 
 
-def _over_neighbours(
+def _over_run(
+    solid: NamedSolid,
+    chart: RunChart,
+    placed: Placed,
+    found: Fit,
+    order: Order,
+    direct: bool,
+    stopped: Callable[[], None],
+) -> Made:
+    """Relief over several faces: what lies within one of them as on that face alone, what runs
+    over a joint by tools that are sewn there. Raises ReliefError."""
+    if not order.walls.plain and order.depth:
+        raise ReliefError(
+            "over several faces walls run square to each face and caps follow it; or walls run "
+            "parallel and the cap is flat, from a projection"
+        )
+    parts = shares(chart, placed.regions)
+    whole: Made | None = None
+    for share in (parts.within, parts.beyond):
+        for k, regions in share.items():
+            piece = chart.pieces[k]
+            now = whole.solid if whole is not None else solid
+            there = on_piece(piece, regions, placed.origin)
+            own = fit(there, piece.chart)
+            own = replace(own, touches=found.touches, nested=found.nested)
+            mine = replace(order, face=piece.face, over=False)
+            made = make(now, piece.chart, there, own, mine, direct, stopped)
+            whole = made if whole is None else whole.followed_by(made)
+    if parts.across:
+        now = whole.solid if whole is not None else solid
+        made = _across(now, chart, parts.across, order, stopped)
+        whole = made if whole is None else whole.followed_by(made)
+    assert whole is not None
+    return whole
+
+
+def _across(
+    solid: NamedSolid,
+    chart: RunChart,
+    across: Sequence[Sequence[tuple[int, Part]]],
+    order: Order,
+    stopped: Callable[[], None],
+) -> Made:
+    """Regions that run over joints. Raises ReliefError."""
+    start = time.perf_counter()
+    low, high = _lifts(order) if order.depth else (-MARK, MARK)
+    for parts in across:
+        for k, part in parts:
+            piece = chart.pieces[k]
+            high = min(high, _room(piece.chart, on_piece(piece, [part.region], (0.0, 0.0))))
+    tools = [joined_tool(chart, parts, low, high, order.emboss, stopped) for parts in across]
+    if not order.depth:
+        marked = traced(solid, tools, order.stamp, lambda at: on_ink(chart, across, at))
+        return Made(marked, "boolean", 0.0, 0.0, (), time.perf_counter() - start)
+    expected = sum(across_volume(chart, parts, order.signed) for parts in across)
+    cut, change = _combined(solid, tools, order)
+    _plausible(change, expected, not order.through, order)
+    known = None if order.through else expected
+    return Made(cut.solid, "boolean", change, known, cut.pieces, time.perf_counter() - start)
+
+
+def _combined(solid: NamedSolid, tools: Sequence[Tool], order: Order) -> tuple[Cut, float]:
+    """The part with the tools, which must be sound, and how its volume changed, mm³."""
+    cut = combine(solid, tools, order.emboss, order.stamp)
+    verdict = examine(cut.solid)
+    if not verdict.sound:
+        raise ReliefError("the outlines and the part do not combine into a sound solid")
+    return cut, verdict.volume - volume(solid.shape)
+
+
+def _plane_of(chart: Chart) -> CastChart | None:
+    """The cast that artwork comes from, of one face or of a run seen from one side."""
+    if isinstance(chart, CastChart):
+        return chart
+    if isinstance(chart, RunChart) and sum(p.parent < 0 for p in chart.pieces) == 1:
+        first = chart.first
+        return first if isinstance(first, CastChart) else None
+    return None
+
+
+def _prisms(
     solid: NamedSolid,
     chart: CastChart,
     placed: Placed,
@@ -162,25 +247,28 @@ def _over_neighbours(
     """An engraving cast over a run of faces: prisms along the cast, down to a plane at the
     depth below the artwork's place. Raises ReliefError."""
     if order.emboss or not order.depth:
-        raise ReliefError("only an engraving can be cast over the faces beside")
-    if not (order.walls.slanted and order.walls.flat):
-        raise ReliefError(
-            "over the faces beside, walls must be parallel and caps flat: choose them so"
-        )
+        raise ReliefError("with parallel walls and a flat cap only an engraving runs over faces")
     tools = []
     clear = 2.0 * extent_of(solid.shape)
     for region in placed.regions:
         tools.append(tool(region, chart.sheet, -order.depth, clear, False))
         stopped()
-    cut = combine(solid, tools, False, order.stamp)
-    verdict = examine(cut.solid)
-    if not verdict.sound:
-        raise ReliefError("the outlines and the part do not combine into a sound solid")
-    change = verdict.volume - volume(solid.shape)
+    cut, change = _combined(solid, tools, order)
     if not -clear * placed.area < change < 0.0:
         raise ReliefError("the cast does not cut into the part")
     taken = time.perf_counter() - start
     return Made(cut.solid, "boolean", change, None, cut.pieces, taken)
+
+
+def _landed(chart: CastChart, placed: Placed, found: Fit) -> tuple[Placed, Fit]:
+    """What of the artwork a cast lays on its face, ending where it only grazes it.
+
+    Raises ReliefError.
+    """
+    landed = within(placed.regions, area_of_face(chart.outline))
+    if not landed:
+        raise ReliefError("all of the artwork misses the face")
+    return replace(placed, regions=tuple(landed), bent=True), found
 
 
 def _reached(chart: CastChart, placed: Placed) -> bool:
@@ -213,26 +301,24 @@ def _directly(
     return made.solid, change
 
 
-def _generally(
-    solid: NamedSolid,
-    chart: Chart,
-    placed: Placed,
-    order: Order,
-    stopped: Callable[[], None],
-) -> Cut:
+def _lifts(order: Order) -> tuple[float, float]:
+    """Between which lifts a tool reaches, mm."""
     if order.emboss:
-        low, high = -_bite(order), order.depth
-    elif order.through:
-        low, high = -(order.thickness[1] + OVERSHOOT), OVERSHOOT
-    else:
-        low, high = -order.depth, OVERSHOOT
+        return -_bite(order), order.depth
+    if order.through:
+        return -(order.thickness[1] + OVERSHOOT), OVERSHOOT
+    return -order.depth, OVERSHOOT
+
+
+def _tools(chart: Chart, placed: Placed, order: Order, stopped: Callable[[], None]) -> list[Tool]:
+    low, high = _lifts(order)
     high = min(high, _room(chart, placed))
     tools = []
     ends = None if order.walls.plain else _ends(placed, order, low, high)
     for region in placed.regions:
         tools.append(tool(region, chart, low, high, order.emboss, ends))
         stopped()
-    return combine(solid, tools, order.emboss, order.stamp)
+    return tools
 
 
 def _ends(
@@ -259,10 +345,10 @@ def _bite(order: Order) -> float:
 def _room(chart: Chart, placed: Placed) -> float:
     """How far outwards a tool may reach: in a bore, not past the axis; in a hollow, not past
     the centre of its curvature."""
-    if isinstance(chart, CastChart):
+    if isinstance(chart, CastChart | FlattenedChart):
         points = np.concatenate([r.outer.points(4) for r in placed.regions])
         at = chart.to_base(points)
-        return _clear(chart.base, at[np.isfinite(at).all(axis=-1)])
+        return _clear(chart.ground, at[np.isfinite(at).all(axis=-1)])
     points = np.concatenate([r.outer.points(4) for r in placed.regions])
     return _clear(chart, points)
 

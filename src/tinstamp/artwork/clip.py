@@ -1,0 +1,68 @@
+"""What of regions lies within an area of the sheet."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from itertools import pairwise
+
+import numpy as np
+import pathops
+import shapely
+from shapely.geometry.base import BaseGeometry
+
+from tinstamp.artwork.outline import Array, Outline, Region, nest
+from tinstamp.artwork.split import is_straight
+from tinstamp.artwork.unite import chains, contour_of, feed, piece_cubic
+
+UNITS = 1000.0
+"""The largest side of a region while it is clipped (Skia works in single precision)."""
+LEAST = 1e-4
+"""mm; pieces shorter than that come from rounding."""
+
+
+def within(regions: Sequence[Region], area: BaseGeometry) -> list[Region]:
+    """The parts of regions within a polygon or several. Regions that lie wholly within are
+    given back as they are."""
+    shapely.prepare(area)
+    found: list[Region] = []
+    for region in regions:
+        ring = shapely.Polygon(region.outer.points(16))
+        if area.contains_properly(ring):
+            found.append(region)
+        elif area.intersects(ring):
+            found += _clipped(region, area.intersection(shapely.box(*ring.buffer(1.0).bounds)))
+    return found
+
+
+def _clipped(region: Region, area: BaseGeometry) -> list[Region]:
+    low_x, low_y, high_x, high_y = map(float, region.bounds)
+    grow = UNITS / max(high_x - low_x, high_y - low_y)
+    centre = np.array([(low_x + high_x) / 2, (low_y + high_y) / 2])
+    ink, limit = pathops.Path(), pathops.Path(fillType=pathops.FillType.EVEN_ODD)
+    for outline in region.outlines:
+        moved = outline.transformed(np.eye(2) * grow, -centre * grow)
+        feed(ink, contour_of(moved), np.zeros(2))
+    for part in shapely.get_parts(area):
+        if isinstance(part, shapely.Polygon):
+            for ring in (part.exterior, *part.interiors):
+                points = (np.array(ring.coords)[:-1] - centre) * grow
+                first, *rest = [(float(x), float(y)) for x, y in points]
+                feed(limit, [("M", (first,)), *(("L", (p,)) for p in rest)], np.zeros(2))
+    path = pathops.op(ink, limit, pathops.PathOp.INTERSECTION, fix_winding=True)
+    outlines = []
+    for chain in chains(path):
+        beziers = [piece_cubic(piece) for piece in chain]
+        loop = _closed(beziers, LEAST * grow)
+        if loop is not None:
+            outlines.append(loop.transformed(np.eye(2) / grow, centre))
+    return nest(outlines, region.letters)
+
+
+def _closed(beziers: list[Array], least: float) -> Outline | None:
+    """A loop without the specks between its pieces; None when nothing else is left."""
+    kept = [b.copy() for b in beziers if np.ptp(b, axis=0).max() > least]
+    if len(kept) < 2:
+        return None
+    for a, b in pairwise([*kept, kept[0]]):
+        b[0] = a[3]
+    return Outline(np.stack(kept), np.array([is_straight(b) for b in kept]))

@@ -1,0 +1,242 @@
+"""The chart of a run: one sheet over several faces of a part.
+
+Each piece of it is a face with a chart of its own and the motion that brings the run's sheet
+onto that chart's. The pieces form trees: a piece continues another beyond the line on the sheet
+at which the two faces meet. A cast that goes through a part has two trees, one for each side.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from functools import cached_property
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from shapely.geometry.base import BaseGeometry
+
+from tinstamp.artwork.outline import Outline, Region, polygon
+from tinstamp.artwork.split import CutLine, Part, split, uncut
+from tinstamp.chart.base import STILL, Array, Chart, Motion
+from tinstamp.chart.bent import UnevenChart
+from tinstamp.chart.frame import Frame
+
+NO_CUT = np.zeros((0, 4, 2))
+
+
+@dataclass(frozen=True, eq=False)
+class Piece:
+    """A face of a run.
+
+    Attributes
+    ----------
+    face : its name. chart : its own. into : brings the run's sheet onto that chart's.
+    parent : the piece that it continues; −1 for one that stands by itself.
+    cut : (m, 4, 2) where it meets that piece, on the run's sheet.
+    bend : degrees that the two faces meet at there, positive where the part is convex.
+    at : (2,) a place of the face on the sheet of its plain chart.
+    """
+
+    face: str
+    chart: Chart
+    into: Motion = STILL
+    parent: int = -1
+    cut: Array = field(default_factory=lambda: NO_CUT)
+    bend: float = 0.0
+    at: Array = field(default_factory=lambda: np.zeros(2))
+
+    @cached_property
+    def out(self) -> Motion:
+        """From the chart's sheet to the run's."""
+        back = np.asarray(np.linalg.inv(self.into.matrix), dtype=float)
+        return Motion(back, -back @ self.into.shift)
+
+    @cached_property
+    def area(self) -> BaseGeometry:
+        """The face on the run's sheet."""
+        return shapely.transform(area_of_face(self.chart.outline), self.out)
+
+    def to_space(self, xy: Array, lift: float = 0.0) -> Array:
+        """Points of the run's sheet to space."""
+        return self.chart.to_space(self.into(xy), lift)
+
+
+def area_of_face(outline: Sequence[Outline]) -> BaseGeometry:
+    """A face on its sheet as a polygon, from outer loops and holes."""
+    outer = [shapely.Polygon(loop.points(32)).buffer(0) for loop in outline if loop.area > 0]
+    holes = [shapely.Polygon(loop.points(32)).buffer(0) for loop in outline if loop.area < 0]
+    whole: BaseGeometry = shapely.union_all(outer)
+    return whole.difference(shapely.union_all(holes)) if holes else whole
+
+
+def outline_of_area(area: BaseGeometry) -> tuple[Outline, ...]:
+    """The reverse of `area_of_face`."""
+    found = []
+    for part in shapely.get_parts(area):
+        if isinstance(part, shapely.Polygon) and part.area > 1e-9:
+            part = shapely.orient_polygons(part)
+            found += [polygon(np.array(r.coords)[:-1].tolist()) for r in
+                      (part.exterior, *part.interiors)]  # fmt: skip
+    return tuple(found)
+
+
+@dataclass(frozen=True, eq=False)
+class RunChart(UnevenChart):
+    """The sheet of a run.
+
+    Attributes
+    ----------
+    pieces : the first is the face that the artwork's place is told on.
+    word : how the run is laid out, in a word.
+    """
+
+    pieces: tuple[Piece, ...] = field(kw_only=True)
+    word: str = field(kw_only=True)
+
+    @property
+    def first(self) -> Chart:
+        """The chart of the first piece, whose sheet is the run's."""
+        return self.pieces[0].chart
+
+    @property
+    def faces(self) -> tuple[str, ...]:
+        """Names of the faces, each once."""
+        return tuple(dict.fromkeys(p.face for p in self.pieces))
+
+    @property
+    def kind(self) -> str:
+        count = len(self.faces)
+        return f"{count} faces, {self.word}" if count > 1 else self.word
+
+    @property
+    def exact(self) -> bool:
+        return all(p.chart.exact for p in self.pieces)
+
+    @property
+    def mirrored(self) -> bool:
+        return self.first.mirrored
+
+    @property
+    def round(self) -> bool:
+        return self.first.round
+
+    def degrees(self, xy: Array) -> Array:
+        return self.first.degrees(xy)
+
+    def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
+        return self.first.spot(across, up, degrees)
+
+    def place_of(self, xy: Array, degrees: bool) -> tuple[float, float]:
+        return self.first.place_of(xy, degrees)
+
+    def owners(self, xy: Array) -> NDArray[np.int_]:
+        """The piece that each sheet point (n, 2) lies on, or is nearest to."""
+        found = np.full(len(xy), -1)
+        for k, piece in enumerate(self.pieces):
+            left = np.flatnonzero(found < 0)
+            found[left[shapely.contains_xy(piece.area, xy[left, 0], xy[left, 1])]] = k
+        left = np.flatnonzero(found < 0)
+        if len(left):
+            spots = shapely.points(xy[left])
+            gaps = np.stack([shapely.distance(p.area, spots) for p in self.pieces])
+            found[left] = np.argmin(gaps, axis=0)
+        return found
+
+    def _each(
+        self, xy: Array, shape: tuple[int, ...], of: Callable[[Piece, Array], Array]
+    ) -> Array:
+        """Values of that shape at sheet points, each from its own piece."""
+        xy = np.asarray(xy, dtype=float)
+        flat = xy.reshape(-1, 2)
+        values = np.full((len(flat), *shape), np.nan)
+        owners = self.owners(flat)
+        for k, piece in enumerate(self.pieces):
+            mine = owners == k
+            if mine.any():
+                values[mine] = of(piece, flat[mine])
+        return values.reshape(*xy.shape[:-1], *shape)
+
+    def to_space(self, xy: Array, lift: float = 0.0) -> Array:
+        return self._each(xy, (3,), lambda p, q: p.to_space(q, lift))
+
+    def normal(self, xy: Array) -> Array:
+        return self._each(xy, (3,), lambda p, q: p.chart.normal(p.into(q)))
+
+    def jacobian(self, xy: Array) -> Array:
+        return self._each(xy, (3, 2), lambda p, q: p.chart.jacobian(p.into(q)) @ p.into.matrix)
+
+    def bent_at(self, xy: Array) -> tuple[Array, Array]:
+        both = self._each(
+            xy, (2,), lambda p, q: np.stack(p.chart.bent_at(p.into(q)), axis=-1)
+        )  # fmt: skip
+        return both[..., 0], both[..., 1]
+
+    def from_space(self, points: Array) -> Array:
+        points = np.asarray(points, dtype=float)
+        flat = points.reshape(-1, 3)
+        best = np.full(len(flat), np.inf)
+        found = np.full((len(flat), 2), np.nan)
+        for piece in self.pieces:
+            xy = piece.out(piece.chart.from_space(flat))
+            off = np.linalg.norm(piece.to_space(xy) - flat, axis=-1)
+            off = off + shapely.distance(piece.area, shapely.points(xy))
+            better = off < best  # what is no number is never better
+            best[better], found[better] = off[better], xy[better]
+        return found.reshape(*points.shape[:-1], 2)
+
+    def to_uv(self, xy: Array) -> Array:
+        raise ValueError("a run of faces has no parameters of one surface")
+
+    def from_uv(self, uv: Array) -> Array:
+        raise ValueError("a run of faces has no parameters of one surface")
+
+    def moved(self, by: Frame) -> RunChart:
+        pieces = tuple(replace(p, chart=p.chart.moved(by)) for p in self.pieces)
+        return replace(self, pieces=pieces, frame=self.frame.within(by))
+
+    def on(self, faces: Mapping[str, Chart]) -> RunChart:
+        """The same run when the charts of its faces have been made anew."""
+        pieces = tuple(replace(p, chart=_anew(p, faces[p.face])) for p in self.pieces)
+        return replace(self, pieces=pieces)
+
+    def cut_line(self, k: int) -> CutLine:
+        """Where piece `k` begins, with the piece to the left of the line."""
+        piece = self.pieces[k]
+        cut = CutLine(piece.cut, k)
+        inner = piece.area.representative_point()
+        if float(cut.side(np.array([[inner.x, inner.y]]))[0]) > 0:
+            return cut
+        return CutLine(np.ascontiguousarray(piece.cut[::-1, ::-1]), k)
+
+    def parted(self, regions: Sequence[Region]) -> list[list[Part]]:
+        """What of the regions lies on each piece, on the run's sheet.
+
+        Raises SplitError.
+        """
+        found: list[list[Part]] = [[] for _ in self.pieces]
+        waiting = {
+            k: [uncut(r, i) for i, r in enumerate(regions)]
+            for k, p in enumerate(self.pieces)
+            if p.parent < 0
+        }
+        for k in range(len(self.pieces)):  # a piece comes after the one that it continues
+            here = waiting.pop(k, [])
+            for c, child in enumerate(self.pieces):
+                if child.parent != k or not here:
+                    continue
+                line = self.cut_line(c)
+                sides = [split(part, line) for part in here]
+                waiting[c] = [part for beyond, _ in sides for part in beyond]
+                here = [part for _, mine in sides for part in mine]
+            found[k] = here
+        return found
+
+
+def _anew(piece: Piece, home: Chart) -> Chart:
+    from tinstamp.chart.cast import CastChart
+    from tinstamp.chart.flattened import FlattenedChart
+
+    if isinstance(piece.chart, CastChart | FlattenedChart):
+        return piece.chart.on(home.towards(piece.at))
+    return home

@@ -1,0 +1,148 @@
+"""How runs of faces are laid out: unrolled one after the other, cast upon, or flattened."""
+
+from __future__ import annotations
+
+from collections import deque
+from dataclasses import replace
+
+import numpy as np
+import shapely
+
+from tinstamp.chart.base import STILL, Array, Chart, Motion
+from tinstamp.chart.cast import GRAZING, CastChart, cast_chart, reached_from
+from tinstamp.chart.flattened import FlattenedChart, SeenSurface
+from tinstamp.chart.flattening import flatten_patch
+from tinstamp.chart.joint import Faces, joint_line
+from tinstamp.chart.run import Piece, RunChart, outline_of_area
+
+FITS = 1e-4
+"""mm; two sheets that agree so well along a joint are one."""
+MOST = 40
+"""Faces in a run."""
+OVERLAP = 1e-4
+"""Part of a face that may lie over another on the sheet."""
+
+
+def run_of(pieces: list[Piece], word: str) -> RunChart:
+    """The run of pieces, the first of which has its own sheet."""
+    whole = shapely.union_all([p.area for p in pieces], grid_size=1e-7)
+    first = pieces[0].chart
+    return RunChart(outline_of_area(whole), first.frame, pieces=tuple(pieces), word=word)
+
+
+def unrolled(faces: Faces, name: str, at: Array, reach: float) -> RunChart | None:
+    """Faces that unroll exactly, laid side by side from the named one on, as far as `reach` mm
+    from a place on its sheet; None when there is none beside it."""
+    pieces = [Piece(name, faces[name], at=at)]
+    here = shapely.Point(*at).buffer(reach)
+    waiting = deque([0])
+    while waiting and len(pieces) < MOST:
+        k = waiting.popleft()
+        piece = pieces[k]
+        if piece.chart.closed:
+            continue
+        for joint in faces.beside(piece.face):
+            other = faces[joint.beyond(piece.face)]
+            if not other.exact or other.closed:
+                continue
+            on_run = piece.out(piece.chart.from_space(joint.points))
+            own = other.from_space(joint.points)
+            into = _motion(on_run, own)
+            if into is None:
+                continue
+            found = Piece(
+                joint.beyond(piece.face), other, into, k, joint_line(on_run), joint.bend, own[0]
+            )
+            if not found.area.intersects(here) or any(_over(found, p) for p in pieces):
+                continue
+            pieces.append(found)
+            waiting.append(len(pieces) - 1)
+    return run_of(pieces, "unrolled") if len(pieces) > 1 else None
+
+
+def _motion(there: Array, own: Array) -> Motion | None:
+    """The rigid motion that brings points `there` (n, 2) onto `own`; None when none does
+    (Kabsch's method, from memory)."""
+    a, b = there.mean(axis=0), own.mean(axis=0)
+    u, _, vt = np.linalg.svd((there - a).T @ (own - b))
+    sign = np.sign(np.linalg.det(vt.T @ u.T))
+    matrix = vt.T @ np.diag([1.0, sign]) @ u.T
+    motion = Motion(matrix, b - matrix @ a)
+    return motion if np.abs(motion(there) - own).max() < FITS else None
+
+
+def _over(found: Piece, before: Piece) -> bool:
+    shared = float(found.area.intersection(before.area).area)
+    return shared > OVERLAP * min(found.area.area, before.area.area)
+
+
+def cast_pieces(faces: Faces, name: str, root: CastChart, first: int = 0) -> list[Piece]:
+    """The faces beside one that a cast reaches, that one first; `first` is the number that it
+    has in its run."""
+    pieces = [Piece(name, root, at=np.array(root.pin))]
+    waiting = deque([0])
+    seen = {name}
+    while waiting and len(pieces) < MOST:
+        k = waiting.popleft()
+        piece = pieces[k]
+        assert isinstance(piece.chart, CastChart)
+        for joint in faces.beside(piece.face):
+            beyond = joint.beyond(piece.face)
+            home = faces[beyond]
+            if beyond in seen or not _faced(joint.points, piece.chart.base, root):
+                continue
+            if not _faced(joint.points, home, root):
+                continue
+            middle = home.from_space(joint.points[len(joint.points) // 2])
+            chart = reached_from(replace(root, base=home.towards(middle)), middle)
+            if chart is None:
+                continue
+            cut = joint_line(root.seen(joint.points))
+            pieces.append(Piece(beyond, chart, STILL, first + k, cut, joint.bend, middle))
+            seen.add(beyond)
+            waiting.append(len(pieces) - 1)
+    return pieces
+
+
+def _faced(points: Array, chart: Chart, cast: CastChart) -> bool:
+    """True when a face looks to the caster all along a joint."""
+    facing = chart.normal(chart.from_space(points)) @ cast.against
+    return bool(facing.min() > GRAZING)
+
+
+def flattened(faces: Faces, name: str, at: Array, upright: Array, near: float) -> RunChart | None:
+    """Faces beside one another on a sheet with the least stretch about a place on the sheet
+    of the named one; `near` mm round it count most. None when none is beside it.
+
+    Raises SheetError.
+    """
+    base = faces[name]
+    root = cast_chart(base, at, -base.towards(at).normal(at), upright)
+    pieces = cast_pieces(faces, name, root)
+    if len(pieces) == 1:
+        return None
+    plane = run_of(pieces, "projected")
+    pin = np.array(root.pin)
+    low, high = plane.bounds[:2], plane.bounds[2:]
+    low, high = np.maximum(low, pin - 3.0 * near), np.minimum(high, pin + 3.0 * near)
+    flat = flatten_patch(
+        SeenSurface(plane.to_space, plane.jacobian), low, high, 1.0, upright, pin, near
+    )
+    box = shapely.box(*low, *high)
+
+    def laid(piece: Piece) -> Piece:
+        assert isinstance(piece.chart, CastChart)
+        area = shapely.segmentize(piece.area.intersection(box), near / 10)
+        area = shapely.transform(area, lambda p: flat.sheet(p) + pin)
+        chart = FlattenedChart(
+            outline_of_area(area), root.frame, cast=piece.chart, flat=flat, pin=root.pin
+        )
+        cut = piece.cut
+        if len(cut):
+            ends = np.concatenate([cut[:, 0], cut[-1:, 3]])
+            if len(cut) == 1:
+                ends = np.linspace(cut[0, 0], cut[0, 3], 65)
+            cut = joint_line(flat.sheet(ends) + pin)
+        return replace(piece, chart=chart, cut=cut)
+
+    return run_of([laid(p) for p in pieces], "least stretch")

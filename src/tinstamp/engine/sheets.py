@@ -1,0 +1,199 @@
+"""Which sheet a stamp's artwork is laid on: its face's own, one made for the artwork where the
+face must stretch, a projection, or a run over the faces beside."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+import numpy as np
+
+from tinstamp.artwork.drawn import Artwork
+from tinstamp.artwork.outline import Array
+from tinstamp.chart.base import Chart, Motion, SheetError
+from tinstamp.chart.belt import BeltChart
+from tinstamp.chart.bent import BentChart
+from tinstamp.chart.cast import CastChart, cast_chart, far_place
+from tinstamp.chart.joint import Faces
+from tinstamp.chart.patch import patch_of
+from tinstamp.chart.run import Piece
+from tinstamp.chart.run_making import cast_pieces, flattened, run_of, unrolled
+from tinstamp.job.formula import FormulaError
+from tinstamp.job.model import Cast, Guide
+from tinstamp.job.resolve import Resolved
+from tinstamp.setting.place import Copies, PlaceError, Spot, rest_line, where
+from tinstamp.setting.way import rims
+
+REACH = 4.0
+"""How far a run is laid out, in half extents of the artwork, and a little more."""
+ROOM = 20.0
+"""mm, the little more."""
+WAYS = {
+    "front": (0.0, 1.0, 0.0),
+    "back": (0.0, -1.0, 0.0),
+    "left": (1.0, 0.0, 0.0),
+    "right": (-1.0, 0.0, 0.0),
+    "above": (0.0, 0.0, -1.0),
+    "below": (0.0, 0.0, 1.0),
+}
+"""Directions of a cast from a side of the part."""
+Way = tuple[float, float, float] | Literal["square", "patch"] | None
+"""The direction of a cast, or square to the face; None and patch wrap."""
+
+
+@dataclass(frozen=True)
+class LaySpec:
+    """All that decides where artwork lies on its sheet, but for the faces.
+
+    Attributes
+    ----------
+    face : whose place it is. over : it may run on over the faces beside.
+    true_along : where lengths round a turned face are true. true_up : the height of that, mm.
+    """
+
+    spot: Spot
+    guide: Guide | None
+    values: tuple[tuple[str, float], ...]
+    copies: Copies | None
+    face: str
+    cast: Way = None
+    side: Literal["near", "far", "both"] = "near"
+    over: bool = False
+    true_along: Literal["artwork", "lower", "upper", "height"] = "artwork"
+    true_up: float = 0.0
+
+
+def seen_from_behind(cast: Cast) -> bool:
+    """True when artwork is cast onto the far side alone, to be read from there."""
+    return cast.side == "far" and cast.way not in ("none", "patch")
+
+
+def way_of(cast: Cast, resolved: Resolved, base: tuple[str | int, ...]) -> Way:
+    """The direction of a projection; None for a wrap. Raises FormulaError."""
+    if cast.way == "none":
+        return None
+    if cast.way in ("square", "patch"):
+        return cast.way
+    if cast.way != "vector":
+        return WAYS[cast.way]
+    x, y, z = (resolved.of(*base, "cast", name) for name in ("x", "y", "z"))
+    if x == y == z == 0.0:
+        raise FormulaError("a direction of three zeros leads nowhere")
+    return x, y, z
+
+
+def sheet_of(spec: LaySpec, chart: Chart, artwork: Artwork, faces: Faces | None = None) -> Chart:
+    """The chart that the artwork is laid on, `chart` being that of its face and `faces` those
+    of the part.
+
+    Raises PlaceError when the cast does not meet the face at the artwork's place.
+    """
+    faces = faces if spec.over and faces is not None else Faces({spec.face: chart})
+    try:
+        if spec.cast is None:
+            return _wrapped(spec, chart, artwork, faces)
+        if spec.cast == "patch":
+            return _patch(spec, chart, artwork)
+        return _cast_on(spec, chart, faces)
+    except SheetError as error:
+        raise PlaceError(str(error)) from error
+
+
+def _wrapped(spec: LaySpec, chart: Chart, artwork: Artwork, faces: Faces) -> Chart:
+    at, turn = where(spec.spot, chart)
+    if faces.beside(spec.face):
+        half = _half(artwork)
+        run = unrolled(faces, spec.face, at, REACH * half + ROOM) if chart.exact else None
+        if run is None:
+            run = flattened(faces, spec.face, at, _upright(chart, at, turn), half)
+        if run is not None:
+            return run
+    return _about(spec, chart, artwork) if isinstance(chart, BentChart) else chart
+
+
+def _patch(spec: LaySpec, chart: Chart, artwork: Artwork) -> Chart:
+    if not isinstance(chart, BeltChart):
+        raise PlaceError("only a turned face, a ball or a dome is laid out as a patch")
+    return patch_of(chart, where(spec.spot, chart)[0], _half(artwork))
+
+
+def _cast_on(spec: LaySpec, chart: Chart, faces: Faces) -> Chart:
+    """A projection onto one side or both, on one face or a run."""
+    at, turn = where(spec.spot, chart)
+    towards = -chart.normal(at) if spec.cast == "square" else np.array(spec.cast)
+    near = far = None
+    if spec.side != "far":
+        near = cast_chart(chart, at, towards, _upright(chart, at, turn))
+    if spec.side != "near":
+        there = far_place(chart, at, towards)
+        if near is None:
+            turn = chart.spot(*chart.place_of(there, chart.round), chart.round)[1]
+            upright = _upright(chart, there, turn)
+        else:
+            upright = near.frame.axes[1]
+        far = replace(cast_chart(chart, there, -towards, upright), behind=True)
+    roots = [root for root in (near, far) if root is not None]
+    pieces: list[Piece] = []
+    for root in roots:
+        first = len(pieces)
+        found = cast_pieces(faces, spec.face, root, first)
+        into = _through(roots[0], root) if root is not roots[0] else None
+        pieces += found if into is None else [_seen(piece, into) for piece in found]
+    return run_of(pieces, "projected") if len(pieces) > 1 else roots[0]
+
+
+def _through(near: CastChart, far: CastChart) -> Motion:
+    """From the near side's sheet to that of the far side, which is looked at from behind."""
+    mirror = np.diag([-1.0, 1.0])
+    return Motion(mirror, np.array(far.pin) - mirror @ np.array(near.pin))
+
+
+def _seen(piece: Piece, into: Motion) -> Piece:
+    """A piece of the far side on the near one's sheet."""
+    seen = replace(piece, into=into)
+    return replace(seen, cut=seen.out(piece.cut)) if len(piece.cut) else seen
+
+
+def _upright(chart: Chart, at: Array, turn: float) -> Array:
+    """What is upright at a place of a face, in space, (3,)."""
+    angle = np.radians(turn)
+    slopes = chart.towards(at).jacobian(at)
+    return np.asarray(slopes @ np.array([-np.sin(angle), np.cos(angle)]), dtype=float)
+
+
+def _half(artwork: Artwork) -> float:
+    """About half of the artwork's extent, mm."""
+    if not artwork.regions:
+        return 5.0
+    low_x, low_y, high_x, high_y = map(float, artwork.bounds)
+    return max(1.0, 0.5 * float(np.hypot(high_x - low_x, high_y - low_y)))
+
+
+def _about(spec: LaySpec, chart: Chart, artwork: Artwork) -> Chart:
+    """The chart with the least stretch in the middle of the artwork's height, or true along
+    the parallel that was chosen."""
+    at, turn = where(spec.spot, chart)
+    if spec.true_along != "artwork":
+        return chart.towards(np.array([at[0], _true_height(spec, chart)]))
+    if not artwork.regions:
+        return chart.towards(at)
+    low, high = float(artwork.bounds[1]), float(artwork.bounds[3])
+    rise = (low + high) / 2 - rest_line(artwork, spec.spot.rests_on)
+    angle = np.radians(turn + spec.spot.turn)
+    return chart.towards(at + rise * np.array([-np.sin(angle), np.cos(angle)]))
+
+
+def _true_height(spec: LaySpec, chart: Chart) -> float:
+    """The height on a belt's sheet along which lengths are to be true. Raises PlaceError."""
+    if not isinstance(chart, BeltChart):
+        raise PlaceError("lengths are true along a rim or at a height on a turned face alone")
+    low, high = rims(chart)
+    height = {"lower": low, "upper": high}.get(spec.true_along, low + spec.true_up)
+    if not low - 1e-9 <= height <= high + 1e-9:
+        raise PlaceError(
+            f"the height where lengths are to be true, {spec.true_up:.3f} mm, is not on the "
+            f"face, which is {high - low:.3f} mm high along itself"
+        )
+    if float(chart.reach_at(np.array(height))) < 1e-6:
+        raise PlaceError("lengths cannot be true round a point: choose another height")
+    return height

@@ -1,0 +1,190 @@
+"""Relief over a run of faces.
+
+What lies within one face of the run goes the usual way. What runs on over a joint is made of a
+tool for each face, cut along the joint and sewn there, so that walls follow each face's normals
+and caps each face; its solid is then combined with the part. Where faces meet at an angle the
+walls lean to the middle between both normals at the joint, and the caps meet there.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+
+from tinstamp.artwork.outline import Region, evaluate
+from tinstamp.artwork.split import Part, SplitError
+from tinstamp.blank.kernel import Array, solids
+from tinstamp.blank.sewing import SewError, sewn
+from tinstamp.chart.base import Chart
+from tinstamp.chart.run import Piece, RunChart
+from tinstamp.relief.boolean import Tool, hull
+from tinstamp.relief.heads import Head
+from tinstamp.relief.leaning import Lean, Leaning, on_base, rim_of
+from tinstamp.relief.surfaces import ReliefError
+from tinstamp.setting.fit import fit, ink
+from tinstamp.setting.place import Placed
+
+LOOSE = 2e-5
+"""mm; edges of tools that meet at a joint may be that far apart."""
+STRAIGHT_ON = 2e-3
+"""Degrees; faces that meet at less go straight on."""
+STRAIGHT = 1e-6
+"""mm that a straight joint may be off a line on a sheet."""
+
+
+@dataclass(frozen=True)
+class Shares:
+    """Artwork over a run, by what it takes to build.
+
+    Attributes
+    ----------
+    within : for pieces by their number, what lies clear inside them, on the run's sheet.
+    beyond : the same, what hangs over an edge of the run there.
+    across : parts that make one region together, by piece.
+    """
+
+    within: dict[int, list[Region]]
+    beyond: dict[int, list[Region]]
+    across: list[list[tuple[int, Part]]]
+
+
+def shares(chart: RunChart, regions: Sequence[Region]) -> Shares:
+    """Part artwork by faces. Raises ReliefError."""
+    try:
+        by_piece = chart.parted(regions)
+    except SplitError as error:
+        raise ReliefError(str(error)) from error
+    within: dict[int, list[Region]] = {}
+    beyond: dict[int, list[Region]] = {}
+    across: dict[tuple[int, int], list[tuple[int, Part]]] = {}
+    for k, parts in enumerate(by_piece):
+        for part in parts:
+            if not part.whole:
+                across.setdefault((root_of(chart, k), part.source), []).append((k, part))
+            elif _clear(chart.pieces[k], part.region):
+                within.setdefault(k, []).append(part.region)
+            else:
+                beyond.setdefault(k, []).append(part.region)
+    return Shares(within, beyond, list(across.values()))
+
+
+def root_of(chart: RunChart, k: int) -> int:
+    """The first piece of the tree that piece `k` is of."""
+    while chart.pieces[k].parent >= 0:
+        k = chart.pieces[k].parent
+    return k
+
+
+def _clear(piece: Piece, region: Region) -> bool:
+    alone = on_piece(piece, [region], (0.0, 0.0))
+    return fit(alone, piece.chart).edge is not None
+
+
+def on_piece(piece: Piece, regions: Sequence[Region], origin: tuple[float, float]) -> Placed:
+    """Regions of the run's sheet on that of a piece."""
+    moved = tuple(r.transformed(piece.into.matrix, piece.into.shift) for r in regions)
+    x, y = piece.into(np.array(origin))
+    return Placed(moved, (float(x), float(y)), piece.into.matrix, piece.into.shift, True)
+
+
+def joined_tool(
+    chart: RunChart,
+    parts: Sequence[tuple[int, Part]],
+    low: float,
+    high: float,
+    cap_is_high: bool,
+    stopped: Callable[[], None],
+) -> Tool:
+    """One region that runs over joints as a solid between two lifts, mm. Raises ReliefError."""
+    members = []
+    loose = LOOSE
+    for k, part in parts:
+        piece = chart.pieces[k]
+        own = part.transformed(piece.into.matrix, piece.into.shift)
+        leans = leans_of(chart, k, part)
+        ends = _ends(leans, low, high) if leans else None
+        made = hull(own.region, piece.chart, low, high, cap_is_high, ends)
+        loose = max(loose, 4.0 * made.tolerance)
+        members += [(f.name, f.face) for f in made.ends]
+        for walls, source, marks in zip(made.walls, made.source, own.marks.of, strict=True):
+            members += [
+                (wall.name, wall.face)
+                for wall, k_ in zip(walls, source, strict=True)
+                if marks[k_] < 0
+            ]
+        stopped()
+    try:
+        whole = sewn(members, loose)
+    except SewError as error:
+        raise ReliefError(
+            "the artwork cannot be joined where two faces meet: move it a little"
+        ) from error
+    (solid,) = solids(whole.shape)
+    return Tool(solid, whole.faces)
+
+
+def leans_of(chart: RunChart, k: int, part: Part) -> dict[int, Lean]:
+    """How the walls of a part lean at the joints that it meets, by their numbers.
+
+    Raises ReliefError.
+    """
+    found = {}
+    for number in sorted({int(m) for marks in part.marks.of for m in marks if m >= 0}):
+        beyond = chart.pieces[number]
+        if abs(beyond.bend) < STRAIGHT_ON:
+            continue
+        ends = beyond.cut[[0, -1], [0, 3]]
+        other = chart.pieces[beyond.parent] if number == k else beyond
+        if any(not _straight(p, beyond.cut) for p in (chart.pieces[k], other)):
+            raise ReliefError(
+                f"the faces meet at {abs(beyond.bend):.1f}° along a curve: relief runs on there "
+                f"only with parallel walls and a flat cap, from a projection"
+            )
+        found[number] = Lean(rim_of(chart.pieces[k], ends), rim_of(other, ends), beyond.bend)
+    return found
+
+
+def _straight(piece: Piece, cut: Array) -> bool:
+    """True when a joint is straight on the sheet of the piece's face."""
+    points = on_base(piece.chart, piece.into(evaluate(cut, np.linspace(0.0, 1.0, 9))))
+    points = points.reshape(-1, 2)
+    run = points[-1] - points[0]
+    off = (points - points[0]) @ np.array([-run[1], run[0]]) / np.linalg.norm(run)
+    return bool(np.abs(off).max() < STRAIGHT)
+
+
+def _ends(
+    leans: Mapping[int, Lean], low: float, high: float
+) -> Callable[[Chart], tuple[Head, Head]]:
+    def ends(chart: Chart) -> tuple[Head, Head]:
+        both = tuple(leans.values())
+        return Leaning(chart, low, both), Leaning(chart, high, both)
+
+    return ends
+
+
+def across_volume(chart: RunChart, parts: Sequence[tuple[int, Part]], depth: float) -> float:
+    """The computed volume of a region that runs over joints, mm³, signed as the depth."""
+    total = 0.0
+    for k, part in parts:
+        piece = chart.pieces[k]
+        own = part.transformed(piece.into.matrix, piece.into.shift).region
+        total += piece.chart.relief_volume([own], depth)
+        for lean in leans_of(chart, k, part).values():
+            total += lean.gain(piece.chart, own, depth)
+    return total
+
+
+def on_ink(chart: RunChart, across: Sequence[Sequence[tuple[int, Part]]], at: Array) -> bool:
+    """True when a point in space, (3,), lies on the parts of regions that run over joints."""
+    for parts in across:
+        for k, part in parts:
+            piece = chart.pieces[k]
+            xy = piece.out(piece.chart.from_space(at))
+            near = np.linalg.norm(piece.to_space(xy) - at) < 1e-4
+            if near and bool(shapely.contains_xy(ink([part.region])[0], *xy)):
+                return True
+    return False

@@ -135,7 +135,7 @@ def test_a_word_cast_across_three_faces() -> None:
         artwork=Text(text="ACROSS THREE", height="6 mm"),
         setting=Setting(
             face="x.b", across="0 mm", up="0 mm", rests_on="middle",
-            cast=Cast(way="square", over="neighbours"),
+            cast=Cast(way="square"), over="neighbours",
         ),
         relief=Relief(depth="2.4 mm", walls="cast", caps="plane"),
     )  # fmt: skip

@@ -121,9 +121,10 @@ def quadratic(p0: ArrayLike, p1: ArrayLike, p2: ArrayLike) -> Array:
 
 def polygon(points: Iterable[Sequence[float]]) -> Outline:
     """The closed polygon through the points, in their order."""
-    corners = [np.asarray(p, dtype=float) for p in points]
-    following = corners[1:] + corners[:1]
-    beziers = np.stack([line(a, b) for a, b in zip(corners, following, strict=True)])
+    corners = np.asarray(points if isinstance(points, np.ndarray) else list(points), dtype=float)
+    run = np.roll(corners, -1, axis=0) - corners
+    beziers = np.stack([corners + run * (k / 3.0) for k in range(4)], axis=1)
+    beziers[:, 3] = np.roll(corners, -1, axis=0)
     return Outline(beziers, np.ones(len(beziers), dtype=bool))
 
 

@@ -17,8 +17,8 @@ from tinstamp.artwork.outline import Array, Outline, Region, evaluate, inside, l
 
 STEPS = 16
 """Straight bits that stand for a curved piece while crossings are looked for."""
-FINER = 64
-"""The same for the pieces of a line."""
+BITS = 256
+"""Straight bits, about, that stand for all of a line."""
 BESIDE = 0.01
 """mm that straight bits may be off their curves, and a little more."""
 SAME = 1e-9
@@ -96,7 +96,7 @@ class CutLine:
     @cached_property
     def bits(self) -> tuple[Array, NDArray[np.int_], Array]:
         """Straight bits (n, 2, 2), the piece that each is of, and its parameters (n, 2)."""
-        return _bits(self.chain, FINER)
+        return _bits(self.chain, max(2, min(64, BITS // len(self.chain))))
 
     def side(self, points: Array) -> Array:
         """Distances (n,) from the line, positive to its left."""

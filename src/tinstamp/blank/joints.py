@@ -79,7 +79,8 @@ def _joint(
     if float(bends.max()) > MOST_BEND:
         return None
     points = np.array([three(curve.Value(float(t))) for t in np.linspace(first, last, POINTS)])
-    return Joint(names, points, float(bends.max()) * _side(edge, one, curve, normals))
+    bend = float(bends.max()) * _side(edge, one, curve, normals)
+    return Joint(names, points, np.stack(normals), bend)
 
 
 def _uv(trace: BRepAdaptor_Curve2d, t: float) -> tuple[float, float]:

@@ -9,19 +9,26 @@ from typing import Any
 import numpy as np
 import shapely
 from contourpy import contour_generator
+from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Outline, polygon
 from tinstamp.chart.base import Array, Chart, SheetError
-from tinstamp.chart.bent import UnevenChart
+from tinstamp.chart.bent import BentChart, UnevenChart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
 
 GRAZING = np.sin(np.radians(4.0))
 """Where the cast meets the face at a smaller angle than that, nothing is laid."""
 GRID = 72
+SPARSE = 3
+"""Of so many places on the grid one is kept to seek others from."""
+PLACES = 24
+"""Windows onto a closed face lie at so many places round it."""
 ROUNDS = 24
 ON = 1e-7
 """mm that a cast point may be off its ray."""
+SETTLED = 1e-11
+"""mm; one that is nearer before a step than that is sought no further."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -36,8 +43,8 @@ class CastChart(UnevenChart):
     base : the face's own chart. pin : the sheet point of the frame's origin, mm; it is that
         of the same place on the base's sheet.
     behind : the pin is where the cast comes out again, and stands for the place before it.
-    starts : (n, 4) sheet points and the points of the base's sheet that they lie on, near
-        to which others are sought.
+    starts : (n, 4) sheet points, and for each what is sought there: the (u, v) of the base's
+        surface where it has one as arrays, else the point of its sheet.
     """
 
     base: Chart = field(kw_only=True)
@@ -76,19 +83,42 @@ class CastChart(UnevenChart):
 
         return cKDTree(self.starts[:, :2])
 
-    def to_base(self, xy: Array, lift: float = 0.0) -> Array:
-        """Points of the base's sheet at which rays meet the face, or its parallel `lift` mm
-        above it, by Newton's method; no numbers where they miss."""
+    @cached_property
+    def _bent(self) -> BentChart | None:
+        """The base, when places are sought in the (u, v) of its surface at once."""
+        return self.base if isinstance(self.base, BentChart) else None
+
+    def _at(self, p: Array, lift: float) -> tuple[Array, Array]:
+        """Points, and how they move with what is sought: (u, v), or the base's sheet. Near
+        enough above the face too."""
+        base = self._bent
+        if base is None:
+            return self.base.to_space(p, lift), self.base.jacobian(p)
+        local, du, dv = base.surface.first(p)
+        if lift:
+            n = np.cross(du, dv)
+            local = local + lift * base.flip * n / np.linalg.norm(n, axis=-1, keepdims=True)
+        slopes = np.einsum("...kc,kd->...dc", np.stack([du, dv], axis=-1), base.frame.axes)
+        return base.frame.to_space(local), np.asarray(slopes, dtype=float)
+
+    def _met(self, xy: Array, lift: float = 0.0) -> Array:
+        """Where rays meet the face, or its parallel `lift` mm above it, in what is sought, by
+        Newton's method; no numbers where they miss."""
         xy = np.asarray(xy, dtype=float)
-        flat = xy.reshape(-1, 2)
-        near = self.starts[self._tree.query(flat)[1]]
-        q = near[:, 2:].copy()
+        given = xy.reshape(-1, 2)
+        flat = np.where(np.isfinite(given), given, 0.0)  # what is no place is missed below
+        p = self.starts[self._tree.query(flat)[1], 2:]
+        left = np.arange(len(flat))
+        most = np.ptp(self.starts[:, 2:], axis=0).max() / 4 + 1e-3
         for _ in range(ROUNDS):
-            off = self.seen(self.base.to_space(q, lift)) - flat
-            slopes = self.base.jacobian(q)  # near enough above the face too
+            there, slopes = self._at(p[left], lift)
+            off = self.seen(there) - flat[left]
             m = np.einsum("nck,dc->ndk", slopes, self.frame.axes[:2])
             det = m[:, 0, 0] * m[:, 1, 1] - m[:, 0, 1] * m[:, 1, 0]
-            det = np.where(np.abs(det) > 1e-6, det, 1e-6)
+            thin = 1e-6 * np.linalg.norm(slopes[..., 0], axis=-1) * np.linalg.norm(
+                slopes[..., 1], axis=-1
+            ) + 1e-300  # fmt: skip
+            det = np.where(np.abs(det) > thin, det, thin)
             step = np.stack(
                 [
                     (m[:, 1, 1] * off[:, 0] - m[:, 0, 1] * off[:, 1]) / det,
@@ -97,25 +127,39 @@ class CastChart(UnevenChart):
                 axis=-1,
             )
             size = np.linalg.norm(step, axis=-1, keepdims=True)
-            q = q - step * np.minimum(1.0, 2.0 / np.maximum(size, 1e-300))
-            if not size.size or float(np.nanmax(size)) < 1e-10:
+            bound = min(most, 2.0) if self._bent is None else most
+            p[left] -= step * np.minimum(1.0, bound / np.maximum(size, 1e-300))
+            left = left[~(np.linalg.norm(off, axis=-1) <= SETTLED)]
+            if not len(left):
                 break
-        missed = np.linalg.norm(self.seen(self.base.to_space(q, lift)) - flat, axis=-1) > ON
-        q[missed] = np.nan
-        return q.reshape(xy.shape)
+        if len(left):
+            off = self.seen(self._at(p[left], lift)[0]) - flat[left]
+            p[left[~(np.linalg.norm(off, axis=-1) <= ON)]] = np.nan
+        p[~np.isfinite(given).all(axis=-1)] = np.nan
+        return p.reshape(xy.shape)
+
+    def to_base(self, xy: Array, lift: float = 0.0) -> Array:
+        """Points of the base's sheet at which rays meet the face, or its parallel `lift` mm
+        above it; no numbers where they miss."""
+        p = self._met(xy, lift)
+        return p if self._bent is None else self._bent.from_uv(p)
 
     def to_space(self, xy: Array, lift: float = 0.0) -> Array:
-        return self.base.to_space(self.to_base(xy), lift)
+        p = self._met(xy)
+        return self.base.to_space(p, lift) if self._bent is None else self._bent.lifted(p, lift)
 
     def normal(self, xy: Array) -> Array:
-        return self.base.normal(self.to_base(xy))
+        p = self._met(xy)
+        if self._bent is None:
+            return self.base.normal(p)
+        return self._bent.flip * (self._bent.surface.normal(p) @ self._bent.frame.axes)
 
     def jacobian(self, xy: Array) -> Array:
-        return self._slopes(self.to_base(np.asarray(xy, dtype=float)))
+        return self._slopes(self._met(xy))
 
-    def _slopes(self, q: Array) -> Array:
-        """How space moves with the sheet at points of the base's."""
-        slopes = self.base.jacobian(q)
+    def _slopes(self, p: Array) -> Array:
+        """How space moves with the sheet at places found."""
+        slopes = self._at(p, 0.0)[1]
         seen = np.einsum("...kc,dk->...dc", slopes, self.frame.axes[:2])
         det = seen[..., 0, 0] * seen[..., 1, 1] - seen[..., 0, 1] * seen[..., 1, 0]
         back = np.empty_like(seen)
@@ -124,22 +168,29 @@ class CastChart(UnevenChart):
         return np.asarray(slopes @ (back / det[..., None, None]), dtype=float)
 
     def measured_at(self, xy: Array) -> tuple[Array, Array, Array]:
-        q = self.to_base(np.asarray(xy, dtype=float))
-        j = self._slopes(q)
+        p = self._met(xy)
+        j = self._slopes(p)
         grown = np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
-        return np.asarray(grown, dtype=float), *self.base.bent_at(q)
+        return np.asarray(grown, dtype=float), *self._bent_there(p)
+
+    def _bent_there(self, p: Array) -> tuple[Array, Array]:
+        if self._bent is None:
+            return self.base.bent_at(p)
+        mean, gauss = self._bent.surface.bent(p)
+        return self._bent.flip * mean, gauss
 
     def from_space(self, points: Array) -> Array:
         return self.seen(points)
 
     def to_uv(self, xy: Array) -> Array:
-        return self.base.to_uv(self.to_base(xy))
+        p = self._met(xy)
+        return self.base.to_uv(p) if self._bent is None else p
 
     def from_uv(self, uv: Array) -> Array:
         return self.seen(self.base.to_space(self.base.from_uv(uv)))
 
     def bent_at(self, xy: Array) -> tuple[Array, Array]:
-        return self.base.bent_at(self.to_base(xy))
+        return self._bent_there(self._met(xy))
 
     def degrees(self, xy: Array) -> Array:
         return self.base.degrees(self.to_base(xy))
@@ -169,11 +220,20 @@ class CastChart(UnevenChart):
         return PlaneChart((), Frame(origin, self.frame.x, self.frame.y))
 
     def again(self, home: Chart) -> Chart:
-        return self.on(home.towards(np.array(self.pin)))
+        return self.on(home)
 
     def on(self, base: Chart) -> CastChart:
         """The same cast on another chart of the same face."""
-        return replace(self, base=base)
+        if base is self.base:
+            return self
+        q = self.starts[:, 2:]
+        q = sought(base, q if self._bent is None else self._bent.from_uv(q))
+        return replace(self, base=base, starts=np.hstack([self.starts[:, :2], q]))
+
+
+def sought(base: Chart, xy: Array) -> Array:
+    """What stands for points of a base's sheet while others are sought near them."""
+    return base.to_uv(xy) if isinstance(base, BentChart) else np.asarray(xy, dtype=float)
 
 
 def cast_chart(base: Chart, at: Array, towards: Array, upright: Array) -> CastChart:
@@ -186,7 +246,6 @@ def cast_chart(base: Chart, at: Array, towards: Array, upright: Array) -> CastCh
 
     Raises SheetError when the cast does not reach the face there.
     """
-    base = base.towards(at)
     z = -towards / np.linalg.norm(towards)
     if float(base.normal(at) @ z) < GRAZING:
         raise SheetError("the cast does not meet the face there: it comes from behind or grazes it")
@@ -232,29 +291,64 @@ def far_place(base: Chart, at: Array, towards: Array) -> Array:
     side = side / np.linalg.norm(side)
     frame = Frame(*(tuple(map(float, v)) for v in (origin, side, np.cross(z, side))))  # type: ignore[arg-type]
     probe = CastChart((), frame, base=base, pin=(0.0, 0.0), starts=np.zeros((1, 4)))
-    starts = np.hstack([probe.seen(base.to_space(away)), away])
+    starts = np.hstack([probe.seen(base.to_space(away)), sought(base, away)])
     found = replace(probe, starts=starts).to_base(np.zeros((1, 2)))[0]
     if not np.isfinite(found).all() or float(base.normal(found) @ z) > -GRAZING:
         raise SheetError("the cast does not come out of this face again")
     return found
 
 
-def _seen_of(chart: CastChart, at: Array) -> tuple[tuple[Outline, ...], Array]:
-    """What the cast reaches about a place: its outline on the sheet, and places to start from."""
-    base = chart.base
-    polygons = [
-        shapely.Polygon(base.lap(k)(o.points(16))).buffer(0)
-        for k in (range(-1, 2) if base.closed else range(1))
-        for o in base.outline
-        if o.area > 0
-    ]
-    face = shapely.union_all(polygons, grid_size=1e-9)
-    holes = [
-        shapely.Polygon(base.lap(k)(o.points(16))).buffer(0)
-        for k in (range(-1, 2) if base.closed else range(1))
-        for o in base.outline
-        if o.area < 0
-    ]
+@dataclass(frozen=True, eq=False)
+class _Window:
+    """A face, or a part of a closed one, on a grid: what many casts onto it have in common.
+
+    Attributes
+    ----------
+    x, y : of the grid on the base's sheet. normals : (GRID, GRID, 3). grid, space, sought :
+        sparser, (n, 2), (n, 3) and (n, 2).
+    face : the face on its sheet.
+    """
+
+    x: Array
+    y: Array
+    normals: Array
+    grid: Array
+    space: Array
+    sought: Array
+    face: BaseGeometry
+
+
+class _Windows:
+    """The last windows, by their base, which they keep alive."""
+
+    def __init__(self, most: int = 24) -> None:
+        self._kept: dict[tuple[int, float, float], tuple[Chart, _Window]] = {}
+        self._most = most
+
+    def about(self, base: Chart, at: Array) -> _Window:
+        """The window onto a base about a place on its sheet."""
+        x = y = step = 0.0
+        if base.closed:
+            step = base.way_round(at) / PLACES
+            x, y = (float(np.round(v / step)) for v in at)
+        key = (id(base), x, y)
+        if key not in self._kept:
+            while len(self._kept) >= self._most:
+                self._kept.pop(next(iter(self._kept)))
+            self._kept[key] = (base, _window(base, np.array([x, y]) * step))
+        return self._kept[key][1]
+
+
+_windows = _Windows()
+
+
+def _window(base: Chart, at: Array) -> _Window:
+    laps = range(-1, 2) if base.closed else range(1)
+    loops = [(o.area, base.lap(k)(o.points(16))) for k in laps for o in base.outline]
+    face = shapely.union_all(
+        [shapely.Polygon(points).buffer(0) for area, points in loops if area > 0], grid_size=1e-9
+    )
+    holes = [shapely.Polygon(points).buffer(0) for area, points in loops if area < 0]
     if holes:
         face = face.difference(shapely.union_all(holes))
     low_x, low_y, high_x, high_y = face.bounds
@@ -264,23 +358,33 @@ def _seen_of(chart: CastChart, at: Array) -> tuple[tuple[Outline, ...], Array]:
         low_y, high_y = max(low_y, at[1] - 2 * half), min(high_y, at[1] + 2 * half)
     x, y = np.linspace(low_x, high_x, GRID), np.linspace(low_y, high_y, GRID)
     grid = np.stack(np.meshgrid(x, y), axis=-1)
-    meets = base.normal(grid) @ chart.against - GRAZING
+    few = grid[::SPARSE, ::SPARSE].reshape(-1, 2)
+    return _Window(
+        x, y, base.normal(grid), few, base.to_space(few), sought(base, few), face.buffer(0)
+    )
+
+
+def _seen_of(chart: CastChart, at: Array) -> tuple[tuple[Outline, ...], Array]:
+    """What the cast reaches about a place: its outline on the sheet, and places to start from."""
+    base = chart.base
+    window = _windows.about(base, at)
+    x, y = window.x, window.y
+    meets = window.normals @ chart.against - GRAZING
     framed = np.pad(meets, 1, constant_values=-1.0)
     xs = np.concatenate([[x[0] - 1e-6], x, [x[-1] + 1e-6]])
     ys = np.concatenate([[y[0] - 1e-6], y, [y[-1] + 1e-6]])
     rings = contour_generator(xs, ys, framed).lines(0.0)
     reached = shapely.union_all([shapely.Polygon(r).buffer(0) for r in rings if len(r) > 3])
-    reached = reached.intersection(face.buffer(0))
+    reached = reached.intersection(window.face)
     here = shapely.Point(*at)
     part = min(shapely.get_parts(reached), key=lambda p: p.distance(here), default=None)
     if part is None or part.is_empty:
         raise SheetError("the cast does not meet the face")
     part = shapely.orient_polygons(shapely.segmentize(part, max(part.length / 400, 1e-3)))
-    outline = []
-    for ring in (part.exterior, *part.interiors):
-        points = chart.seen(base.to_space(np.array(ring.coords)[:-1]))
-        outline.append(polygon(points.tolist()))
-    inner = grid.reshape(-1, 2)
-    inner = inner[shapely.contains_xy(part.buffer(1e-6), inner[:, 0], inner[:, 1])]
-    inner = np.vstack([inner, at])
-    return tuple(outline), np.hstack([chart.seen(base.to_space(inner)), inner])
+    outline = tuple(
+        polygon(chart.seen(base.to_space(np.array(ring.coords)[:-1])))
+        for ring in (part.exterior, *part.interiors)
+    )
+    near = shapely.contains_xy(part.buffer(1e-6), window.grid[:, 0], window.grid[:, 1])
+    starts = np.hstack([chart.seen(window.space[near]), window.sought[near]])
+    return outline, np.vstack([starts, [*chart.seen(base.to_space(at)), *sought(base, at)]])

@@ -20,14 +20,20 @@ class Joint:
 
     Attributes
     ----------
-    faces : their names. points : (n, 3) along it, mm.
+    faces : their names. points : (n, 3) along it, mm. normals : (2, m, 3) outward units of
+        both faces at places along it.
     bend : greatest angle between the two normals along it, degrees, positive where the part
         is convex there.
     """
 
     faces: tuple[str, str]
     points: Array
+    normals: Array
     bend: float
+
+    def faces_to(self, direction: Array) -> float:
+        """The least part that a normal along the joint has in a direction, (3,) unit."""
+        return float((self.normals @ direction).min())
 
     def beyond(self, face: str) -> str:
         """The face on the other side."""

@@ -35,7 +35,6 @@ class Piece:
     parent : the piece that it continues; −1 for one that stands by itself.
     cut : (m, 4, 2) where it meets that piece, on the run's sheet.
     bend : degrees that the two faces meet at there, positive where the part is convex.
-    at : (2,) a place of the face on the sheet of its plain chart.
     """
 
     face: str
@@ -44,7 +43,6 @@ class Piece:
     parent: int = -1
     cut: Array = field(default_factory=lambda: NO_CUT)
     bend: float = 0.0
-    at: Array = field(default_factory=lambda: np.zeros(2))
 
     @cached_property
     def out(self) -> Motion:
@@ -238,5 +236,5 @@ def _anew(piece: Piece, home: Chart) -> Chart:
     from tinstamp.chart.flattened import FlattenedChart
 
     if isinstance(piece.chart, CastChart | FlattenedChart):
-        return piece.chart.on(home.towards(piece.at))
+        return piece.chart.on(home)
     return home

@@ -3,22 +3,27 @@
 from __future__ import annotations
 
 from collections import deque
+from collections.abc import Callable
 from dataclasses import replace
 
 import numpy as np
 import shapely
 
-from tinstamp.chart.base import STILL, Array, Chart, Motion
+from tinstamp.chart.base import STILL, Array, Motion
 from tinstamp.chart.cast import GRAZING, CastChart, cast_chart, reached_from
 from tinstamp.chart.flattened import FlattenedChart, SeenSurface
 from tinstamp.chart.flattening import flatten_patch
 from tinstamp.chart.joint import Faces, joint_line
-from tinstamp.chart.run import Piece, RunChart, outline_of_area
+from tinstamp.chart.run import Piece, RunChart, area_of_face, outline_of_area
 
 FITS = 1e-4
 """mm; two sheets that agree so well along a joint are one."""
 MOST = 40
 """Faces in a run."""
+STAND = 0.25
+"""How far apart flattened sheets stand, in extents of the artwork."""
+SIZES = 1.25
+"""By what factor the extents go that they are made for."""
 OVERLAP = 1e-4
 """Part of a face that may lie over another on the sheet."""
 
@@ -33,7 +38,7 @@ def run_of(pieces: list[Piece], word: str) -> RunChart:
 def unrolled(faces: Faces, name: str, at: Array, reach: float) -> RunChart | None:
     """Faces that unroll exactly, laid side by side from the named one on, as far as `reach` mm
     from a place on its sheet; None when there is none beside it."""
-    pieces = [Piece(name, faces[name], at=at)]
+    pieces = [Piece(name, faces[name])]
     here = shapely.Point(*at).buffer(reach)
     waiting = deque([0])
     while waiting and len(pieces) < MOST:
@@ -50,9 +55,7 @@ def unrolled(faces: Faces, name: str, at: Array, reach: float) -> RunChart | Non
             into = _motion(on_run, own)
             if into is None:
                 continue
-            found = Piece(
-                joint.beyond(piece.face), other, into, k, joint_line(on_run), joint.bend, own[0]
-            )
+            found = Piece(joint.beyond(piece.face), other, into, k, joint_line(on_run), joint.bend)
             if not found.area.intersects(here) or any(_over(found, p) for p in pieces):
                 continue
             pieces.append(found)
@@ -79,7 +82,7 @@ def _over(found: Piece, before: Piece) -> bool:
 def cast_pieces(faces: Faces, name: str, root: CastChart, first: int = 0) -> list[Piece]:
     """The faces beside one that a cast reaches, that one first; `first` is the number that it
     has in its run."""
-    pieces = [Piece(name, root, at=np.array(root.pin))]
+    pieces = [Piece(name, root)]
     waiting = deque([0])
     seen = {name}
     while waiting and len(pieces) < MOST:
@@ -89,33 +92,58 @@ def cast_pieces(faces: Faces, name: str, root: CastChart, first: int = 0) -> lis
         for joint in faces.beside(piece.face):
             beyond = joint.beyond(piece.face)
             home = faces[beyond]
-            if beyond in seen or not _faced(joint.points, piece.chart.base, root):
-                continue
-            if not _faced(joint.points, home, root):
+            if beyond in seen or joint.faces_to(root.against) < GRAZING:
                 continue
             middle = home.from_space(joint.points[len(joint.points) // 2])
-            chart = reached_from(replace(root, base=home.towards(middle)), middle)
+            chart = reached_from(replace(root, base=home), middle)
             if chart is None:
                 continue
             cut = joint_line(root.seen(joint.points))
-            pieces.append(Piece(beyond, chart, STILL, first + k, cut, joint.bend, middle))
+            pieces.append(Piece(beyond, chart, STILL, first + k, cut, joint.bend))
             seen.add(beyond)
             waiting.append(len(pieces) - 1)
     return pieces
 
 
-def _faced(points: Array, chart: Chart, cast: CastChart) -> bool:
-    """True when a face looks to the caster all along a joint."""
-    facing = chart.normal(chart.from_space(points)) @ cast.against
-    return bool(facing.min() > GRAZING)
+class _Sheets:
+    """The last sheets that were flattened, by their faces, which they keep alive."""
+
+    def __init__(self, most: int = 16) -> None:
+        self._kept: dict[tuple[object, ...], tuple[Faces, RunChart | None]] = {}
+        self._most = most
+
+    def get(
+        self, faces: Faces, name: str, anchor: Array, upright: Array, near: float
+    ) -> RunChart | None:
+        key = (id(faces), name, *map(float, anchor), *np.round(upright, 6).tolist(), near)
+        if key not in self._kept:
+            while len(self._kept) >= self._most:
+                self._kept.pop(next(iter(self._kept)))
+            self._kept[key] = (faces, _flattened(faces, name, anchor, upright, near))
+        return self._kept[key][1]
 
 
-def flattened(faces: Faces, name: str, at: Array, upright: Array, near: float) -> RunChart | None:
+_sheets = _Sheets()
+
+
+def flattened(
+    faces: Faces, name: str, at: Array, upright: Callable[[Array], Array], near: float
+) -> RunChart | None:
     """Faces beside one another on a sheet with the least stretch about a place on the sheet
-    of the named one; `near` mm round it count most. None when none is beside it.
+    of the named one; about `near` mm round it count most. `upright` tells the direction in
+    space that is so at a place. None when no other face is reached.
 
-    Raises SheetError.
+    Sheets stand at places on a coarse grid, so that a drag makes few. Raises SheetError.
     """
+    near = float(SIZES ** np.ceil(np.log(near) / np.log(SIZES)))
+    anchor = np.round(at / (STAND * near)) * STAND * near
+    home = faces[name]
+    if not area_of_face(home.outline).buffer(-1e-3).contains(shapely.Point(*anchor)):
+        anchor = np.asarray(at, dtype=float)
+    return _sheets.get(faces, name, anchor, upright(anchor), near)
+
+
+def _flattened(faces: Faces, name: str, at: Array, upright: Array, near: float) -> RunChart | None:
     base = faces[name]
     root = cast_chart(base, at, -base.towards(at).normal(at), upright)
     pieces = cast_pieces(faces, name, root)

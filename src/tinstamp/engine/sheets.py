@@ -105,7 +105,7 @@ def _wrapped(spec: LaySpec, chart: Chart, artwork: Artwork, faces: Faces) -> Cha
         half = _half(artwork)
         run = unrolled(faces, spec.face, at, REACH * half + ROOM) if chart.exact else None
         if run is None:
-            run = flattened(faces, spec.face, at, _upright(chart, at, turn), half)
+            run = flattened(faces, spec.face, at, lambda q: _upright(chart, q, turn), half)
         if run is not None:
             return run
     return _about(spec, chart, artwork) if isinstance(chart, BentChart) else chart

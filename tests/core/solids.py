@@ -23,6 +23,12 @@ def volume(shape) -> float:  # type: ignore[no-untyped-def]
     return props.Mass()
 
 
+def area(shape) -> float:  # type: ignore[no-untyped-def]
+    props = GProp_GProps()
+    BRepGProp.SurfaceProperties_s(shape, props, 1e-9)
+    return props.Mass()
+
+
 def sound(shape) -> bool:  # type: ignore[no-untyped-def]
     """One valid solid whose every edge joins exactly two faces."""
     explorer, count = TopExp_Explorer(shape, TopAbs_ShapeEnum.TopAbs_SOLID), 0

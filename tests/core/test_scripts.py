@@ -262,28 +262,6 @@ def test_every_letter_of_packaged_fonts_is_solid_on_a_tube(name: str) -> None:
     assert not [f for f in report.findings if f.level == "fix" and f.check not in fine]
 
 
-@pytest.mark.parametrize("face", fonts.shipped(), ids=lambda face: face.name)
-def test_every_letter_of_shipped_fonts_is_solid_on_a_tube(face: fonts.FontFace) -> None:
-    read = fonts.read(face.path, face.index)
-    with TTFont(face.path) as opened:
-        cmap = opened.getBestCmap()
-    here = "".join(c for c in EVERY if ord(c) in cmap)
-    lines = "\n".join(here[i : i + 21] for i in range(0, len(here), 21))
-    mark = Stamp(
-        name="all",
-        artwork=Text(
-            text=lines,
-            spacing="0.4 mm",
-            font=FontRef(family=face.family, style=face.style, digest=read.digest),
-        ),
-        setting=Setting(face="t.outer", up="70 mm"),
-    )
-    part = Tube(name="t", outer_diameter="90 mm", wall="4 mm", height="110 mm")
-    job = Job(blank=Blank(features=(part,)), stamps=(mark,))
-    report = build(Document(job, {read.digest: read.data})).report
-    assert report.valid and report.stamps[0].built_by
-
-
 def test_mutated_fonts_give_letters_or_words() -> None:
     """Bytes of TrueType and OpenType fonts changed or cut off: always letters, or FontError."""
     pick = np.random.default_rng(11)

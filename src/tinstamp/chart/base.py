@@ -231,6 +231,11 @@ class Chart(ABC):
         return np.stack(columns, axis=-1)
 
     @property
+    def projected(self) -> bool:
+        """True when artwork is cast onto the face."""
+        return False
+
+    @property
     def exact(self) -> bool:
         """True when it keeps all lengths and angles."""
         return True

@@ -15,22 +15,42 @@ from tinstamp.chart.surface import Surface
 
 FINE = 24
 """Points that stand for a curved piece while areas and volumes are summed."""
+EVEN = 1.05
+"""Where the face grows more unevenly than that within a triangle, it is cut in four."""
+LEVELS = 8
 TRIANGLE = (np.array([[4, 1, 1], [1, 4, 1], [1, 1, 4]]) / 6.0, np.full(3, 1.0 / 3.0))
 """Three points and weights in a triangle, exact to the second degree (Strang and Fix 1973; from
 memory). The triangles are as fine as the outlines."""
 
 
-def spread_over(regions: Sequence[Region]) -> tuple[Array, Array]:
-    """Points over regions, (n, 3, 2), and the flat area that each stands for, mm²."""
+def corners_of(regions: Sequence[Region]) -> Array:
+    """Triangles of regions, (n, 3, 2)."""
     from tinstamp.chart.drape import flatten
 
     flat = flatten(regions, FINE)
-    corners = flat.points[flat.triangles]
+    return flat.points[flat.triangles]
+
+
+def spread_in(corners: Array) -> tuple[Array, Array]:
+    """Points in triangles, (n, 3, 2), and the flat area that each stands for, mm²."""
     if not len(corners):
         return np.zeros((0, 3, 2)), np.zeros((0, 3))
     a, b = corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]
     size = np.abs(a[:, 0] * b[:, 1] - a[:, 1] * b[:, 0]) / 2.0
     return np.einsum("qk,nkc->nqc", TRIANGLE[0], corners), size[:, None] * TRIANGLE[1]
+
+
+def spread_over(regions: Sequence[Region]) -> tuple[Array, Array]:
+    """Points over regions, (n, 3, 2), and the flat area that each stands for, mm²."""
+    return spread_in(corners_of(regions))
+
+
+def quartered(corners: Array) -> Array:
+    """Each triangle as four, (4 n, 3, 2)."""
+    a, b, c = corners[:, 0], corners[:, 1], corners[:, 2]
+    ab, bc, ca = (a + b) / 2, (b + c) / 2, (c + a) / 2
+    parts = [(a, ab, ca), (ab, b, bc), (ca, bc, c), (ab, bc, ca)]
+    return np.concatenate([np.stack(part, axis=1) for part in parts])
 
 
 @dataclass(frozen=True, eq=False)
@@ -73,13 +93,24 @@ class UnevenChart(Chart):
 
     def sums(self, regions: Sequence[Region]) -> tuple[float, float, float]:
         """Area on the face, mm², and the integrals of the mean and the Gaussian curvature
-        over it, by quadrature over triangles."""
-        at, size = spread_over(regions)
-        if not len(at):
-            return 0.0, 0.0, 0.0
-        grown, mean, gauss = self.measured_at(at)
-        weight = size * grown
-        return float(weight.sum()), float((weight * mean).sum()), float((weight * gauss).sum())
+        over it, by quadrature over triangles, finer where a projection stretches much."""
+        corners = corners_of(regions)
+        total = np.zeros(3)
+        for level in range(LEVELS):
+            at, size = spread_in(corners)
+            if not len(at):
+                break
+            grown, mean, gauss = self.measured_at(at)
+            uneven = grown.max(axis=1) > EVEN * grown.min(axis=1)
+            if level == LEVELS - 1:
+                uneven[:] = False
+            weight = (size * grown)[~uneven]
+            total += [
+                weight.sum(), (weight * mean[~uneven]).sum(), (weight * gauss[~uneven]).sum()
+            ]  # fmt: skip
+            corners = quartered(corners[uneven])
+        area, mean_sum, gauss_sum = map(float, total)
+        return area, mean_sum, gauss_sum
 
     def measured_at(self, xy: Array) -> tuple[Array, Array, Array]:
         """Area of the face for an area of the sheet, and the mean and Gaussian curvature."""

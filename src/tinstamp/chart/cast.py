@@ -65,6 +65,10 @@ class CastChart(UnevenChart):
         return self.base.mirrored
 
     @property
+    def projected(self) -> bool:
+        return True
+
+    @property
     def fineness(self) -> float:
         return max(1e-7, self.base.fineness)
 
@@ -274,8 +278,8 @@ def reached_from(cast: CastChart, at: Array) -> CastChart | None:
     return replace(cast, outline=outline, starts=starts)
 
 
-def far_place(base: Chart, at: Array, towards: Array) -> Array:
-    """Where the ray through a place of a face comes out of the face again, (2,) on its sheet.
+def far_place(base: Chart, origin: Array, towards: Array) -> Array:
+    """Where the ray through a point in space, (3,), comes out of a face, (2,) on its sheet.
 
     Raises SheetError when it does not.
     """
@@ -286,14 +290,14 @@ def far_place(base: Chart, at: Array, towards: Array) -> Array:
     away = grid[base.normal(grid) @ z < -GRAZING]
     if not len(away):
         raise SheetError("the cast does not come out of this face again")
-    origin = base.to_space(at)
     side = np.cross(z, [1.0, 0.0, 0.0] if abs(z[0]) < 0.9 else [0.0, 1.0, 0.0])
     side = side / np.linalg.norm(side)
     frame = Frame(*(tuple(map(float, v)) for v in (origin, side, np.cross(z, side))))  # type: ignore[arg-type]
     probe = CastChart((), frame, base=base, pin=(0.0, 0.0), starts=np.zeros((1, 4)))
     starts = np.hstack([probe.seen(base.to_space(away)), sought(base, away)])
     found = replace(probe, starts=starts).to_base(np.zeros((1, 2)))[0]
-    if not np.isfinite(found).all() or float(base.normal(found) @ z) > -GRAZING:
+    out = np.isfinite(found).all() and float(base.normal(found) @ z) < -GRAZING
+    if not out or not _windows.about(base, found).face.covers(shapely.Point(*found)):
         raise SheetError("the cast does not come out of this face again")
     return found
 

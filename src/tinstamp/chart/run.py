@@ -116,6 +116,25 @@ class RunChart(UnevenChart):
         return self.first.mirrored
 
     @property
+    def projected(self) -> bool:
+        return self.first.projected
+
+    @cached_property
+    def sides(self) -> tuple[RunChart, ...]:
+        """The run's trees, each as a run of its own: what a cast meets on its way in, and
+        what on its way out."""
+        roots = [k for k, p in enumerate(self.pieces) if p.parent < 0]
+        if len(roots) == 1:
+            return (self,)
+        found = []
+        for start, end in zip(roots, [*roots[1:], len(self.pieces)], strict=True):
+            own = [replace(p, parent=max(p.parent - start, -1)) for p in self.pieces[start:end]]
+            area = shapely.union_all([p.area for p in own], grid_size=1e-7)
+            outline = outline_of_area(area)
+            found.append(replace(self, outline=outline, pieces=tuple(own)))
+        return tuple(found)
+
+    @property
     def round(self) -> bool:
         return self.first.round
 

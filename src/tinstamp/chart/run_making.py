@@ -18,6 +18,8 @@ from tinstamp.chart.run import Piece, RunChart, area_of_face, outline_of_area
 
 FITS = 1e-4
 """mm; two sheets that agree so well along a joint are one."""
+GAP = 0.05
+"""mm; polygons that stand for faces may be that far apart along a joint."""
 MOST = 40
 """Faces in a run."""
 STAND = 0.25
@@ -30,7 +32,8 @@ OVERLAP = 1e-4
 
 def run_of(pieces: list[Piece], word: str) -> RunChart:
     """The run of pieces, the first of which has its own sheet."""
-    whole = shapely.union_all([p.area for p in pieces], grid_size=1e-7)
+    grown = [p.area.buffer(GAP, join_style="mitre") for p in pieces]
+    whole = shapely.union_all(grown, grid_size=1e-7).buffer(-GAP, join_style="mitre")
     first = pieces[0].chart
     return RunChart(outline_of_area(whole), first.frame, pieces=tuple(pieces), word=word)
 

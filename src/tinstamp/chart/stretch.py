@@ -61,7 +61,8 @@ _NODES, _WEIGHTS = np.polynomial.legendre.leggauss(6)
 
 
 def letter_stretches(chart: Chart, regions: Sequence[Region]) -> list[LetterStretch]:
-    """Every region's width and height on the face, along the lines through its middle."""
+    """Every region's width and height on the face, along the lines through its middle; without
+    those that a cast does not reach there."""
     if not regions:
         return []
     boxes = np.array([region.bounds for region in regions])
@@ -76,6 +77,7 @@ def letter_stretches(chart: Chart, regions: Sequence[Region]) -> list[LetterStre
     return [
         LetterStretch(r.letters, 2.0 * h[0], 2.0 * h[1], float(w), float(t))
         for r, h, w, t in zip(regions, half, *sums, strict=True)
+        if np.isfinite(w + t)
     ]
 
 

@@ -20,6 +20,7 @@ from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.drape import FlatTriangles, drape, flatten
 from tinstamp.chart.joint import Faces
+from tinstamp.chart.run import RunChart
 from tinstamp.engine.flat import art_spec, draw, lay_spec, place_flat
 from tinstamp.engine.sheets import sheet_of
 from tinstamp.job.archive import Document
@@ -47,11 +48,17 @@ class Preview:
     def in_space(self, lift: float = LIFT) -> tuple[Array, NDArray[np.int64]]:
         """Points, (n, 3) mm, and triangles of the draped artwork."""
         flat = flatten(self.placed.regions) if self.placed.bent else _triangles(self.artwork)
-        points = drape(flat, self.placed.matrix, self.placed.shift, self.chart, lift)
+        charts = self.chart.sides if isinstance(self.chart, RunChart) else (self.chart,)
+        points = np.concatenate(
+            [drape(flat, self.placed.matrix, self.placed.shift, c, lift) for c in charts]
+        )
+        triangles = np.concatenate(
+            [flat.triangles + k * len(flat.points) for k in range(len(charts))]
+        )
         met = np.isfinite(points).all(axis=-1)
         if met.all():
-            return points, flat.triangles
-        return np.nan_to_num(points), flat.triangles[met[flat.triangles].all(axis=-1)]
+            return points, triangles
+        return np.nan_to_num(points), triangles[met[triangles].all(axis=-1)]
 
 
 @lru_cache(maxsize=2)

@@ -14,6 +14,7 @@ from tinstamp.artwork.outline import Array, Outline
 from tinstamp.chart.base import STILL, Chart, Motion
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.round import RoundChart
+from tinstamp.chart.run import RunChart
 from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.desk import palette as p
 from tinstamp.desk.preview import Preview
@@ -128,7 +129,9 @@ def _title(painter: QPainter, view: SheetView) -> None:
         percent = f"  ·  {100 * scale.per_mm / dots:.0f} %"
     chart = view.chart
     unrolled = _way(chart)
-    painter.drawText(70, 22, f"{view.face}, {unrolled}{percent}")
+    beside = len(chart.faces) - 1 if isinstance(chart, RunChart) else 0
+    more = f" and {beside} {'face' if beside == 1 else 'faces'} beside" if beside else ""
+    painter.drawText(70, 22, f"{view.face}{more}, {unrolled}{percent}")
     painter.setPen(QColor(p.INK))
     painter.drawText(16, 44, "    ".join(measures(view)))
 
@@ -137,7 +140,7 @@ def _way(chart: Chart | None) -> str:
     """How a sheet shows its face, in words."""
     if chart is None or chart.kind == "flat":
         return "at true size"
-    if chart.ground is not chart:
+    if chart.projected:
         return "as it is cast from"
     if chart.exact:
         return "unrolled at true size"
@@ -242,10 +245,29 @@ def _face(painter: QPainter, view: SheetView, chart: Chart, scale: Scale) -> Non
         a = scale.to_pixel(low_x + margin, high_y - margin)
         b = scale.to_pixel(high_x - margin, low_y + margin)
         painter.drawRect(QRectF(a, b))
+    if isinstance(chart, RunChart):
+        _joints(painter, chart, scale)
     if isinstance(chart, RoundChart) and chart.closed:
         ends = chart.rolled(np.array([[chart.seam_degrees, y] for y in heights(chart)]))
         painter.setPen(QPen(QColor(p.SECOND_INK), 1, Qt.PenStyle.DashLine))
         painter.drawLine(scale.to_pixel(*ends[0]), scale.to_pixel(*ends[1]))
+
+
+def _joints(painter: QPainter, chart: RunChart, scale: Scale) -> None:
+    """Where the faces of a run meet, and their names."""
+    painter.setPen(QPen(QColor(p.SECOND_INK), 1, Qt.PenStyle.DashDotLine))
+    for piece in chart.pieces:
+        if piece.parent >= 0:
+            ends = np.concatenate([piece.cut[:, 0], piece.cut[-1:, 3]])
+            painter.drawPolyline(QPolygonF([scale.to_pixel(*xy) for xy in ends]))
+    painter.setFont(type_at(p.SMALL))
+    painter.setPen(QColor(p.SECOND_INK))
+    for piece in chart.sides[0].pieces if len(chart.sides[0].pieces) > 1 else ():
+        low_x, low_y, high_x, _ = piece.area.bounds
+        at = scale.to_pixel((low_x + high_x) / 2, low_y)
+        painter.drawText(
+            QRectF(at.x() - 80, at.y() - 18, 160, 16), Qt.AlignmentFlag.AlignCenter, piece.face
+        )
 
 
 def _level(chart: Chart, up: float, scale: Scale) -> QPainterPath:

@@ -11,11 +11,11 @@ from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QColor, QImage, QLinearGradient, QPainter
 
 from tinstamp.chart.base import Array, Chart
+from tinstamp.chart.run import area_of_face
 from tinstamp.chart.stretch import Measure, stretch_at
 from tinstamp.desk import palette as p
 from tinstamp.desk.sheet_scale import Scale
 from tinstamp.desk.style import type_at
-from tinstamp.setting.fit import face_polygon
 
 CELLS = 48
 """Cells of the map to each side."""
@@ -40,7 +40,7 @@ def _map(chart: Chart, box: tuple[float, ...], measure: Measure) -> Array:
     at = np.stack(np.meshgrid(x, y), axis=-1)
     found = stretch_at(chart, at, measure)
     if not chart.closed:
-        face = face_polygon(chart.outline)
+        face = area_of_face(chart.outline)
         found = np.where(shapely.contains_xy(face, at[..., 0], at[..., 1]), found, np.nan)
     return found if measure == "angle" else 100.0 * found
 

@@ -9,6 +9,8 @@ from PySide6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontError
 from tinstamp.artwork.svg import LogoError
+from tinstamp.chart.belt import BeltChart
+from tinstamp.chart.joint import Faces
 from tinstamp.desk import palette as p
 from tinstamp.desk.arrange import arrange_button
 from tinstamp.desk.artwork_fields import ArtworkFields
@@ -40,7 +42,15 @@ class StampPage(FieldsPage):
         guide = setting.guide
         points = tuple(k.to for k in guide.points) if guide.kind == "drawn" else ()
         others = sum(s.setting.face == setting.face for s in session.job.stamps) > 1
-        place = (others, bool(setting.from_stamp), setting.cast.way, stamp.relief.make == "mark")
+        beside = bool(Faces.of(session.charts).beside(setting.face))
+        run = (beside, setting.over, setting.true_along)
+        place = (
+            others,
+            bool(setting.from_stamp),
+            setting.cast.way,
+            stamp.relief.make == "mark",
+            run,
+        )
         return StampPage._round(session), kinds, guide.kind, points, setting.repeat.kind, place
 
     def artwork_of(self, index: int) -> Artwork | None:
@@ -201,15 +211,9 @@ class StampPage(FieldsPage):
             self.choice(
                 "Side",
                 (*base, "setting", "cast", "side"),
-                (("near", "Near"), ("far", "Far")),
+                (("near", "Near"), ("far", "Far"), ("both", "Both")),
                 f"the side that “{name}” is cast onto",
-            ).setToolTip("Where the cast meets the face first, or where it comes out again")
-            self.choice(
-                "Onto",
-                (*base, "setting", "cast", "over"),
-                (("face", "This face"), ("neighbours", "Neighbours too")),
-                f"the faces that “{name}” is cast onto",
-            ).setToolTip("Over several faces: an engraving with parallel walls and flat caps")
+            ).setToolTip("Where the cast meets the face first, where it comes out again, or both")
         if self.session.job.stamps[base[1]].setting.cast.way == "vector":
             for axis in ("x", "y", "z"):
                 self.formula((*base, "setting", "cast", axis), "", f"the cast of “{name}”", 0.1)
@@ -218,6 +222,43 @@ class StampPage(FieldsPage):
             button.clicked.connect(lambda: self._along_view(base, name))
             self.bind("along view", button, lambda: None)
             self.row("", button)
+
+        self._run_over(base, name)
+        self._true_along(base, name)
+
+    def _run_over(self, base: tuple[str, int], name: str) -> None:
+        """Whether it runs on over the faces beside, where there are some."""
+        setting = self.session.job.stamps[base[1]].setting
+        beside = Faces.of(self.session.charts).beside(setting.face)
+        if beside or setting.over != "face":
+            self.choice(
+                "Runs over",
+                (*base, "setting", "over"),
+                (("face", "This face"), ("neighbours", "Those beside")),
+                f"the faces that “{name}” runs over",
+            ).setToolTip("Faces that meet this one at no more than 15° are laid out beside it")
+
+    def _true_along(self, base: tuple[str, int], name: str) -> None:
+        """Where lengths round a turned face are true."""
+        setting = self.session.job.stamps[base[1]].setting
+        chart = self.session.chart_of(base[1])
+        if setting.cast.way != "none" or not isinstance(chart, BeltChart):
+            return
+        self.pick(
+            "True along",
+            (*base, "setting", "true_along"),
+            lambda: (
+                ("artwork", "middle of the ink"),
+                ("lower", "the lower rim"),
+                ("upper", "the upper rim"),
+                ("height", "a height"),
+            ),
+            f"where the lengths of “{name}” are true",
+        )
+        if setting.true_along == "height":
+            self.formula(
+                (*base, "setting", "true_up"), "mm", f"where “{name}” is true"
+            ).line.setToolTip("From the lower rim, along the face")
 
     def _along_view(self, base: tuple[str, int], name: str) -> None:
         x, y, z = self.session.looking

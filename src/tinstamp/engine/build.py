@@ -23,7 +23,7 @@ from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.joint import Faces
 from tinstamp.chart.round import RoundChart
-from tinstamp.chart.run import RunChart
+from tinstamp.chart.run import RunChart, area_of_face
 from tinstamp.engine.blanks import FeatureError, Step, key_of, made, steps_of
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.flat import art_spec, draw, lay_spec, letter_depths, place_flat
@@ -41,9 +41,10 @@ from tinstamp.proof import checks
 from tinstamp.proof.finding import Finding, sorted_findings
 from tinstamp.relief.heads import Walls
 from tinstamp.relief.make import Made, Order, make
+from tinstamp.relief.run import on_piece
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.verify import ALLOWED, Verdict, agrees, examine
-from tinstamp.setting.fit import Fit, face_polygon, fit
+from tinstamp.setting.fit import Fit, fit
 from tinstamp.setting.place import Placed, PlaceError, clear_seam, degrees_covered, relaid
 
 Progress = Callable[[str, float], None]
@@ -81,6 +82,23 @@ class Laid:
         relief = self.stamp.relief
         how = (relief.make, relief.walls, relief.caps, self.stamp.setting.over)
         return (self.flat_key, self.depth, own, how, self.stamp.name)
+
+    @property
+    def faces(self) -> tuple[str, ...]:
+        """The faces that it may lie on."""
+        if isinstance(self.chart, RunChart):
+            return self.chart.faces
+        return (self.stamp.setting.face,)
+
+    def on_face(self, name: str) -> list[tuple[Placed, Chart]]:
+        """The placed artwork on each piece of a run that is of that face, or on its chart."""
+        if not isinstance(self.chart, RunChart):
+            return [(self.placed, self.chart)] if name in self.faces else []
+        return [
+            (on_piece(piece, self.placed.regions, self.placed.origin), piece.chart)
+            for piece in self.chart.pieces
+            if piece.face == name
+        ]
 
     def by_depth(self) -> list[tuple[float, Placed]]:
         """The placed artwork in parts of one depth each, the stamp's own first."""
@@ -252,15 +270,15 @@ class _Run:
     def _seams(self, laid: list[Laid], charts: Mapping[str, Chart]) -> dict[str, float]:
         """Angles of seams that must leave their usual place, by face."""
         seams = {}
-        for name in {item.stamp.setting.face for item in laid}:
+        for name in {face for item in laid for face in item.faces}:
             chart = charts[name]
             if not isinstance(chart, RoundChart) or not chart.closed:
                 continue
             spans = [
                 span
                 for item in laid
-                if item.stamp.setting.face == name
-                for span in degrees_covered(item.placed, item.chart)
+                for placed, on in item.on_face(name)
+                for span in degrees_covered(placed, on)
             ]
             wished = chart.seam * chart.sense
             clear = clear_seam(spans, 360.0, wished)
@@ -307,8 +325,7 @@ class _Run:
         for n, item in enumerate(laid):
             self.stopped()
             self.progress(f"stamp “{item.stamp.name}”", 0.1 + 0.8 * n / len(laid))
-            face = item.stamp.setting.face
-            before = [e for e in earlier if e.stamp.setting.face == face]
+            before = [e for e in earlier if set(e.faces) & set(item.faces)]
             key = (key, item.key)
             found = self._fit(item, before)
             if limits is not None:
@@ -350,7 +367,8 @@ class _Run:
             item.flat_key,
             lambda: tuple(checks.stretch(item.stamp.name, item.chart, item.placed, limits)),
         )
-        fits = () if _over(item) else checks.on_the_face(item.stamp.name, found, item.chart, limits)
+        name, chart = item.stamp.name, item.chart
+        fits = () if _prisms(item) else checks.on_the_face(name, found, chart, limits)
         return (*narrow, *stretched, *fits)
 
     def _stamp(
@@ -437,6 +455,12 @@ def _over(item: Laid) -> bool:
     return item.stamp.setting.over == "neighbours"
 
 
+def _prisms(item: Laid) -> bool:
+    """True for one that is cut by prisms along its cast, whatever faces they meet."""
+    relief = item.stamp.relief
+    return _over(item) and relief.walls == "cast" and relief.caps == "plane"
+
+
 def _towards(chart: Chart, placed: Placed) -> Chart:
     """A chart read about its artwork; one that was made for it is so already."""
     return chart if isinstance(chart, UnevenChart) else chart.towards(np.array(placed.origin))
@@ -460,8 +484,8 @@ def _thickness(solid: NamedSolid, item: Laid) -> tuple[float, float]:
     )
     if len(points) > 200:
         points = points[:: len(points) // 200 + 1]
-    if _over(item):  # measured where the artwork lies on its own face
-        face = face_polygon(item.chart.outline)
+    if _prisms(item):  # measured where the artwork lies on its own face
+        face = area_of_face(item.chart.outline)
         points = points[shapely.contains_xy(face, points[:, 0], points[:, 1])]
     space = item.chart.to_space(points)
     met = np.isfinite(space).all(axis=-1)  # a projection may miss the face
@@ -479,8 +503,10 @@ def _long_way(item: Laid, made: Made, found: Fit, order: Order, direct: bool) ->
     stamp = item.stamp.name
     own = item.chart.own_surface
     why = "it is laid out as a patch" if own else _why(found, order, direct)
-    if order.over:
+    if _prisms(item):
         why = "it is cast over several faces"
+    elif isinstance(item.chart, RunChart):
+        why = "it runs over where faces meet"
     told = f"built by a general boolean, which takes longer: {why}"
     if made.expected is None or agrees(made.relief_volume, made.expected):
         return Finding("note", "way of building", stamp, told)

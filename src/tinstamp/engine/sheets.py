@@ -24,9 +24,9 @@ from tinstamp.job.resolve import Resolved
 from tinstamp.setting.place import Copies, PlaceError, Spot, rest_line, where
 from tinstamp.setting.way import rims
 
-REACH = 4.0
+REACH = 2.2
 """How far a run is laid out, in half extents of the artwork, and a little more."""
-ROOM = 20.0
+ROOM = 10.0
 """mm, the little more."""
 WAYS = {
     "front": (0.0, 1.0, 0.0),
@@ -88,13 +88,14 @@ def sheet_of(spec: LaySpec, chart: Chart, artwork: Artwork, faces: Faces | None 
 
     Raises PlaceError when the cast does not meet the face at the artwork's place.
     """
-    faces = faces if spec.over and faces is not None else Faces({spec.face: chart})
+    part = faces if faces is not None else Faces({spec.face: chart})
+    faces = part if spec.over else Faces({spec.face: chart})
     try:
         if spec.cast is None:
             return _wrapped(spec, chart, artwork, faces)
         if spec.cast == "patch":
             return _patch(spec, chart, artwork)
-        return _cast_on(spec, chart, faces)
+        return _cast_on(spec, chart, faces, part)
     except SheetError as error:
         raise PlaceError(str(error)) from error
 
@@ -117,29 +118,49 @@ def _patch(spec: LaySpec, chart: Chart, artwork: Artwork) -> Chart:
     return patch_of(chart, where(spec.spot, chart)[0], _half(artwork))
 
 
-def _cast_on(spec: LaySpec, chart: Chart, faces: Faces) -> Chart:
-    """A projection onto one side or both, on one face or a run."""
+def _cast_on(spec: LaySpec, chart: Chart, faces: Faces, part: Faces) -> Chart:
+    """A projection onto one side or both, on one face or a run; to both it may come out of
+    another face of the part than it went in."""
     at, turn = where(spec.spot, chart)
     towards = -chart.normal(at) if spec.cast == "square" else np.array(spec.cast)
     near = far = None
     if spec.side != "far":
         near = cast_chart(chart, at, towards, _upright(chart, at, turn))
-    if spec.side != "near":
-        there = far_place(chart, at, towards)
-        if near is None:
-            turn = chart.spot(*chart.place_of(there, chart.round), chart.round)[1]
-            upright = _upright(chart, there, turn)
-        else:
-            upright = near.frame.axes[1]
+    out = spec.face
+    if spec.side == "far":
+        there = far_place(chart, chart.to_space(at), towards)
+        turn = chart.spot(*chart.place_of(there, chart.round), chart.round)[1]
+        upright = _upright(chart, there, turn)
         far = replace(cast_chart(chart, there, -towards, upright), behind=True)
-    roots = [root for root in (near, far) if root is not None]
+    elif near is not None and spec.side == "both":
+        out, there = _way_out(part, spec.face, chart.to_space(at), towards)
+        far = cast_chart(part[out], there, -towards, near.frame.axes[1])
+    roots = [(f, root) for f, root in ((spec.face, near), (out, far)) if root is not None]
     pieces: list[Piece] = []
-    for root in roots:
-        first = len(pieces)
-        found = cast_pieces(faces, spec.face, root, first)
-        into = _through(roots[0], root) if root is not roots[0] else None
+    for face, root in roots:
+        run = faces if face in faces else Faces({face: part[face]})
+        found = cast_pieces(run, face, root, len(pieces))
+        into = _through(roots[0][1], root) if pieces else None
         pieces += found if into is None else [_seen(piece, into) for piece in found]
-    return run_of(pieces, "projected") if len(pieces) > 1 else roots[0]
+    return run_of(pieces, "projected") if len(pieces) > 1 else roots[0][1]
+
+
+def _way_out(part: Faces, face: str, origin: Array, towards: Array) -> tuple[str, Array]:
+    """The face that a ray through a point of a face comes out of, the same one if it does, else
+    the last of all; and the place on its sheet. Raises SheetError."""
+    found: list[tuple[float, str, Array]] = []
+    for name in (face, *part):
+        try:
+            at = far_place(part[name], origin, towards)
+        except SheetError:
+            continue  # the ray does not come out of that one
+        if name == face:
+            return name, at
+        found.append((float((part[name].to_space(at) - origin) @ towards), name, at))
+    if not found:
+        raise SheetError("the cast does not come out of the part again")
+    _, name, at = max(found, key=lambda x: x[0])
+    return name, at
 
 
 def _through(near: CastChart, far: CastChart) -> Motion:

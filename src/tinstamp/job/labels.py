@@ -18,6 +18,7 @@ LABELS = {
     "across": "Across",
     "up": "Up",
     "turn": "Turn",
+    "true_up": "True at",
     "depth": "Depth",
     "least_wall": "Wall left",
     "edge_margin": "To the edge",

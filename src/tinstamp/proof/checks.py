@@ -153,7 +153,13 @@ def on_the_face(stamp: str, fit: Fit, chart: Chart, limits: Limits) -> Iterator[
             "mm",
         )
         return
-    if fit.edge is None:
+    if fit.edge is None and chart.projected and fit.off_area > 0:
+        told = (
+            f"{fit.off_area:.2f} mm² of the artwork miss the face: what the cast does not "
+            f"reach is left out"
+        )
+        yield Finding("fix", "misses the face", stamp, told, fit.off_area, 0.0, "mm²")
+    elif fit.edge is None:
         sides = ROUND_SIDES if chart.closed else SIDES
         beyond = max(range(4), key=lambda k: fit.over[k])
         reach = fit.over[beyond]

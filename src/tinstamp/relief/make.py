@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
+import shapely
 
 from tinstamp.artwork.clip import within
 from tinstamp.artwork.split import Part
@@ -29,7 +30,7 @@ from tinstamp.relief.run import across_volume, joined_tool, on_ink, on_piece, sh
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.tracing import traced
 from tinstamp.relief.verify import ALLOWED, ALLOWED_BOOLEAN, agrees, examine, examine_imprint
-from tinstamp.setting.fit import Fit, fit
+from tinstamp.setting.fit import CLEAR, Fit, face_about, fit
 from tinstamp.setting.place import Placed
 
 MARK = 0.1
@@ -128,7 +129,10 @@ def make(
     if isinstance(chart, RunChart):
         return _over_run(solid, chart, placed, found, order, direct, stopped)
     if isinstance(chart, CastChart) and not _reached(chart, placed):
-        placed, found = _landed(chart, placed, found)
+        placed = _landed(chart, placed)
+        if not placed.regions:
+            raise ReliefError("all of the artwork misses the face")
+        found = replace(found, edge=_to_edge(chart, placed))
     head = depths = None
     if order.walls.plain or not order.depth:
         expected = chart.relief_volume(placed.regions, order.signed)
@@ -179,7 +183,13 @@ def _over_run(
             piece = chart.pieces[k]
             now = whole.solid if whole is not None else solid
             there = on_piece(piece, regions, placed.origin)
-            own = fit(there, piece.chart)
+            if isinstance(piece.chart, CastChart) and not _reached(piece.chart, there):
+                there = _landed(piece.chart, there)
+                if not there.regions:
+                    continue
+                own = replace(fit(there, piece.chart), edge=_to_edge(piece.chart, there))
+            else:
+                own = fit(there, piece.chart)
             own = replace(own, touches=found.touches, nested=found.nested)
             mine = replace(order, face=piece.face, over=False)
             made = make(now, piece.chart, there, own, mine, direct, stopped)
@@ -188,7 +198,8 @@ def _over_run(
         now = whole.solid if whole is not None else solid
         made = _across(now, chart, parts.across, order, stopped)
         whole = made if whole is None else whole.followed_by(made)
-    assert whole is not None
+    if whole is None:
+        raise ReliefError("all of the artwork misses the faces")
     return whole
 
 
@@ -260,15 +271,22 @@ def _prisms(
     return Made(cut.solid, "boolean", change, None, cut.pieces, taken)
 
 
-def _landed(chart: CastChart, placed: Placed, found: Fit) -> tuple[Placed, Fit]:
-    """What of the artwork a cast lays on its face, ending where it only grazes it.
-
-    Raises ReliefError.
-    """
+def _landed(chart: CastChart, placed: Placed) -> Placed:
+    """What of the artwork a cast lays on its face, ending where it only grazes it."""
     landed = within(placed.regions, area_of_face(chart.outline))
-    if not landed:
-        raise ReliefError("all of the artwork misses the face")
-    return replace(placed, regions=tuple(landed), bent=True), found
+    return replace(placed, regions=tuple(landed), bent=True)
+
+
+def _to_edge(chart: CastChart, placed: Placed) -> float | None:
+    """From the ink on the face to the face's edge, mm on its own sheet; None when it is over
+    or at it."""
+    rings = [chart.to_base(r.outer.points(12)) for r in placed.regions]
+    if not all(np.isfinite(ring).all() for ring in rings):
+        return None
+    whole = shapely.MultiPolygon([shapely.Polygon(ring) for ring in rings])
+    face, edges = face_about(chart.base, np.concatenate(rings).mean(axis=0))
+    distance = float(edges.distance(whole))
+    return distance if face.contains(whole) and distance > CLEAR else None
 
 
 def _reached(chart: CastChart, placed: Placed) -> bool:

@@ -14,8 +14,9 @@ import numpy as np
 import shapely
 from shapely.geometry.base import BaseGeometry
 
-from tinstamp.artwork.outline import Array, Outline, Region
+from tinstamp.artwork.outline import Array, Region
 from tinstamp.chart.base import Chart
+from tinstamp.chart.run import RunChart, area_of_face
 from tinstamp.setting.place import Placed, degrees_covered, laps_from_home
 
 CLEAR = 0.01
@@ -142,7 +143,9 @@ def laps_met(one: Placed, other: Placed, chart: Chart) -> list[int]:
 def face_about(chart: Chart, at: Array) -> tuple[BaseGeometry, BaseGeometry]:
     """The face on the sheet and its edges; a closed one runs on for `reach` degrees to both
     sides of a sheet point, and its ends there are no edges."""
-    face = face_polygon(chart.outline)
+    face = area_of_face(chart.outline)
+    if isinstance(chart, RunChart) and len(chart.sides) > 1:  # it is to lie on all of them
+        face = shapely.intersection_all([area_of_face(side.outline) for side in chart.sides])
     if not chart.closed:
         return face, face.boundary
     flat = shapely.transform(face, chart.unrolled)
@@ -163,16 +166,6 @@ def face_about(chart: Chart, at: Array) -> tuple[BaseGeometry, BaseGeometry]:
 
 def _near(lap: int) -> range:
     return range(lap - 2, lap + 3)
-
-
-def face_polygon(outline: Sequence[Outline]) -> BaseGeometry:
-    """The face on the sheet, from outer loops and holes."""
-    outer = [loop for loop in outline if loop.area > 0]
-    holes = [loop for loop in outline if loop.area < 0]
-    whole: BaseGeometry = shapely.union_all([shapely.Polygon(o.points(32)) for o in outer])
-    if holes:
-        whole = whole.difference(shapely.union_all([shapely.Polygon(h.points(32)) for h in holes]))
-    return whole
 
 
 def _over(bounds: np.ndarray, face: Sequence[float]) -> tuple[float, float, float, float]:

@@ -256,6 +256,10 @@ def _side(artwork: Artwork, held_by: str) -> float:
     return {"left": low, "middle": (low + high) / 2, "right": high}[held_by]
 
 
+THERE = 0.05
+"""mm; ink that another sheet puts further off than that is not on it."""
+
+
 def relaid(placed: Placed, own: Chart, other: Chart) -> Placed:
     """Artwork of one chart of a face as it lies on the sheet of another one, in fine lines
     where the two sheets are not the same."""
@@ -263,8 +267,12 @@ def relaid(placed: Placed, own: Chart, other: Chart) -> Placed:
         return placed
     regions = []
     for region in placed.regions:
-        rings = [other.from_space(own.to_space(o.points(6))) for o in region.outlines]
-        if all(np.isfinite(ring).all() for ring in rings):
+        space = [own.to_space(o.points(6)) for o in region.outlines]
+        rings = [other.from_space(points) for points in space]
+        if all(np.isfinite(ring).all() for ring in rings) and all(
+            np.abs(other.to_space(ring) - points).max() < THERE
+            for ring, points in zip(rings, space, strict=True)
+        ):
             outer, *counters = (polygon(ring.tolist()) for ring in rings)
             regions.append(Region(outer, tuple(counters), region.letters))
     return replace(placed, regions=tuple(regions), bent=True)
@@ -287,7 +295,9 @@ def degrees_covered(placed: Placed, chart: Chart) -> list[tuple[float, float]]:
     spans = []
     for region in placed.regions:
         angles = chart.degrees(region.outer.points(8))
-        spans.append((float(angles.min()), float(angles.max())))
+        angles = angles[np.isfinite(angles)]  # a cast may miss the face
+        if len(angles):
+            spans.append((float(angles.min()), float(angles.max())))
     return spans
 
 

@@ -13,6 +13,7 @@ from OCP.GeomConvert import GeomConvert
 from OCP.gp import gp_Ax3, gp_Dir, gp_Pnt, gp_Vec
 from OCP.TopoDS import TopoDS_Face
 
+from tinstamp.artwork.outline import polygon
 from tinstamp.artwork.shapes import rectangle_between
 from tinstamp.blank.face_axes import Axial, axes_of, axial, outward, span_of, three
 from tinstamp.blank.kernel import Array
@@ -144,31 +145,50 @@ def _belt(face: TopoDS_Face, a: Axial, curve: Curve, shape: str, facing: float) 
 
 
 def skin_chart(face: TopoDS_Face, facing: float) -> SkinChart | None:
-    """The least-stretch chart of a B-spline face; of one that closes on itself the half that
-    looks to the front."""
+    """The least-stretch chart of a B-spline face. One that closes on itself is laid out from
+    its seam all the way round, or where that folds, the half that looks to the front; None
+    where that folds too."""
     surface = spline_surface(BRepAdaptor_Surface(face, False))
-    rims = loops(face)
-    points = np.concatenate(rims)
+    points = np.concatenate(loops(face))
     low, high = points.min(axis=0), points.max(axis=0)
     _, normal = outward(face, *((low + high) / 2))
     flip = float(np.sign(surface.normal((low + high) / 2) @ (facing * normal)))
-    low, high = _window(surface, low, high, flip)
+    axis = _closes(surface, low, high)
+    if axis is None:
+        windows = [(low, high)]
+    else:
+        windows = [(low, high), _half(surface, low, high, flip, axis)]
+    for k, window in enumerate(windows):
+        made = _skin(face, surface, flip, window, all_round=axis is not None and k == 0)
+        if _unfolded(made):
+            return made
+    return None
+
+
+def _skin(
+    face: TopoDS_Face,
+    surface: SplineSurface,
+    flip: float,
+    window: tuple[Array, Array],
+    all_round: bool,
+) -> SkinChart:
+    """The chart of the part of a face between two corners in (u, v)."""
+    low, high = window
+    rims = loops(face)
+    points = np.concatenate(rims)
     up = np.array([0.0, 0.0, 1.0])
     looks = flip * surface.normal((low + high) / 2)
     upright = up if abs(looks[2]) < 0.9 else np.array([0.0, 1.0, 0.0])
-    flat = flatten_patch(surface, low, high, flip, upright)
+    flat = flatten_patch(surface, low, high, flip, upright, unrolled=all_round)
     bare = SkinChart(
         (), Frame(), surface=surface, flip=flip, shape="freeform", flat=flat,
-        rims=tuple(_clipped(ring, low, high) for ring in rims),
+        rims=tuple(_clipped(ring, low, high) for ring in rims), all_round=all_round,
     )  # fmt: skip
-    whole = np.all(points >= low - 1e-9) and np.all(points <= high + 1e-9)
-    if whole:
+    if not all_round and np.all(points >= low - 1e-9) and np.all(points <= high + 1e-9):
         return replace(bare, outline=outline_on_sheet([face], bare))
-    from tinstamp.artwork.outline import polygon
-
     square = rectangle_rim(low, high)
     bare = replace(bare, rims=(square,))
-    outline = polygon(bare.from_uv(square).tolist())
+    outline = polygon(bare.from_uv(square))
     return replace(bare, outline=(outline if outline.area > 0 else outline.reversed(),))
 
 
@@ -176,24 +196,30 @@ def _clipped(ring: Array, low: Array, high: Array) -> Array:
     return np.clip(ring, low, high)
 
 
-def _window(surface: SplineSurface, low: Array, high: Array, flip: float) -> tuple[Array, Array]:
-    """The part of (u, v) that is laid out: all of an open face, of one that closes in a
-    direction the half about where it looks most to the front."""
+def _closes(surface: SplineSurface, low: Array, high: Array) -> int | None:
+    """The coordinate, 0 or 1, that runs round to where it began; None for an open surface."""
     for axis in (0, 1):
-        other = 1 - axis
         ends = np.stack([low, low]).astype(float)
-        ends[:, other] = (low[other] + high[other]) / 2
+        ends[:, 1 - axis] = (low[1 - axis] + high[1 - axis]) / 2
         ends[1, axis] = high[axis]
         a, b = surface.at(ends)
-        if np.linalg.norm(a - b) > CLOSED:
-            continue
-        uv = np.repeat(ends[:1], 257, axis=0)
-        uv[:, axis] = np.linspace(low[axis], high[axis], 257)
-        looks = flip * surface.normal(uv) @ np.array([0.0, -1.0, 0.0])
-        half = (high[axis] - low[axis]) / 4
-        at = float(np.clip(uv[np.argmax(looks), axis], low[axis] + half, high[axis] - half))
-        low, high = low.copy(), high.copy()
-        low[axis], high[axis] = at - half, at + half
+        if np.linalg.norm(a - b) < CLOSED:
+            return axis
+    return None
+
+
+def _half(
+    surface: SplineSurface, low: Array, high: Array, flip: float, axis: int
+) -> tuple[Array, Array]:
+    """Of a surface that closes in a direction the half about where it looks most to the
+    front."""
+    uv = np.repeat(((low + high) / 2)[None], 257, axis=0)
+    uv[:, axis] = np.linspace(low[axis], high[axis], 257)
+    looks = flip * surface.normal(uv) @ np.array([0.0, -1.0, 0.0])
+    half = (high[axis] - low[axis]) / 4
+    at = float(np.clip(uv[np.argmax(looks), axis], low[axis] + half, high[axis] - half))
+    low, high = low.copy(), high.copy()
+    low[axis], high[axis] = at - half, at + half
     return low, high
 
 
@@ -276,10 +302,9 @@ def bent_chart(face: TopoDS_Face, facing: float) -> Chart | None:
         return belt_chart(face, facing)
     if kind in (Kind.GeomAbs_BSplineSurface, Kind.GeomAbs_BezierSurface):
         try:
-            chart = skin_chart(face, facing)
+            return skin_chart(face, facing)
         except (ValueError, np.linalg.LinAlgError):
-            return None  # a surface that folds or has no extent: the desk says it has no sheet
-        return chart if chart is not None and _unfolded(chart) else None
+            return None  # a surface without extent: the desk says it has no sheet
     return None
 
 

@@ -9,6 +9,7 @@ sum of (σ₁ − 1)² + (σ₂ − 1)² over the area, σ the principal stretch
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -141,22 +142,25 @@ def flatten_patch(
     flip: float,
     upright: Array,
     anchor: Array | None = None,
-    reach: float = np.inf,
+    weight: Callable[[Array], Array] | None = None,
+    unrolled: bool = False,
 ) -> Flattening:
     """Flatten the part of a surface between two corners in (u, v).
 
     The sheet is right-handed seen from the free side (`flip` as in `BentChart`); at the
     anchor (u, v), by default the middle, its y runs as nearly as can be along `upright`, a
-    direction in space, and its origin is there. Places further off than `reach` mm hardly
-    count.
+    direction in space, and its origin is there. `weight` tells how much places (n, 2) in
+    (u, v) count, 1 at the most; without it all count alike. A surface that runs more than half
+    round is begun with as `unrolled`, each line of u along one direction of the sheet, else
+    as it looks from straight above.
     """
     middle = (low + high) / 2 if anchor is None else anchor
-    node, weight = np.polynomial.legendre.leggauss(NODES)
+    node, share = np.polynomial.legendre.leggauss(NODES)
     p = np.stack(np.meshgrid(node, node, indexing="ij"), axis=-1).reshape(-1, 2)
-    w = np.outer(weight, weight).ravel()
+    w = np.outer(share, share).ravel()
     half = (high - low) / 2
     uv = low + (p + 1.0) * half
-    s, du, dv = surface.first(uv)
+    _, du, dv = surface.first(uv)
     du, dv = du * half[0], dv * half[1]
     e = np.einsum("nk,nk->n", du, du)
     f = np.einsum("nk,nk->n", du, dv)
@@ -168,13 +172,11 @@ def flatten_patch(
     inverse[:, 0, 0] = 1.0 / one
     inverse[:, 0, 1] = -flip * f / (one * root)
     inverse[:, 1, 1] = flip * one / root
-    centre = surface.at(middle)
     thin = root < THIN * float(root.max())  # at a pole of the surface
     inverse[thin] = 0.0
     w = np.where(thin, 0.0, w * root)
-    if np.isfinite(reach):
-        away = np.linalg.norm(s - centre, axis=-1)
-        w = w * (FLOOR + np.exp(-((away / reach) ** 2)))
+    if weight is not None:
+        w = w * (FLOOR + weight(uv))
     _, bu, bv = _with_slopes(p, DEGREE)
     # the map's derivative along the two directions of the frame, a row each
     rows = np.stack([bu, bv], axis=1).transpose(0, 2, 1) @ inverse
@@ -185,7 +187,9 @@ def flatten_patch(
     normal = rows.T @ (heavy[:, None] * rows)
     scale = np.trace(normal) / count
     factor = np.linalg.inv(normal + 1e-12 * scale * np.eye(count))
-    turn = _start(surface, uv, middle, flip, upright, inverse, du, dv)
+    turn = np.broadcast_to(np.eye(2), inverse.shape)
+    if not unrolled:
+        turn = _start(surface, uv, middle, flip, upright, inverse, du, dv)
     there = factor @ (rows.T @ (heavy[:, None] * turn.reshape(-1, 2)))
     for _ in range(ROUNDS):
         slopes = (rows @ there).reshape(len(p), 2, 2)
@@ -255,6 +259,17 @@ def _settled(
     scaled = 2.0 * (xy - box[0]) / (box[1] - box[0]) - 1.0
     back = np.linalg.lstsq(_basis(scaled, DEGREE), p, rcond=1e-10)[0]
     return Flattening(low, high, there, back, box)
+
+
+def round_weight(surface: Bent, anchor: Array, reach: float) -> Callable[[Array], Array]:
+    """A weight that falls off all round an anchor in (u, v), to an e-th `reach` mm away."""
+    centre = surface.at(anchor)
+
+    def weight(uv: Array) -> Array:
+        away = np.linalg.norm(surface.at(uv) - centre, axis=-1)
+        return np.asarray(np.exp(-((away / reach) ** 2)), dtype=float)
+
+    return weight
 
 
 def stretches(slopes: Array) -> tuple[Array, Array]:

@@ -17,7 +17,7 @@ from contourpy import contour_generator
 from tinstamp.artwork.outline import Outline, polygon
 from tinstamp.chart.base import Array, Chart, SheetError
 from tinstamp.chart.belt import BeltChart
-from tinstamp.chart.flattening import flatten_patch
+from tinstamp.chart.flattening import flatten_patch, round_weight
 from tinstamp.chart.skin import SkinChart, rectangle_rim
 from tinstamp.chart.surface import Arc, Revolved
 
@@ -107,7 +107,9 @@ def patch_of(base: BeltChart, at: Array, near: float) -> PatchChart:
     turned = Revolved(Arc(centre, out, up, radius), centre, up)
     flip = float(side)  # the turned ball's own normal looks outwards
     low, high = np.full(2, -WINDOW), np.full(2, WINDOW)
-    flat = flatten_patch(turned, low, high, flip, up, np.zeros(2), near)
+    centre = np.zeros(2)
+    weight = round_weight(turned, centre, near)
+    flat = flatten_patch(turned, low, high, flip, up, centre, weight)
     bare = PatchChart(
         (),
         base.frame,
@@ -137,8 +139,9 @@ def _turned_patch(base: BeltChart, at: Array, near: float) -> PatchChart:
     low = np.array([u - wide, max(base.length.low, v - tall)])
     high = np.array([u + wide, min(base.length.high, v + tall)])
     _, _, up = base.surface.first(np.array([u, v]))
+    weight = round_weight(base.surface, np.array([u, v]), near)
     flat = flatten_patch(
-        base.surface, low, high, base.flip, base.up_sense * up, np.array([u, v]), near
+        base.surface, low, high, base.flip, base.up_sense * up, np.array([u, v]), weight
     )
     bare = PatchChart(
         (), base.frame, surface=base.surface, flip=base.flip, shape=base.shape, flat=flat,

@@ -15,6 +15,7 @@ from tinstamp.chart.flattened import FlattenedChart, SeenSurface
 from tinstamp.chart.flattening import flatten_patch
 from tinstamp.chart.joint import Faces, joint_line
 from tinstamp.chart.run import Piece, RunChart, area_of_face, outline_of_area
+from tinstamp.chart.skin import Footprint
 
 FITS = 1e-4
 """mm; two sheets that agree so well along a joint are one."""
@@ -24,8 +25,6 @@ MOST = 40
 """Faces in a run."""
 STAND = 0.25
 """How far apart flattened sheets stand, in extents of the artwork."""
-SIZES = 1.25
-"""By what factor the extents go that they are made for."""
 OVERLAP = 1e-4
 """Part of a face that may lie over another on the sheet."""
 
@@ -116,13 +115,13 @@ class _Sheets:
         self._most = most
 
     def get(
-        self, faces: Faces, name: str, anchor: Array, upright: Array, near: float
+        self, faces: Faces, name: str, anchor: Array, upright: Array, covered: Footprint
     ) -> RunChart | None:
-        key = (id(faces), name, *map(float, anchor), *np.round(upright, 6).tolist(), near)
+        key = (id(faces), name, *map(float, anchor), *np.round(upright, 6).tolist(), covered)
         if key not in self._kept:
             while len(self._kept) >= self._most:
                 self._kept.pop(next(iter(self._kept)))
-            self._kept[key] = (faces, _flattened(faces, name, anchor, upright, near))
+            self._kept[key] = (faces, _flattened(faces, name, anchor, upright, covered))
         return self._kept[key][1]
 
 
@@ -130,35 +129,38 @@ _sheets = _Sheets()
 
 
 def flattened(
-    faces: Faces, name: str, at: Array, upright: Callable[[Array], Array], near: float
+    faces: Faces, name: str, at: Array, upright: Callable[[Array], Array], covered: Footprint
 ) -> RunChart | None:
-    """Faces beside one another on a sheet with the least stretch about a place on the sheet
-    of the named one; about `near` mm round it count most. `upright` tells the direction in
-    space that is so at a place. None when no other face is reached.
+    """Faces beside one another on a sheet with the least stretch where artwork lies, whose
+    middle is at a place on the sheet of the named one. `upright` tells the direction in space
+    that is so at a place. None when no other face is reached.
 
     Sheets stand at places on a coarse grid, so that a drag makes few. Raises SheetError.
     """
-    near = float(SIZES ** np.ceil(np.log(near) / np.log(SIZES)))
-    anchor = np.round(at / (STAND * near)) * STAND * near
+    step = STAND * max(covered.wide, covered.tall)
+    covered = covered.coarse(step / 2, np.inf)
+    step = STAND * max(covered.wide, covered.tall)
+    anchor = np.round(at / step) * step
     home = faces[name]
     if not area_of_face(home.outline).buffer(-1e-3).contains(shapely.Point(*anchor)):
         anchor = np.asarray(at, dtype=float)
-    return _sheets.get(faces, name, anchor, upright(anchor), near)
+    return _sheets.get(faces, name, anchor, upright(anchor), covered)
 
 
-def _flattened(faces: Faces, name: str, at: Array, upright: Array, near: float) -> RunChart | None:
+def _flattened(
+    faces: Faces, name: str, at: Array, upright: Array, covered: Footprint
+) -> RunChart | None:
     base = faces[name]
-    root = cast_chart(base, at, -base.towards(at).normal(at), upright)
+    root = cast_chart(base, at, -base.normal(at), upright)
     pieces = cast_pieces(faces, name, root)
     if len(pieces) == 1:
         return None
     plane = run_of(pieces, "projected")
-    pin = np.array(root.pin)
+    pin, near = np.array(root.pin), max(covered.wide, covered.tall)
     low, high = plane.bounds[:2], plane.bounds[2:]
     low, high = np.maximum(low, pin - 3.0 * near), np.minimum(high, pin + 3.0 * near)
-    flat = flatten_patch(
-        SeenSurface(plane.to_space, plane.jacobian), low, high, 1.0, upright, pin, near
-    )
+    seen = SeenSurface(plane.to_space, plane.jacobian)
+    flat = flatten_patch(seen, low, high, 1.0, upright, pin, lambda st: covered.weight(st - pin))
     box = shapely.box(*low, *high)
 
     def laid(piece: Piece) -> Piece:

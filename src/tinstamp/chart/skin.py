@@ -15,7 +15,40 @@ from tinstamp.chart.flattening import Flattening, flatten_patch
 ANCHORS = 12
 """Anchors to the length of a face: a chart made for artwork stands at the nearest one."""
 NEAR = 0.35
-"""What counts most, round the anchor: a part of the face's size on its sheet."""
+"""What counts most, round the anchor, at the most: a part of the face's size on its sheet."""
+SIZES = 1.25
+"""By what factor the footprints grow that charts are made for."""
+TURNS = 7.5
+"""Degrees; the steps of their turns."""
+
+
+@dataclass(frozen=True)
+class Footprint:
+    """Where artwork lies about an anchor, and so what counts most.
+
+    Attributes
+    ----------
+    wide, tall : half its extents, mm. turn : degrees that it is turned.
+    """
+
+    wide: float
+    tall: float
+    turn: float
+
+    def coarse(self, more: float, size: float) -> Footprint:
+        """Larger by `more` mm, at the most a part of a face's size, and rounded, so that like
+        footprints share a chart."""
+        sides = [
+            min(SIZES ** np.ceil(np.log(side + more) / np.log(SIZES)), NEAR * size)
+            for side in (self.wide, self.tall)
+        ]
+        return Footprint(float(sides[0]), float(sides[1]), TURNS * round(self.turn / TURNS))
+
+    def weight(self, off: Array) -> Array:
+        """How much places (n, 2) count, by how far they are off the anchor on the sheet, mm."""
+        c, s = np.cos(np.radians(self.turn)), np.sin(np.radians(self.turn))
+        turned = off @ np.array([[c, -s], [s, c]]) / [self.wide, self.tall]
+        return np.asarray(np.exp(-(turned**2).sum(axis=-1)), dtype=float)
 
 
 @dataclass(frozen=True, eq=False)
@@ -28,6 +61,8 @@ class SkinChart(BentChart):
     pin : the sheet point that the map's own origin lies at, mm; twist : degrees that the
         map's own sheet is turned there.
     home : the chart of the whole face; None when this is it.
+    all_round : it runs more than half round, and is flattened as such.
+    footprint : what it was made for; None for the whole face.
     """
 
     flat: Flattening = field(kw_only=True)
@@ -35,6 +70,8 @@ class SkinChart(BentChart):
     pin: tuple[float, float] = (0.0, 0.0)
     twist: float = 0.0
     home: SkinChart | None = None
+    all_round: bool = False
+    footprint: Footprint | None = None
 
     def _turn(self) -> Array:
         c, s = np.cos(np.radians(self.twist)), np.sin(np.radians(self.twist))
@@ -88,27 +125,39 @@ class SkinChart(BentChart):
 
     def towards(self, xy: Array) -> SkinChart:
         """The chart with the least stretch about a sheet point, which stays where it is."""
+        size = float((self.bounds[2:] - self.bounds[:2]).max())
+        return self.about(xy, Footprint(NEAR * size, NEAR * size, 0.0))
+
+    def about(self, xy: Array, print_: Footprint) -> SkinChart:
+        """The same for artwork that covers a footprint there."""
         home = self.home or self
         low, high = home.bounds[:2], home.bounds[2:]
-        step = float((high - low).max()) / ANCHORS
+        size = float((high - low).max())
+        step = size / ANCHORS
         anchor = np.round(np.asarray(xy, dtype=float) / step) * step
         anchor = np.clip(anchor, low, high)
-        return _anchored(home, float(anchor[0]), float(anchor[1]))
+        return _anchored(home, float(anchor[0]), float(anchor[1]), print_.coarse(step / 2, size))
 
     def again(self, home: Chart) -> Chart:
-        return home.towards(np.array(self.pin))
+        assert isinstance(home, SkinChart) and self.footprint is not None
+        return _anchored(home, *self.pin, self.footprint)
 
 
 @lru_cache(maxsize=64)
-def _anchored(home: SkinChart, x: float, y: float) -> SkinChart:
-    """A chart of the same face, anchored at a point of its home sheet."""
+def _anchored(home: SkinChart, x: float, y: float, footprint: Footprint) -> SkinChart:
+    """A chart of the same face, anchored at a point of its home sheet, true above all where
+    artwork lies."""
     at = np.array([x, y])
     uv = home.to_uv(at)
     upright = home.jacobian(at)[:, 1] @ home.frame.axes.T
-    reach = NEAR * float((home.bounds[2:] - home.bounds[:2]).max())
-    flat = flatten_patch(home.surface, home.flat.low, home.flat.high, home.flip, upright, uv, reach)
-    made = replace(home, flat=flat, pin=(x, y), twist=0.0, home=home)
-    outline = tuple(polygon(made.from_uv(rim).tolist()) for rim in home.rims)
+
+    def weight(there: Array) -> Array:
+        return footprint.weight(home.from_uv(there) - at)
+
+    low, high = home.flat.low, home.flat.high
+    flat = flatten_patch(home.surface, low, high, home.flip, upright, uv, weight, home.all_round)
+    made = replace(home, flat=flat, pin=(x, y), twist=0.0, home=home, footprint=footprint)
+    outline = tuple(polygon(made.from_uv(rim)) for rim in home.rims)
     return replace(made, outline=outline)
 
 

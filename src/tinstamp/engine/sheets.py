@@ -18,10 +18,11 @@ from tinstamp.chart.joint import Faces
 from tinstamp.chart.patch import patch_of
 from tinstamp.chart.run import Piece
 from tinstamp.chart.run_making import cast_pieces, flattened, run_of, unrolled
+from tinstamp.chart.skin import Footprint, SkinChart
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import Cast, Guide
 from tinstamp.job.resolve import Resolved
-from tinstamp.setting.place import Copies, PlaceError, Spot, rest_line, where
+from tinstamp.setting.place import Copies, PlaceError, Spot, middle_of, where
 from tinstamp.setting.way import rims
 
 REACH = 2.2
@@ -103,10 +104,12 @@ def sheet_of(spec: LaySpec, chart: Chart, artwork: Artwork, faces: Faces | None 
 def _wrapped(spec: LaySpec, chart: Chart, artwork: Artwork, faces: Faces) -> Chart:
     at, turn = where(spec.spot, chart)
     if faces.beside(spec.face):
-        half = _half(artwork)
-        run = unrolled(faces, spec.face, at, REACH * half + ROOM) if chart.exact else None
+        run = None
+        if chart.exact:
+            run = unrolled(faces, spec.face, at, REACH * _half(artwork) + ROOM)
         if run is None:
-            run = flattened(faces, spec.face, at, lambda q: _upright(chart, q, turn), half)
+            middle, covered = _covered(spec, chart, artwork)
+            run = flattened(faces, spec.face, middle, lambda q: _upright(chart, q, turn), covered)
         if run is not None:
             return run
     return _about(spec, chart, artwork) if isinstance(chart, BentChart) else chart
@@ -193,15 +196,36 @@ def _half(artwork: Artwork) -> float:
 def _about(spec: LaySpec, chart: Chart, artwork: Artwork) -> Chart:
     """The chart with the least stretch in the middle of the artwork's height, or true along
     the parallel that was chosen."""
-    at, turn = where(spec.spot, chart)
+    at, _ = where(spec.spot, chart)
     if spec.true_along != "artwork":
         return chart.towards(np.array([at[0], _true_height(spec, chart)]))
     if not artwork.regions:
         return chart.towards(at)
-    low, high = float(artwork.bounds[1]), float(artwork.bounds[3])
-    rise = (low + high) / 2 - rest_line(artwork, spec.spot.rests_on)
+    if isinstance(chart, SkinChart):
+        return chart.about(*_covered(spec, chart, artwork))
+    return chart.towards(_middle(spec, chart, artwork, 0.0))
+
+
+def _covered(spec: LaySpec, chart: Chart, artwork: Artwork) -> tuple[Array, Footprint]:
+    """The middle of what artwork covers on the face's own sheet, and its extents there."""
+    at, turn = where(spec.spot, chart)
+    half = _half(artwork)
+    if spec.guide is not None or spec.copies is not None or not artwork.regions:
+        return at, Footprint(2.0 * half, 2.0 * half, 0.0)  # it may lie anywhere about
+    low_x, low_y, high_x, high_y = map(float, artwork.bounds)
+    covered = Footprint((high_x - low_x) / 2, (high_y - low_y) / 2, turn + spec.spot.turn)
+    return _middle(spec, chart, artwork), covered
+
+
+def _middle(spec: LaySpec, chart: Chart, artwork: Artwork, across: float = 1.0) -> Array:
+    """The middle of the artwork on the face's own sheet; with `across` 0 straight above or
+    below the place that it is laid by."""
+    at, turn = where(spec.spot, chart)
     angle = np.radians(turn + spec.spot.turn)
-    return chart.towards(at + rise * np.array([-np.sin(angle), np.cos(angle)]))
+    c, s = np.cos(angle), np.sin(angle)
+    return np.asarray(
+        at + np.array([[c, -s], [s, c]]) @ (middle_of(artwork, spec.spot) * [across, 1.0])
+    )
 
 
 def _true_height(spec: LaySpec, chart: Chart) -> float:

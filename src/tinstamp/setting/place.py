@@ -248,6 +248,13 @@ def _from_other(spot: Spot, other: Other, chart: Chart) -> tuple[Array, float]:
         raise PlaceError(str(error)) from error
 
 
+def middle_of(artwork: Artwork, spot: Spot) -> Array:
+    """From the place of artwork to the middle of its ink, in its own directions, (2,) mm."""
+    low_x, low_y, high_x, high_y = map(float, artwork.bounds)
+    across = (low_x + high_x) / 2 - _side(artwork, spot.held_by)
+    return np.array([across, (low_y + high_y) / 2 - rest_line(artwork, spot.rests_on)])
+
+
 def _side(artwork: Artwork, held_by: str) -> float:
     """The x of the artwork that is placed, mm."""
     if held_by == "origin":

@@ -23,6 +23,10 @@ from tinstamp.desk.scene import Hit
 from tinstamp.desk.session import BLANK
 from tinstamp.desk.start_page import TILE
 from tinstamp.desk.window import Window
+from tinstamp.job.archive import Document
+from tinstamp.job.drawn import knot
+from tinstamp.job.features import Extruded
+from tinstamp.job.model import Blank, Job, Relief, Setting, Stamp, Text
 from tinstamp.job.shelf import ShelfItem
 
 OUT = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
@@ -151,6 +155,41 @@ def _blanks(camera: Camera) -> None:
     session.begin(ShelfItem("carry grip").take(), None)
     camera.built()
     camera.take("skin")
+    session.begin(Document(_flatted_rod()), None)
+    camera.built()
+    session.select(0)
+    camera.take("run")
+
+
+def _flatted_rod() -> Job:
+    """The lantern's lever rod, flatted on top, with a word over the flat and round beside it."""
+    return Job(
+        blank=Blank(
+            features=(
+                Extruded(
+                    name="lever",
+                    height="34 mm",
+                    points=(
+                        knot("flat", -3.97995, -19.6),
+                        knot("right", 3.97995, -19.6, "arc", 4.51454),
+                        knot("back", 20, 0, "arc", 20),
+                        knot("left", -20, 0, "arc", 4.51454),
+                    ),
+                ),
+            )
+        ),
+        stamps=(
+            Stamp(
+                name="Way to turn",
+                artwork=Text(text="OPEN · SHUT", height="6 mm"),
+                setting=Setting(
+                    face="lever.flat", across="0 mm", up="0 mm", rests_on="middle",
+                    over="neighbours",
+                ),
+                relief=Relief(make="emboss", depth="0.6 mm"),
+            ),
+        ),
+    )  # fmt: skip
 
 
 def _thumbnails(camera: Camera) -> None:

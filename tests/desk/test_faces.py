@@ -4,16 +4,24 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
+from PySide6.QtGui import QImage, QPainter
 from PySide6.QtWidgets import QLabel
 
 from tests.desk.conftest import Hand
 from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.cast import CastChart
+from tinstamp.chart.run import RunChart
 from tinstamp.chart.skin import SkinChart
+from tinstamp.desk import sheet_paint
 from tinstamp.desk.compare_dialog import CompareDialog
 from tinstamp.desk.demo import DEMOS, WORDS
 from tinstamp.desk.sheet_paint import measures
 from tinstamp.desk.sheet_stretch import reach_of
+from tinstamp.desk.window import Window
+from tinstamp.job.archive import Document
+from tinstamp.job.drawn import knot
+from tinstamp.job.features import Extruded
+from tinstamp.job.model import Blank, Cast, Job, Setting, Stamp, Text
 
 
 def test_every_demo_part_is_there_and_opens_from_the_start_page(hand: Hand) -> None:
@@ -109,3 +117,94 @@ def test_wrapped_and_cast_are_compared(hand: Hand) -> None:
     wide = float(dialog.told["square"].split("to +")[1].split(" %")[0])
     assert wide > 5.0
     dialog.accept()
+
+
+def panels(across: str = "0 mm", way: str = "none") -> Document:
+    """A word on the middle one of three panels that meet at 6°."""
+    drop = 20.0 * np.tan(np.radians(6.0))
+    points = (
+        knot("a", -30, -drop), knot("b", -10, 0), knot("c", 10, 0), knot("d", 30, -drop),
+        knot("e", 30, -14), knot("f", -30, -14),
+    )  # fmt: skip
+    mark = Stamp(
+        name="word",
+        artwork=Text(text="WORD", height="5 mm"),
+        setting=Setting(
+            face="x.b", across=across, up="0 mm", rests_on="middle", cast=Cast(way=way)
+        ),  # type: ignore[arg-type]
+    )
+    part = Extruded(name="x", points=points, height="16 mm")
+    return Document(Job(blank=Blank(features=(part,)), stamps=(mark,)))
+
+
+@pytest.mark.parametrize("way", ["none", "square"])
+def test_a_stamp_is_dragged_over_the_faces_beside(hand: Hand, way: str) -> None:
+    window, session, drag = hand.window, hand.window.session, hand.window.drag
+    session.begin(panels(way=way), None)
+    hand.until_built()
+    session.select(0)
+    assert not isinstance(drag.preview.chart, RunChart)
+    over = window.fields.page.by_path["stamps.0.setting.over"]
+    over.group.button(over.keys.index("neighbours")).click()
+    hand.until_built()
+    chart = drag.preview.chart
+    assert isinstance(chart, RunChart) and len(chart.faces) == 3
+    assert "2 faces beside" in shown_title(window)
+    here = chart.to_space(np.array(drag.preview.placed.origin))
+    beside = np.array([-16.0, -6.0 * np.tan(np.radians(6.0)), here[2]])  # on another panel
+    assert drag.begin_in_space(here)
+    for part in (0.3, 0.6, 1.0):
+        drag.move_in_space(here + part * (beside - here))
+    drag.end()
+    hand.until_built()
+    at = drag.preview.chart.to_space(np.array(drag.preview.placed.origin))
+    np.testing.assert_allclose(at, beside, atol=0.02)
+    face = session.job.stamps[0].setting.face
+    assert face == ("x.b" if way == "none" else "x.a")
+    assert session.report.valid and session.report.stamps[0].relief_volume < 0
+    assert drag.stamp_at_point("x.a", at) == 0
+    points, triangles = drag.preview.in_space()
+    assert np.isfinite(points).all() and len(triangles)
+
+
+def shown_title(window: Window) -> str:
+    """The words above the sheet, as they were last drawn."""
+    words: list[str] = []
+
+    class Listening(QPainter):
+        def drawText(self, *args: object) -> None:
+            words.extend(a for a in args if isinstance(a, str))
+
+    image = QImage(window.sheet.size(), QImage.Format.Format_ARGB32)
+    painter = Listening(image)
+    sheet_paint._title(painter, window.sheet)
+    painter.end()
+    return " ".join(words)
+
+
+def test_both_sides_and_a_true_height_can_be_chosen(hand: Hand) -> None:
+    window, session = hand.window, hand.window.session
+    session.open(DEMOS["fuel tank"])
+    hand.until_built()
+    session.select(0)
+    session.edit(("stamps", 0, "setting", "cast", "way"), "front", "cast")
+    hand.until_built()
+    side = window.fields.page.by_path["stamps.0.setting.cast.side"]
+    one = len(window.drag.preview.in_space()[0])
+    side.group.button(side.keys.index("both")).click()
+    hand.until_built()
+    points, _ = window.drag.preview.in_space()
+    assert len(points) == 2 * one
+    assert session.report.valid
+    session.open(DEMOS["vent cap"])
+    hand.until_built()
+    session.select(0)
+    along = window.fields.page.by_path["stamps.0.setting.true_along"]
+    keys = [along.itemData(i) for i in range(along.count())]
+    along.activated.emit(keys.index("height"))
+    hand.until_settled()
+    session.edit(("stamps", 0, "setting", "true_up"), "6 mm", "height")
+    hand.until_built()
+    slope = window.drag.preview.chart.jacobian(np.array([0.0, 6.0]))[:, 0]
+    assert np.linalg.norm(slope) == pytest.approx(1.0, abs=1e-9)
+    assert session.report.valid

@@ -160,6 +160,10 @@ class RunChart(UnevenChart):
             found[left] = np.argmin(gaps, axis=0)
         return found
 
+    def piece_at(self, xy: Array) -> Piece:
+        """The piece that a sheet point (2,) lies on, or is nearest to."""
+        return self.pieces[int(self.owners(np.asarray(xy, dtype=float)[None])[0])]
+
     def _each(
         self, xy: Array, shape: tuple[int, ...], of: Callable[[Piece, Array], Array]
     ) -> Array:

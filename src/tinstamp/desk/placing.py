@@ -13,6 +13,7 @@ import numpy as np
 
 from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
+from tinstamp.chart.run import Piece, RunChart
 from tinstamp.job.formula import FormulaError, names
 from tinstamp.job.model import Job, changed, dotted, get
 from tinstamp.job.resolve import resolve
@@ -67,10 +68,15 @@ def moved(
     ----------
     job : the job when the drag began; its formulas are what is shifted.
     start : (2,) the placing point then, mm. by : (2,) the move, mm.
-    angle : the place across is given as an angle.
+    angle : the place across is given as an angle. On a run of faces that do not unroll the
+        stamp is placed on the face that it is moved onto, by plain figures.
     across, up : the values of the two fields then (degrees when `angle`, mm).
     """
     setting = job.stamps[index].setting
+    if isinstance(chart, RunChart) and not chart.exact:
+        piece = chart.piece_at(start + by)
+        if piece.face != setting.face and not setting.from_stamp:
+            return _onto(job, index, piece, start + by)
     old_x, old_y = chart.place_of(start, angle)
     new_x, new_y = chart.place_of(home(start + by, chart), angle)
     edges = not setting.from_stamp
@@ -85,6 +91,23 @@ def moved(
     new_up = shifted(setting.up, by_y, "mm", up)
     job = changed(job, ("stamps", index, "setting", "across"), new_across)
     return changed(job, ("stamps", index, "setting", "up"), new_up)
+
+
+def _onto(job: Job, index: int, piece: Piece, at: Array) -> Job:
+    """Stamp `index` placed on a piece of its run, at a point of the run's sheet."""
+    ground = piece.chart.ground
+    across, up = piece.chart.place_of(piece.into(at), ground.round)
+    setting = job.stamps[index].setting
+    placed = setting.model_copy(
+        update={
+            "face": piece.face,
+            "across": f"{_figure(across)} {'deg' if ground.round else 'mm'}",
+            "up": f"{_figure(up)} mm",
+            "across_from": "middle",
+            "up_from": "usual",
+        }
+    )
+    return changed(job, ("stamps", index, "setting"), placed)
 
 
 def turned(job: Job, index: int, by: float, turn: float) -> Job:

@@ -45,6 +45,11 @@ class Preview:
     placed: Placed
     chart: Chart
 
+    @property
+    def faces(self) -> tuple[str, ...]:
+        """The faces of a run that it lies on; none for one face alone."""
+        return self.chart.faces if isinstance(self.chart, RunChart) else ()
+
     def in_space(self, lift: float = LIFT) -> tuple[Array, NDArray[np.int64]]:
         """Points, (n, 3) mm, and triangles of the draped artwork."""
         flat = flatten(self.placed.regions) if self.placed.bent else _triangles(self.artwork)

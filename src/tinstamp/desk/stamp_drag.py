@@ -24,6 +24,8 @@ from tinstamp.setting.place import home, laps_shown, relaid
 from tinstamp.setting.snap import Mark, Shape, marks_of, snapped
 
 Mode = Literal["move", "turn", "size"]
+OFF = 1.0
+"""mm; a picked point that is further off the face than that is on another side of it."""
 GRIP = 1.5
 """mm round the ink that still counts as the stamp"""
 
@@ -112,15 +114,33 @@ class StampDrag(QObject):
         order = [self.session.selected, *range(len(self.session.job.stamps))]
         for i in order:
             chart = self.session.chart_of(i)
-            if chart is None or self.session.job.stamps[i].setting.face != face:
-                continue
-            if self.on_ink(i, chart.from_space(point)):
+            if chart is not None and self._lies_on(i, face) and self._under(i, point):
                 return i
         return None
 
+    def _shown(self, index: int) -> Preview | None:
+        return self.preview if index == self.session.selected else self.of(index)
+
+    def _lies_on(self, index: int, face: str) -> bool:
+        """True when a stamp may have ink on a face."""
+        setting = self.session.job.stamps[index].setting
+        if setting.face == face or setting.over == "face":
+            return setting.face == face
+        shown = self._shown(index)
+        return shown is not None and face in shown.faces
+
+    def _under(self, index: int, point: Array) -> bool:
+        """True when a point in space lies in the stamp's box."""
+        shown = self._shown(index)
+        if shown is None:
+            return False
+        xy = shown.chart.from_space(point)
+        there = np.isfinite(xy).all() and np.linalg.norm(shown.chart.to_space(xy) - point) < OFF
+        return bool(there) and self.on_ink(index, xy)
+
     def on_ink(self, index: int, xy: Array) -> bool:
         """True when a sheet point lies in the stamp's box (any turn of a closed face)."""
-        shown = self.preview if index == self.session.selected else self.of(index)
+        shown = self._shown(index)
         if shown is None or not shown.placed.regions:
             return False
         bent = shown.placed.bent
@@ -178,11 +198,11 @@ class StampDrag(QObject):
         if self.preview is None:
             return False
         stamps = self.session.job.stamps
-        face = stamps[self.session.selected].setting.face
+        faces = {stamps[self.session.selected].setting.face, *self.preview.faces}
         owner, mark, _ = found.face.partition("/")
         if not mark:
-            return found.face == face
-        return any(s.name == owner and s.setting.face == face for s in stamps)
+            return found.face in faces
+        return any(s.name == owner and s.setting.face in faces for s in stamps)
 
     @property
     def others(self) -> list[tuple[str, Shape]]:

@@ -26,7 +26,7 @@ from tinstamp.relief.boolean import Cut, Tool, combine, tool
 from tinstamp.relief.heads import PLAIN, Head, Walls, depths_of, head_of, other_end
 from tinstamp.relief.imprint import imprint
 from tinstamp.relief.laid import LayingError
-from tinstamp.relief.run import across_volume, joined_tool, on_ink, on_piece, shares
+from tinstamp.relief.run import across_volume, joined_tool, on_ink, on_its_face, on_piece, shares
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.tracing import traced
 from tinstamp.relief.verify import ALLOWED, ALLOWED_BOOLEAN, agrees, examine, examine_imprint
@@ -223,8 +223,9 @@ def _across(
         return Made(marked, "boolean", 0.0, 0.0, (), time.perf_counter() - start)
     expected = sum(across_volume(chart, parts, order.signed) for parts in across)
     cut, change = _combined(solid, tools, order)
-    _plausible(change, expected, not order.through, order)
-    known = None if order.through else expected
+    closed_form = not order.through and all(on_its_face(chart, parts) for parts in across)
+    _plausible(change, expected, closed_form, order)
+    known = expected if closed_form else None
     return Made(cut.solid, "boolean", change, known, cut.pieces, time.perf_counter() - start)
 
 

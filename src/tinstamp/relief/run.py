@@ -31,6 +31,8 @@ LOOSE = 2e-5
 """mm; edges of tools that meet at a joint may be that far apart."""
 STRAIGHT_ON = 2e-3
 """Degrees; faces that meet at less go straight on."""
+BESIDE = 2e-3
+"""mm; polygons that stand for faces may be that far off."""
 STRAIGHT = 1e-6
 """mm that a straight joint may be off a line on a sheet."""
 
@@ -176,6 +178,15 @@ def across_volume(chart: RunChart, parts: Sequence[tuple[int, Part]], depth: flo
         for lean in leans_of(chart, k, part).values():
             total += lean.gain(piece.chart, own, depth)
     return total
+
+
+def on_its_face(chart: RunChart, parts: Sequence[tuple[int, Part]]) -> bool:
+    """True when no part of a region hangs over an edge of the run."""
+    return all(
+        chart.pieces[k].area.buffer(BESIDE).contains(polygon)
+        for k, part in parts
+        for polygon in ink([part.region])
+    )
 
 
 def on_ink(chart: RunChart, across: Sequence[Sequence[tuple[int, Part]]], at: Array) -> bool:

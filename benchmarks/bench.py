@@ -10,6 +10,7 @@ import statistics
 import sys
 import time
 from collections.abc import Callable
+from dataclasses import replace
 from functools import partial
 from typing import TypeVar
 
@@ -17,19 +18,22 @@ import numpy as np
 
 from benchmarks.peers import CHORD, general_boolean, meshed_boolean, prebuilt_tools, warped_boolean
 from tinstamp.artwork import fonts
-from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.text import TextSpec, lay_text
 from tinstamp.blank.kernel import volume
 from tinstamp.blank.round_solid import tube
-from tinstamp.chart.base import Chart
 from tinstamp.chart.cylinder import CylinderChart
-from tinstamp.chart.drape import FlatTriangles, drape, flatten
-from tinstamp.chart.skin import SkinChart, _anchored
+from tinstamp.chart.drape import drape, flatten
+from tinstamp.chart.joint import Faces
+from tinstamp.chart.skin import Footprint, SkinChart, _anchored
 from tinstamp.engine.build import build
+from tinstamp.engine.flat import art_spec, draw, lay_spec, place_flat
+from tinstamp.engine.sheets import sheet_of
 from tinstamp.job.archive import Document
-from tinstamp.job.features import Ball, BaseFeature, Cone, FreeformSkin
-from tinstamp.job.model import Blank, Job, Setting, Stamp, Text
+from tinstamp.job.drawn import knot
+from tinstamp.job.features import Ball, BaseFeature, Cone, Extruded, FreeformSkin
+from tinstamp.job.model import Blank, Cast, Job, Setting, Stamp, Text
+from tinstamp.job.resolve import resolve
 from tinstamp.relief.make import Order, make
 from tinstamp.setting.fit import fit
 from tinstamp.setting.place import Spot, place
@@ -150,6 +154,17 @@ BENT = {
 }  # fmt: skip
 
 
+FLATTED = Extruded(
+    name="b",
+    height="30 mm",
+    points=(
+        knot("a", -3.97995, -19.6), knot("b", 3.97995, -19.6, "arc", 4.51454),
+        knot("c", 20, 0, "arc", 20), knot("d", -20, 0, "arc", 4.51454),
+    ),
+)  # fmt: skip
+"""A rod with a flat."""
+
+
 def on_a_bent_face(name: str, turns: int) -> bool:
     """20 letters from outlines to a verified solid, against the general boolean with tools
     that are there already."""
@@ -184,9 +199,10 @@ def freeform_chart() -> bool:
     """A least-stretch chart of a patch made, against half a second."""
     part, face, _, _ = BENT["freeform B-spline"]
     chart = made_blank(part, face)
+    covered = Footprint(28.0, 4.0, 0.0)
     times = []
     for k in range(5):
-        seconds, _ = timed(lambda k=k: _anchored.__wrapped__(chart, float(k), 2.0))
+        seconds, _ = timed(lambda k=k: _anchored.__wrapped__(chart, float(k), 2.0, covered))
         times.append(seconds)
     return told("chart of a freeform patch", statistics.median(times), "limit", 0.5, 1.0)
 
@@ -199,26 +215,40 @@ def made_blank(part: BaseFeature, face: str) -> SkinChart:
     return chart
 
 
-def _frame(home: Chart, height: float, k: int, drawn: Artwork, flat: FlatTriangles) -> None:
-    at, _ = home.spot(0.2 * k, height, False)
-    chart = home.towards(at)
-    placed = place(drawn, Spot(0.2 * k, height), chart)
-    drape(flat, placed.matrix, placed.shift, chart, 0.15)
+def _previewed(part: BaseFeature, setting: Setting, frames: int = 40) -> float:
+    """A drag's own computation a frame, 20 letters: the sheet for where the stamp is, the
+    letters placed on it, and draped over the face; s."""
+    text = Text(text="FILLTOTHISLINEFILLTO", height="4 mm")
+    stamp = Stamp(name="m", artwork=text, setting=setting)
+    job = Job(blank=Blank(features=(part,)), stamps=(stamp,))  # type: ignore[arg-type]
+    built = build(Document(job))
+    assert built.blank is not None
+    faces = Faces.of(built.blank.charts)
+    chart = faces[setting.face]
+    document, resolved = Document(job), resolve(job)
+    art, spec = art_spec(document, resolved, 0), lay_spec(document, resolved, 0, chart, faces)
+    drawn = draw(art)
+    flat = flatten(drawn.regions)
+
+    def frame(k: int) -> None:
+        here = replace(spec, spot=replace(spec.spot, across=spec.spot.across + 0.1 * k))
+        sheet = sheet_of(here, chart, drawn, faces)
+        placed = place_flat(here, art, drawn, sheet)
+        drape(flat, placed.matrix, placed.shift, sheet, 0.15)
+
+    return statistics.median(timed(partial(frame, k))[0] for k in range(frames))
 
 
 def bent_previews() -> bool:
-    """A drag's own computation a frame, 20 letters, on every bent chart, against 15 ms."""
-    drawn = artwork("FILLTOTHISLINEFILLTO")
-    flat = flatten(drawn.regions)
+    """Wrapped and cast on every bent chart, and over runs of faces, against 15 ms."""
     good = []
-    for name, (part, face, (_, up), _) in BENT.items():
-        built = build(Document(Job(blank=Blank(features=(part,)))))  # type: ignore[arg-type]
-        assert built.blank is not None
-        home = built.blank.charts[face]
-        height = float(up.split()[0])
-        times = [timed(partial(_frame, home, height, k, drawn, flat))[0] for k in range(40)]
-        middle = statistics.median(times)
-        good.append(told(f"preview on a {name}, a frame", middle, "limit", 0.015, 1.0))
+    for name, (part, face, (across, up), _) in BENT.items():
+        for way, word in (("none", "on"), ("square", "cast on")):
+            setting = Setting(face=face, across=across, up=up, cast=Cast(way=way))  # type: ignore[arg-type]
+            middle = _previewed(part, setting)
+            good.append(told(f"preview {word} a {name}, a frame", middle, "limit", 0.015, 1.0))
+    run = Setting(face="b.a", across="0 mm", up="0 mm", over="neighbours")
+    good.append(told("preview over a run, a frame", _previewed(FLATTED, run), "limit", 0.015, 1.0))
     return all(good)
 
 

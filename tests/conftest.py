@@ -32,6 +32,14 @@ from tinstamp.job.resolve import resolve
 ROOT = Path(__file__).resolve().parents[1]
 
 
+def pytest_configure() -> None:
+    """Each of several workers has a screen of its own, if there are as many."""
+    worker, screens = os.environ.get("PYTEST_XDIST_WORKER"), os.environ.get("TINSTAMP_SCREENS")
+    if worker and screens:
+        each = screens.split()
+        os.environ["DISPLAY"] = each[int(worker.removeprefix("gw")) % len(each)]
+
+
 @pytest.fixture(autouse=True)
 def own_home(tmp_path_factory: pytest.TempPathFactory, monkeypatch: pytest.MonkeyPatch) -> Path:
     """Settings, copies and fonts of the user who runs the tests are left alone."""

@@ -11,11 +11,17 @@ import numpy as np
 import pytest
 import shapely
 from OCP.BRepAlgoAPI import BRepAlgoAPI_Fuse
-from OCP.BRepBuilderAPI import BRepBuilderAPI_MakeFace
+from OCP.BRepBuilderAPI import (
+    BRepBuilderAPI_MakeEdge,
+    BRepBuilderAPI_MakeFace,
+    BRepBuilderAPI_MakeWire,
+)
+from OCP.BRepOffsetAPI import BRepOffsetAPI_ThruSections
 from OCP.BRepPrimAPI import BRepPrimAPI_MakePrism
 from OCP.GeomAPI import GeomAPI_PointsToBSplineSurface
-from OCP.gp import gp_Pnt, gp_Vec
+from OCP.gp import gp_Ax2, gp_Dir, gp_Elips, gp_Pnt, gp_Vec
 from OCP.TColgp import TColgp_Array2OfPnt
+from scipy.special import ellipe
 
 from tests.conftest import artwork, made
 from tests.core.solids import area, edge_points, sound, volume
@@ -26,6 +32,7 @@ from tinstamp.chart.joint import Faces
 from tinstamp.chart.run import RunChart
 from tinstamp.chart.stretch import letter_stretches
 from tinstamp.engine.build import Built, build
+from tinstamp.engine.write import sheets_of
 from tinstamp.job.archive import Document, dump, load
 from tinstamp.job.drawn import knot
 from tinstamp.job.features import Ball, Extruded, Tube
@@ -279,6 +286,45 @@ def test_a_word_over_three_panels_of_a_freeform_skin(tmp_path: Path) -> None:
             change(wrapped)
     one, three = volumes.values()
     assert three == pytest.approx(one, rel=1e-4)
+
+
+def test_the_sheet_of_a_run_goes_to_the_maker_whole() -> None:
+    built = over(panels(6.0), "x.b", "ACROSS THREE")
+    (sheet,) = sheets_of(built)
+    wide = 20.0 + 2.0 * 20.0 / math.cos(math.radians(6.0))
+    assert sum(o.area for o in sheet.outline) == pytest.approx(16.0 * wide, rel=1e-5)
+    assert sheet.face == "x.b, m"
+
+
+# -- a face that closes on itself
+
+
+def test_a_closed_freeform_face_all_the_way_round(tmp_path: Path) -> None:
+    """A lofted bottle. Its girth on the sheet is an ellipse's, by SciPy's elliptic integral,
+    and words keep their size to either side and behind."""
+    loft = BRepOffsetAPI_ThruSections(True, False, 1e-6)
+    for z, a, b in ((0, 26, 16), (15, 28, 18), (30, 25, 15), (45, 18, 13)):
+        across = gp_Ax2(gp_Pnt(0, 0, z), gp_Dir(0, 0, 1), gp_Dir(0, 1, 0))
+        edge = BRepBuilderAPI_MakeEdge(gp_Elips(across, a, b)).Edge()
+        loft.AddWire(BRepBuilderAPI_MakeWire(edge).Wire())
+    loft.Build()
+    data = step(loft.Shape(), tmp_path)
+    part, _ = taken(data)
+    charts = build(document(part, data)).report.charts
+    face = next(n for n, c in charts.items() if c.kind == "freeform")
+    home = charts[face]
+    girth = 4.0 * 28.0 * float(ellipe(1.0 - (18.0 / 28.0) ** 2))
+    assert home.bounds[2] - home.bounds[0] == pytest.approx(girth, rel=0.05)
+    for at in ((16.0, 0.0, 20.0), (-15.0, 12.0, 20.0), (0.0, -25.0, 20.0)):
+        x, y = home.from_space(np.array(at))
+        place = {"across": f"{x:.4f} mm", "up": f"{y:.4f} mm", "data": data, "run": "face"}
+        built = over(part, face, "BOTTLE", height="5 mm", **place)  # type: ignore[arg-type]
+        assert built.report.stamps[0].built_by == "imprint"
+        chart = built.laid["m"].chart
+        regions = built.laid["m"].placed.regions
+        assert change(built) == pytest.approx(chart.relief_volume(regions, -DEPTH), rel=1e-4)
+        letters = letter_stretches(chart, regions)
+        assert max(abs(v) for s in letters for v in (s.across, s.up)) < 0.025
 
 
 # -- casts

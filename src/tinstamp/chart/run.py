@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Outline, Region, polygon
-from tinstamp.artwork.split import CutLine, Part, split, uncut
+from tinstamp.artwork.split import CutLine, Part, SplitError, split, uncut
 from tinstamp.chart.base import STILL, Array, Chart, Motion
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.frame import Frame
@@ -246,12 +246,28 @@ class RunChart(UnevenChart):
             for c, child in enumerate(self.pieces):
                 if child.parent != k or not here:
                     continue
-                line = self.cut_line(c)
-                sides = [split(part, line) for part in here]
+                sides = [_shared(part, self.cut_line(c), child.area) for part in here]
                 waiting[c] = [part for beyond, _ in sides for part in beyond]
                 here = [part for _, mine in sides for part in mine]
             found[k] = here
         return found
+
+
+def _shared(part: Part, cut: CutLine, beyond: BaseGeometry) -> tuple[list[Part], list[Part]]:
+    """What of a part lies on the face beyond a joint, and what does not. The line runs on past
+    the joint's ends, so what it cuts off there may be no part of that face.
+
+    Raises SplitError.
+    """
+    if not beyond.intersects(shapely.Polygon(part.region.outer.points(12))):
+        return [], [part]
+    over, mine = split(part, cut)
+    lands = [beyond.intersects(shapely.Polygon(p.region.outer.points(12))) for p in over]
+    if not any(lands):
+        return [], [part]
+    if not all(lands):
+        raise SplitError("the artwork runs round the end of the line where two faces meet")
+    return over, mine
 
 
 def _anew(piece: Piece, home: Chart) -> Chart:

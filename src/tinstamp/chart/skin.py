@@ -12,7 +12,7 @@ from tinstamp.chart.base import Array, Chart
 from tinstamp.chart.bent import BentChart
 from tinstamp.chart.flattening import Flattening, flatten_patch
 
-ANCHORS = 12
+ANCHORS = 24
 """Anchors to the length of a face: a chart made for artwork stands at the nearest one."""
 NEAR = 0.35
 """What counts most, round the anchor, at the most: a part of the face's size on its sheet."""

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Hashable, Sequence
 from pathlib import Path
 
+from tinstamp.chart.base import Chart
+from tinstamp.chart.bent import UnevenChart
 from tinstamp.engine.build import Built
 from tinstamp.output.dxf import FlatSheet, Inked, write_dxf
 from tinstamp.output.kinds import Ending
@@ -52,18 +54,18 @@ def _colours(built: Built) -> dict[str, str]:
 
 
 def sheets_of(built: Built) -> list[FlatSheet]:
-    """The faces that carry artwork, laid out flat; without any, the first face."""
+    """The faces that carry artwork, laid out flat; without any, the first face. Artwork whose
+    sheet was made for it, as a projection's or a belt's, comes on that one."""
     charts = built.report.charts
-    marked = [item.stamp.setting.face for item in built.laid.values()]
-    return [
-        FlatSheet(
-            face,
-            charts[face].outline,
-            tuple(
-                Inked(item.stamp.name, item.placed.regions, item.stamp.relief.colour)
-                for item in built.laid.values()
-                if item.stamp.setting.face == face
-            ),
-        )
-        for face in (dict.fromkeys(marked) or list(charts)[:1])
-    ]
+    sheets: dict[Hashable, tuple[str, Chart, list[Inked]]] = {}
+    for item in built.laid.values():
+        face = item.stamp.setting.face
+        own = isinstance(item.chart, UnevenChart)
+        word = f"{face}, {item.stamp.name}" if own else face
+        chart = item.chart if own else charts[face]
+        inked = Inked(item.stamp.name, item.placed.regions, item.stamp.relief.colour)
+        sheets.setdefault((face, id(chart)), (word, chart, []))[2].append(inked)
+    found = [FlatSheet(word, chart.outline, tuple(inked)) for word, chart, inked in sheets.values()]
+    if not found:
+        found = [FlatSheet(face, chart.outline, ()) for face, chart in list(charts.items())[:1]]
+    return found

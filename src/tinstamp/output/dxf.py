@@ -37,7 +37,12 @@ class Inked:
 
 @dataclass(frozen=True)
 class FlatSheet:
-    """One face laid out flat, mm, with what is stamped on it."""
+    """One face laid out flat, mm, with what is stamped on it.
+
+    Attributes
+    ----------
+    face : its name, and that of the stamp where the sheet was made for one.
+    """
 
     face: str
     outline: tuple[Outline, ...]

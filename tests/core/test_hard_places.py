@@ -156,5 +156,9 @@ def test_a_word_cast_across_three_faces() -> None:
             depth = 2.4 - max(0.0, x - 10.0) * slope
             wanted += depth * ink.intersection(shapely.box(a, -50, b, 50)).area
     assert -report.stamps[0].relief_volume == pytest.approx(wanted, rel=2e-4)
-    raised = build(Document(changed(built.job, ("stamps", 0, "relief", "make"), "emboss"))).report
-    assert any("only an engraving" in f.message for f in raised.findings) and raised.valid
+    area = sum(region.area for region in item.placed.regions)
+    raised = build(Document(changed(built.job, ("stamps", 0, "relief", "make"), "emboss")))
+    assert raised.report.valid and raised.solid is not None and sound(raised.solid.shape)
+    # sunk and raised together reach from one plane to the other, 4.8 mm apart
+    both = raised.report.stamps[0].relief_volume - report.stamps[0].relief_volume
+    assert both == pytest.approx(4.8 * area, rel=2e-4)

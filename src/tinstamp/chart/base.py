@@ -231,6 +231,11 @@ class Chart(ABC):
         return np.stack(columns, axis=-1)
 
     @property
+    def draft(self) -> Chart:
+        """The same chart for the eye, which may be a thousandth of a mm off to be quicker."""
+        return self
+
+    @property
     def projected(self) -> bool:
         """True when artwork is cast onto the face."""
         return False

@@ -27,8 +27,8 @@ PLACES = 24
 ROUNDS = 24
 ON = 1e-7
 """mm that a cast point may be off its ray."""
-SETTLED = 1e-11
-"""mm; one that is nearer before a step than that is sought no further."""
+SETTLED, ROUGH = 1e-11, 1e-2
+"""mm; what is nearer before a step than that is sought no further, to build and to look at."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -42,6 +42,7 @@ class CastChart(UnevenChart):
     ----------
     base : the face's own chart. pin : the sheet point of the frame's origin, mm; it is that
         of the same place on the base's sheet.
+    settled : mm; a place that is nearer before a step than that is sought no further.
     behind : the pin is where the cast comes out again, and stands for the place before it.
     starts : (n, 4) sheet points, and for each what is sought there: the (u, v) of the base's
         surface where it has one as arrays, else the point of its sheet.
@@ -51,6 +52,7 @@ class CastChart(UnevenChart):
     pin: tuple[float, float] = field(kw_only=True)
     starts: Array = field(kw_only=True)
     behind: bool = False
+    settled: float = SETTLED
 
     @property
     def ground(self) -> Chart:
@@ -67,6 +69,10 @@ class CastChart(UnevenChart):
     @property
     def projected(self) -> bool:
         return True
+
+    @property
+    def draft(self) -> CastChart:
+        return replace(self, settled=ROUGH)
 
     @property
     def fineness(self) -> float:
@@ -105,39 +111,37 @@ class CastChart(UnevenChart):
         slopes = np.einsum("...kc,kd->...dc", np.stack([du, dv], axis=-1), base.frame.axes)
         return base.frame.to_space(local), np.asarray(slopes, dtype=float)
 
+    def _points(self, p: Array, lift: float) -> Array:
+        base = self._bent
+        return self.base.to_space(p, lift) if base is None else base.lifted(p, lift)
+
     def _met(self, xy: Array, lift: float = 0.0) -> Array:
-        """Where rays meet the face, or its parallel `lift` mm above it, in what is sought, by
-        Newton's method; no numbers where they miss."""
+        """Where rays meet the face, or its parallel `lift` mm above it, in what is sought; no
+        numbers where they miss. Newton's method, its slopes kept for a few steps."""
         xy = np.asarray(xy, dtype=float)
         given = xy.reshape(-1, 2)
         flat = np.where(np.isfinite(given), given, 0.0)  # what is no place is missed below
         p = self.starts[self._tree.query(flat)[1], 2:]
         left = np.arange(len(flat))
         most = np.ptp(self.starts[:, 2:], axis=0).max() / 4 + 1e-3
-        for _ in range(ROUNDS):
-            there, slopes = self._at(p[left], lift)
+        if self._bent is None:
+            most = min(most, 2.0)
+        back = np.zeros((len(flat), 2, 2))
+        for turn in range(ROUNDS):
+            if turn < 2 or turn % 3 == 0:
+                there, slopes = self._at(p[left], lift)
+                back[left] = _reverse(np.einsum("nck,dc->ndk", slopes, self.frame.axes[:2]))
+            else:
+                there = self._points(p[left], lift)
             off = self.seen(there) - flat[left]
-            m = np.einsum("nck,dc->ndk", slopes, self.frame.axes[:2])
-            det = m[:, 0, 0] * m[:, 1, 1] - m[:, 0, 1] * m[:, 1, 0]
-            thin = 1e-6 * np.linalg.norm(slopes[..., 0], axis=-1) * np.linalg.norm(
-                slopes[..., 1], axis=-1
-            ) + 1e-300  # fmt: skip
-            det = np.where(np.abs(det) > thin, det, thin)
-            step = np.stack(
-                [
-                    (m[:, 1, 1] * off[:, 0] - m[:, 0, 1] * off[:, 1]) / det,
-                    (m[:, 0, 0] * off[:, 1] - m[:, 1, 0] * off[:, 0]) / det,
-                ],
-                axis=-1,
-            )
+            step = np.einsum("nij,nj->ni", back[left], off)
             size = np.linalg.norm(step, axis=-1, keepdims=True)
-            bound = min(most, 2.0) if self._bent is None else most
-            p[left] -= step * np.minimum(1.0, bound / np.maximum(size, 1e-300))
-            left = left[~(np.linalg.norm(off, axis=-1) <= SETTLED)]
+            p[left] -= step * np.minimum(1.0, most / np.maximum(size, 1e-300))
+            left = left[~(np.linalg.norm(off, axis=-1) <= self.settled)]
             if not len(left):
                 break
         if len(left):
-            off = self.seen(self._at(p[left], lift)[0]) - flat[left]
+            off = self.seen(self._points(p[left], lift)) - flat[left]
             p[left[~(np.linalg.norm(off, axis=-1) <= ON)]] = np.nan
         p[~np.isfinite(given).all(axis=-1)] = np.nan
         return p.reshape(xy.shape)
@@ -165,11 +169,8 @@ class CastChart(UnevenChart):
         """How space moves with the sheet at places found."""
         slopes = self._at(p, 0.0)[1]
         seen = np.einsum("...kc,dk->...dc", slopes, self.frame.axes[:2])
-        det = seen[..., 0, 0] * seen[..., 1, 1] - seen[..., 0, 1] * seen[..., 1, 0]
-        back = np.empty_like(seen)
-        back[..., 0, 0], back[..., 1, 1] = seen[..., 1, 1], seen[..., 0, 0]
-        back[..., 0, 1], back[..., 1, 0] = -seen[..., 0, 1], -seen[..., 1, 0]
-        return np.asarray(slopes @ (back / det[..., None, None]), dtype=float)
+        back = _reverse(seen.reshape(-1, 2, 2)).reshape(seen.shape)
+        return np.asarray(slopes @ back, dtype=float)
 
     def measured_at(self, xy: Array) -> tuple[Array, Array, Array]:
         p = self._met(xy)
@@ -238,6 +239,17 @@ class CastChart(UnevenChart):
 def sought(base: Chart, xy: Array) -> Array:
     """What stands for points of a base's sheet while others are sought near them."""
     return base.to_uv(xy) if isinstance(base, BentChart) else np.asarray(xy, dtype=float)
+
+
+def _reverse(m: Array) -> Array:
+    """Inverses of (n, 2, 2); bounded where there is none."""
+    det = m[:, 0, 0] * m[:, 1, 1] - m[:, 0, 1] * m[:, 1, 0]
+    thin = 1e-6 * np.linalg.norm(m[..., 0], axis=-1) * np.linalg.norm(m[..., 1], axis=-1) + 1e-300
+    det = np.where(np.abs(det) > thin, det, thin)
+    found = np.empty_like(m)
+    found[:, 0, 0], found[:, 1, 1] = m[:, 1, 1], m[:, 0, 0]
+    found[:, 0, 1], found[:, 1, 0] = -m[:, 0, 1], -m[:, 1, 0]
+    return np.asarray(found / det[:, None, None], dtype=float)
 
 
 def cast_chart(base: Chart, at: Array, towards: Array, upright: Array) -> CastChart:
@@ -384,7 +396,7 @@ def _seen_of(chart: CastChart, at: Array) -> tuple[tuple[Outline, ...], Array]:
     part = min(shapely.get_parts(reached), key=lambda p: p.distance(here), default=None)
     if part is None or part.is_empty:
         raise SheetError("the cast does not meet the face")
-    part = shapely.orient_polygons(shapely.segmentize(part, max(part.length / 400, 1e-3)))
+    part = shapely.orient_polygons(shapely.segmentize(part, max(part.length / 240, 1e-3)))
     outline = tuple(
         polygon(chart.seen(base.to_space(np.array(ring.coords)[:-1])))
         for ring in (part.exterior, *part.interiors)

@@ -45,6 +45,10 @@ class FlattenedChart(UnevenChart):
     def fineness(self) -> float:
         return self.cast.fineness
 
+    @property
+    def draft(self) -> FlattenedChart:
+        return replace(self, cast=self.cast.draft)
+
     def plane(self, xy: Array) -> Array:
         """Coordinates in the plane of the cast."""
         return self.flat.uv(np.asarray(xy, dtype=float) - self.pin)

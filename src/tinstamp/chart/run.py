@@ -119,6 +119,13 @@ class RunChart(UnevenChart):
     def projected(self) -> bool:
         return self.first.projected
 
+    @property
+    def draft(self) -> RunChart:
+        rough = [p if p.chart.draft is p.chart else replace(p, chart=p.chart.draft) for p in
+                 self.pieces]  # fmt: skip
+        same = all(a is b for a, b in zip(rough, self.pieces, strict=True))
+        return self if same else replace(self, pieces=tuple(rough))
+
     @cached_property
     def sides(self) -> tuple[RunChart, ...]:
         """The run's trees, each as a run of its own: what a cast meets on its way in, and

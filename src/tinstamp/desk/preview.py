@@ -55,7 +55,7 @@ class Preview:
         flat = flatten(self.placed.regions) if self.placed.bent else _triangles(self.artwork)
         charts = self.chart.sides if isinstance(self.chart, RunChart) else (self.chart,)
         points = np.concatenate(
-            [drape(flat, self.placed.matrix, self.placed.shift, c, lift) for c in charts]
+            [drape(flat, self.placed.matrix, self.placed.shift, c.draft, lift) for c in charts]
         )
         triangles = np.concatenate(
             [flat.triangles + k * len(flat.points) for k in range(len(charts))]

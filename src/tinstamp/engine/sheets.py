@@ -181,7 +181,7 @@ def _seen(piece: Piece, into: Motion) -> Piece:
 def _upright(chart: Chart, at: Array, turn: float) -> Array:
     """What is upright at a place of a face, in space, (3,)."""
     angle = np.radians(turn)
-    slopes = chart.towards(at).jacobian(at)
+    slopes = chart.jacobian(at)
     return np.asarray(slopes @ np.array([-np.sin(angle), np.cos(angle)]), dtype=float)
 
 

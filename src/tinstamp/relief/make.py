@@ -16,14 +16,14 @@ from tinstamp.artwork.split import Part
 from tinstamp.blank.kernel import Array, extent_of, volume
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
-from tinstamp.chart.bent import BentChart
+from tinstamp.chart.bent import BentChart, spread_over
 from tinstamp.chart.cast import GRAZING, CastChart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.flattened import FlattenedChart
 from tinstamp.chart.run import RunChart, area_of_face
 from tinstamp.relief.boolean import Cut, Tool, combine, tool
-from tinstamp.relief.heads import PLAIN, Head, Walls, depths_of, head_of, other_end
+from tinstamp.relief.heads import PLAIN, SHALLOW, Head, Walls, depths_of, head_of, other_end
 from tinstamp.relief.imprint import imprint
 from tinstamp.relief.laid import LayingError
 from tinstamp.relief.run import across_volume, joined_tool, on_ink, on_its_face, on_piece, shares
@@ -37,6 +37,9 @@ MARK = 0.1
 """mm; how far the walls that trace a mark reach to both sides of the face."""
 OVERSHOOT = 0.5
 """mm; how far a tool reaches beyond the faces that it must cut clear of."""
+ROUGHLY = 1e-2
+"""Largest part by which prisms over a run may differ in volume from a sum over points, which is
+not fine where faces meet."""
 BITE = 0.05
 """mm; how far a raised tool reaches into the material that it joins."""
 
@@ -125,7 +128,7 @@ def make(
         raise ReliefError("all of the artwork lies off the face")
     plane = _plane_of(chart)
     if order.over and plane is not None and order.walls.slanted and order.walls.flat:
-        return _prisms(solid, plane, placed, order, start, stopped)
+        return _prisms(solid, chart, plane, placed, order, stopped)
     if isinstance(chart, RunChart):
         return _over_run(solid, chart, placed, found, order, direct, stopped)
     if isinstance(chart, CastChart) and not _reached(chart, placed):
@@ -171,12 +174,13 @@ def _over_run(
 ) -> Made:
     """Relief over several faces: what lies within one of them as on that face alone, what runs
     over a joint by tools that are sewn there. Raises ReliefError."""
-    if not order.walls.plain and order.depth:
-        raise ReliefError(
-            "over several faces walls run square to each face and caps follow it; or walls run "
-            "parallel and the cap is flat, from a projection"
-        )
     parts = shares(chart, placed.regions)
+    one_way = chart.projected and not order.walls.flat and not parts.across
+    if order.depth and not order.walls.plain and not one_way:
+        raise ReliefError(
+            "over several faces walls run square to each face and caps follow it; or, from a "
+            "projection, walls run parallel and the cap is flat"
+        )
     whole: Made | None = None
     for share in (parts.within, parts.beyond):
         for k, regions in share.items():
@@ -250,26 +254,57 @@ def _plane_of(chart: Chart) -> CastChart | None:
 
 def _prisms(
     solid: NamedSolid,
-    chart: CastChart,
+    chart: Chart,
+    cast: CastChart,
     placed: Placed,
     order: Order,
-    start: float,
     stopped: Callable[[], None],
 ) -> Made:
-    """An engraving cast over a run of faces: prisms along the cast, down to a plane at the
-    depth below the artwork's place. Raises ReliefError."""
-    if order.emboss or not order.depth:
-        raise ReliefError("with parallel walls and a flat cap only an engraving runs over faces")
-    tools = []
+    """Relief cast over a run of faces with parallel walls: prisms along the cast, to a plane
+    at the depth from the artwork's place. An engraving may also meet faces that are not laid
+    out. Raises ReliefError."""
+    start = time.perf_counter()
+    if not order.depth:
+        raise ReliefError("a mark has neither walls nor caps: let them be square and as the face")
     clear = 2.0 * extent_of(solid.shape)
+    heights, size = _heights(chart, cast, placed)
+    met = np.isfinite(heights)
+    expected = float((order.signed - np.where(met, heights, 0.0)) @ size)
+    low, high = -order.depth, clear
+    if order.emboss:
+        low, high = float(np.nanmin(heights)) - _bite(order), order.depth
+        if not met.all():
+            raise ReliefError("raised over several faces, all of the artwork must lie on them")
+        if float(heights.max()) > high - SHALLOW:
+            raise ReliefError(
+                f"the flat cap comes out of the face: it would have to be more than "
+                f"{float(heights.max()):.3f} mm high"
+            )
+        if float(heights.max()) - low > order.thickness[0]:
+            raise ReliefError("the part is too thin to carry a flat cap over so bent a run")
+    tools = []
     for region in placed.regions:
-        tools.append(tool(region, chart.sheet, -order.depth, clear, False))
+        tools.append(tool(region, cast.sheet, low, high, order.emboss))
         stopped()
     cut, change = _combined(solid, tools, order)
-    if not -clear * placed.area < change < 0.0:
+    known = expected if met.all() and bool((heights > -order.depth).all() or order.emboss) else None
+    if known is not None and not agrees(change, known, ROUGHLY):
+        raise ReliefError(
+            f"the volume changed by {change:.3f} mm³ where {known:.3f} mm³ was expected"
+        )
+    if known is None and not -clear * placed.area < change < 0.0:
         raise ReliefError("the cast does not cut into the part")
-    taken = time.perf_counter() - start
-    return Made(cut.solid, "boolean", change, None, cut.pieces, taken)
+    return Made(cut.solid, "boolean", change, None, cut.pieces, time.perf_counter() - start)
+
+
+def _heights(chart: Chart, cast: CastChart, placed: Placed) -> tuple[Array, Array]:
+    """How high the faces lie above the plane that artwork is cast from, along the cast, mm, at
+    points over it; and the area that each stands for, mm². No numbers where they miss."""
+    at, size = spread_over(placed.regions)
+    space = chart.to_space(at.reshape(-1, 2))
+    inside = shapely.contains_xy(area_of_face(chart.outline), *at.reshape(-1, 2).T)
+    heights = (space - np.array(cast.sheet.frame.origin)) @ cast.against
+    return np.where(inside, heights, np.nan), size.ravel()
 
 
 def _landed(chart: CastChart, placed: Placed) -> Placed:

@@ -208,6 +208,7 @@ def test_a_word_across_three_panels(bend: float, way: str) -> None:
 
 def test_caps_lie_at_the_depth_under_each_panel() -> None:
     built = over(panels(6.0), "x.b", "ACROSS THREE")
+    assert any("lean by up to 3.0°" in f.message for f in built.report.findings)
     slope = math.radians(6.0)
     for face in built.solid.members("m/cap"):  # type: ignore[union-attr]
         points = edge_points(face.face)  # the panels look to the back, +y
@@ -226,6 +227,7 @@ def test_a_face_split_in_halves(make: str) -> None:
     wanted = sign * inked(built) * DEPTH * (1.0 + sign * DEPTH / 40.0)
     assert change(built) == pytest.approx(wanted, rel=1e-4)
     assert built.laid["m"].chart.exact
+    assert not any("walls lean" in f.message for f in built.report.findings)
     assert set(built.laid["m"].chart.faces) == {"x.a", "x.b"}  # type: ignore[attr-defined]
 
 

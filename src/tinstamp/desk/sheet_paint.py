@@ -264,10 +264,12 @@ def _joints(painter: QPainter, chart: RunChart, scale: Scale) -> None:
     painter.setPen(QColor(p.SECOND_INK))
     for piece in chart.sides[0].pieces if len(chart.sides[0].pieces) > 1 else ():
         low_x, low_y, high_x, _ = piece.area.bounds
+        wide = (high_x - low_x) * scale.per_mm
+        if painter.fontMetrics().horizontalAdvance(piece.face) > wide - 6:
+            continue  # no room between the joints
         at = scale.to_pixel((low_x + high_x) / 2, low_y)
-        painter.drawText(
-            QRectF(at.x() - 80, at.y() - 18, 160, 16), Qt.AlignmentFlag.AlignCenter, piece.face
-        )
+        box = QRectF(at.x() - wide / 2, at.y() - 18, wide, 16)
+        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, piece.face)
 
 
 def _level(chart: Chart, up: float, scale: Scale) -> QPainterPath:

@@ -54,6 +54,8 @@ Progress = Callable[[str, float], None]
 Picture = Callable[[Mesh, Blank], None]
 """Called with the part's triangles and the blank, for its charts."""
 
+TOLD_LEAN = 0.1
+"""Degrees; walls that lean more are told."""
 WHOLE = 1e-6
 """Largest relative difference between the part's volume and the sum of its stamps'."""
 
@@ -507,6 +509,8 @@ def _long_way(item: Laid, made: Made, found: Fit, order: Order, direct: bool) ->
         why = "it is cast over several faces"
     elif isinstance(item.chart, RunChart):
         why = "it runs over where faces meet"
+        if made.lean > TOLD_LEAN:
+            why += f"; within a millimetre of there its walls lean by up to {made.lean:.1f}°"
     told = f"built by a general boolean, which takes longer: {why}"
     if made.expected is None or agrees(made.relief_volume, made.expected):
         return Finding("note", "way of building", stamp, told)

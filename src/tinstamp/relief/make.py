@@ -26,7 +26,15 @@ from tinstamp.relief.boolean import Cut, Tool, combine, tool
 from tinstamp.relief.heads import PLAIN, SHALLOW, Head, Walls, depths_of, head_of, other_end
 from tinstamp.relief.imprint import imprint
 from tinstamp.relief.laid import LayingError
-from tinstamp.relief.run import across_volume, joined_tool, on_ink, on_its_face, on_piece, shares
+from tinstamp.relief.run import (
+    across_volume,
+    joined_tool,
+    lean_of,
+    on_ink,
+    on_its_face,
+    on_piece,
+    shares,
+)
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.tracing import traced
 from tinstamp.relief.verify import ALLOWED, ALLOWED_BOOLEAN, agrees, examine, examine_imprint
@@ -86,6 +94,7 @@ class Made:
     pieces : volumes of what came loose in a through-cut, mm³.
     seconds : time taken, checks included.
     depths : least and greatest length of the walls, mm, where they are not all the same.
+    lean : degrees by which walls are off the normal where faces meet at an angle.
     """
 
     solid: NamedSolid
@@ -95,6 +104,7 @@ class Made:
     pieces: tuple[float, ...]
     seconds: float
     depths: tuple[float, float] | None = None
+    lean: float = 0.0
 
     def followed_by(self, later: Made) -> Made:
         """Both, when `later` was made on this one's solid."""
@@ -107,6 +117,7 @@ class Made:
             (*self.pieces, *later.pieces),
             self.seconds + later.seconds,
             self.depths or later.depths,
+            max(self.lean, later.lean),
         )
 
 
@@ -230,7 +241,9 @@ def _across(
     closed_form = not order.through and all(on_its_face(chart, parts) for parts in across)
     _plausible(change, expected, closed_form, order)
     known = expected if closed_form else None
-    return Made(cut.solid, "boolean", change, known, cut.pieces, time.perf_counter() - start)
+    lean = max(lean_of(chart, parts) for parts in across)
+    taken = time.perf_counter() - start
+    return Made(cut.solid, "boolean", change, known, cut.pieces, taken, None, lean)
 
 
 def _combined(solid: NamedSolid, tools: Sequence[Tool], order: Order) -> tuple[Cut, float]:

@@ -180,6 +180,13 @@ def across_volume(chart: RunChart, parts: Sequence[tuple[int, Part]], depth: flo
     return total
 
 
+def lean_of(chart: RunChart, parts: Sequence[tuple[int, Part]]) -> float:
+    """Degrees by which walls are off the normal at the joints that a region meets: half of the
+    greatest bend."""
+    met = {int(m) for _, part in parts for marks in part.marks.of for m in marks if m >= 0}
+    return max(abs(chart.pieces[number].bend) for number in met) / 2.0
+
+
 def on_its_face(chart: RunChart, parts: Sequence[tuple[int, Part]]) -> bool:
     """True when no part of a region hangs over an edge of the run."""
     return all(

@@ -13,12 +13,14 @@ from hypothesis import strategies as st
 from tests.conftest import font, stamp, tank
 from tests.core.solids import sound, volume
 from tests.core.test_artwork import polygons
+from tests.core.test_runs import HALVES, panels, with_flat
 from tinstamp.artwork import fonts
 from tinstamp.artwork.text import TextSpec, lay_text
 from tinstamp.engine.build import build
 from tinstamp.engine.cache import Cache
 from tinstamp.job.archive import Document, dump, load
-from tinstamp.job.model import Job, changed
+from tinstamp.job.features import Extruded
+from tinstamp.job.model import Blank, Cast, Job, changed
 
 FACES = [(face.family, face.style) for face in fonts.shipped()]
 TEXTS = st.text(
@@ -94,6 +96,50 @@ def test_any_stamp_is_built_or_told(
         change = volume(built.solid.shape) - report.blank_volume
         assert change == pytest.approx(made.relief_volume, abs=1e-4 + 1e-6 * report.volume)
         assert (change > 0) == emboss
+
+
+PARTS = [(panels(6.0), "x.b"), (panels(-9.0), "x.a"), (with_flat(19.5), "x.a"), (HALVES, "x.b")]
+
+
+@SLOW
+@given(
+    st.sampled_from(PARTS),
+    st.text(alphabet="ABCGIOPRX8&·-", min_size=1, max_size=6),
+    st.tuples(st.floats(1.5, 9.0), st.floats(0.1, 1.2)),
+    st.tuples(st.floats(-20, 20), st.floats(-4, 24)),
+    st.sampled_from([0.0, 0.0, 37.0, 90.0]),
+    st.sampled_from([("none", "near"), ("square", "near"), ("above", "near"), ("square", "both")]),
+    st.sampled_from(["engrave", "emboss", "mark"]),
+)
+def test_any_stamp_over_a_run_is_built_or_told(
+    part: tuple[Extruded, str],
+    text: str,
+    sizes: tuple[float, float],
+    place: tuple[float, float],
+    turn: float,
+    way: tuple[str, str],
+    make: str,
+) -> None:
+    body, face = part
+    mark = stamp(
+        text=text, face=face, height=f"{sizes[0]:.3f} mm", depth=f"{sizes[1]:.3f} mm", make=make,
+        across=f"{place[0]:.3f} mm", up=f"{place[1]:.3f} mm", turn=f"{turn:g} deg",
+    )  # fmt: skip
+    job = Job(blank=Blank(features=(body,)), stamps=(mark,))
+    for path, value in (("over", "neighbours"), ("rests_on", "middle"),
+                        ("cast", Cast(way=way[0], side=way[1]))):  # type: ignore[arg-type]  # fmt: skip
+        job = changed(job, ("stamps", 0, "setting", path), value)
+    built = build(Document(job))
+    report = built.report
+    assert report.valid
+    assert built.solid is not None and sound(built.solid.shape)
+    made = report.stamps[0] if report.stamps else None
+    if made is None or not made.built_by:
+        assert report.to_fix and report.volume == pytest.approx(report.blank_volume)
+    else:
+        change = volume(built.solid.shape) - report.blank_volume
+        assert change == pytest.approx(made.relief_volume, abs=1e-4 + 1e-6 * report.volume)
+        assert np.sign(round(change, 4)) == {"engrave": -1, "emboss": 1, "mark": 0}[make]
 
 
 WAYS: dict[tuple[str | int, ...], list[object]] = {

@@ -8,6 +8,7 @@ from dataclasses import replace
 
 import numpy as np
 import shapely
+from shapely.geometry.base import BaseGeometry
 
 from tinstamp.chart.base import STILL, Array, Motion
 from tinstamp.chart.cast import GRAZING, CastChart, cast_chart, reached_from
@@ -178,4 +179,16 @@ def _flattened(
             cut = joint_line(flat.sheet(ends) + pin)
         return replace(piece, chart=chart, cut=cut)
 
-    return run_of([laid(p) for p in pieces], "least stretch")
+    near_by = _met_by(pieces, box)
+    return run_of([laid(p) for p in near_by], "least stretch") if len(near_by) > 1 else None
+
+
+def _met_by(pieces: list[Piece], box: BaseGeometry) -> list[Piece]:
+    """The pieces that reach into a box, and are reached through others that do."""
+    kept: dict[int, int] = {}
+    found: list[Piece] = []
+    for k, piece in enumerate(pieces):
+        if (piece.parent < 0 or piece.parent in kept) and piece.area.intersection(box).area > 0:
+            kept[k] = len(found)
+            found.append(replace(piece, parent=kept.get(piece.parent, -1)))
+    return found

@@ -103,7 +103,7 @@ def sheet_of(spec: LaySpec, chart: Chart, artwork: Artwork, faces: Faces | None 
 
 def _wrapped(spec: LaySpec, chart: Chart, artwork: Artwork, faces: Faces) -> Chart:
     at, turn = where(spec.spot, chart)
-    if faces.beside(spec.face):
+    if faces.beside(spec.face) and not (chart.closed and _within_rims(spec, chart, artwork)):
         run = None
         if chart.exact:
             run = unrolled(faces, spec.face, at, REACH * _half(artwork) + ROOM)
@@ -113,6 +113,18 @@ def _wrapped(spec: LaySpec, chart: Chart, artwork: Artwork, faces: Faces) -> Cha
         if run is not None:
             return run
     return _about(spec, chart, artwork) if isinstance(chart, BentChart) else chart
+
+
+def _within_rims(spec: LaySpec, chart: Chart, artwork: Artwork) -> bool:
+    """True for what need not leave a closed face: it lies between its rims, or follows them."""
+    if spec.guide is not None or spec.copies is not None or not artwork.regions:
+        return True
+    middle, covered = _covered(spec, chart, artwork)
+    low, high = rims(chart)
+    up = float(chart.unrolled(middle)[1])
+    turn = np.radians(covered.turn)
+    half = covered.tall * abs(np.cos(turn)) + covered.wide * abs(np.sin(turn))
+    return bool(low < up - half and up + half < high)
 
 
 def _patch(spec: LaySpec, chart: Chart, artwork: Artwork) -> Chart:

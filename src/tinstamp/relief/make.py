@@ -37,7 +37,7 @@ from tinstamp.relief.run import (
 )
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.tracing import traced
-from tinstamp.relief.verify import ALLOWED, ALLOWED_BOOLEAN, agrees, examine, examine_imprint
+from tinstamp.relief.verify import ALLOWED_BOOLEAN, agrees, examine, examine_imprint
 from tinstamp.setting.fit import CLEAR, Fit, face_about, fit
 from tinstamp.setting.place import Placed
 
@@ -438,7 +438,7 @@ def _plausible(change: float, expected: float, closed_form: bool, order: Order) 
     most = abs(expected)
     if order.emboss:
         most *= 1.01 + _bite(order) / order.depth  # hangs over an edge, bite and all
-    too_much = abs(change) > most * (1 + ALLOWED) and not order.through
+    too_much = abs(change) > most * (1 + ALLOWED_BOOLEAN) and not order.through
     if wrong_way or too_much or (closed_form and not agrees(change, expected, ALLOWED_BOOLEAN)):
         raise ReliefError(
             f"the volume changed by {change:.3f} mm³ where {expected:.3f} mm³ was expected"

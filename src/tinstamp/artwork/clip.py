@@ -10,12 +10,14 @@ import pathops
 import shapely
 from shapely.geometry.base import BaseGeometry
 
-from tinstamp.artwork.outline import Array, Outline, Region, nest
+from tinstamp.artwork.outline import Array, Outline, Region, nest, polygon
 from tinstamp.artwork.split import is_straight
 from tinstamp.artwork.unite import chains, contour_of, feed, piece_cubic
 
 UNITS = 1000.0
 """The largest side of a region while it is clipped (Skia works in single precision)."""
+FINE = 48
+"""Lines that stand for a curved piece where it cannot be kept."""
 LEAST = 1e-4
 """mm; pieces shorter than that come from rounding."""
 
@@ -55,7 +57,27 @@ def _clipped(region: Region, area: BaseGeometry) -> list[Region]:
         loop = _closed(beziers, LEAST * grow)
         if loop is not None:
             outlines.append(loop.transformed(np.eye(2) / grow, centre))
-    return nest(outlines, region.letters)
+    found = nest(outlines, region.letters)
+    return found if all(_polygon(r, 16).is_valid for r in found) else _in_lines(region, area)
+
+
+def _polygon(region: Region, steps: int) -> shapely.Polygon:
+    return shapely.Polygon(region.outer.points(steps), [c.points(steps) for c in region.counters])
+
+
+def _in_lines(region: Region, area: BaseGeometry) -> list[Region]:
+    """The same in fine lines, where outlines end up on one another (Skia then gives an edge and
+    the edge of a counter in one place)."""
+    whole = shapely.simplify(_polygon(region, FINE).intersection(area), LEAST)
+    return [
+        Region(
+            polygon(np.array(part.exterior.coords)[:-1]),
+            tuple(polygon(np.array(ring.coords)[:-1]) for ring in part.interiors),
+            region.letters,
+        )
+        for part in map(shapely.orient_polygons, shapely.get_parts(whole))
+        if isinstance(part, shapely.Polygon) and part.area > LEAST
+    ]
 
 
 def _closed(beziers: list[Array], least: float) -> Outline | None:

@@ -32,6 +32,7 @@ from tinstamp.desk.part_files import PartFiles
 from tinstamp.desk.part_view import PartView
 from tinstamp.desk.profile_view import ProfileView, profile_path
 from tinstamp.desk.proof_line import ProofLine
+from tinstamp.desk.recent import RecentFiles
 from tinstamp.desk.session import Session, new_job
 from tinstamp.desk.sheet_paint import heights
 from tinstamp.desk.sheet_view import SheetView
@@ -51,7 +52,6 @@ VIEWS = (
     ("end", "End on", "Along the face, to see the walls (Ctrl+3)"),
     ("section", "Section", "Cut through the stamp, to see what wall is left (Ctrl+4)"),
 )
-MOST_RECENT = 8
 
 
 class Window(QMainWindow):
@@ -60,6 +60,7 @@ class Window(QMainWindow):
     def __init__(self, settings: QSettings | None = None) -> None:
         super().__init__()
         self.settings = settings or QSettings("tinstamp", "desk")
+        self.recent_files = RecentFiles(self.settings)
         self.session = Session(self)
         self.drag = StampDrag(self.session)
         self._shared: list[int] | None = None
@@ -400,7 +401,7 @@ class Window(QMainWindow):
         except ArchiveError as error:
             self.complain("This job cannot be opened", error)
             return False
-        self._remember(path)
+        self.recent_files.remember(path)
         return True
 
     def show_start(self) -> None:
@@ -414,7 +415,7 @@ class Window(QMainWindow):
     def open_demo(self, path: Path) -> None:
         """Open a demo as a job of one's own: saving asks for a place."""
         if self.open(path):
-            self._forget(path)
+            self.recent_files.forget(path)
 
     def save(self) -> bool:
         if self.session.path is None or self.session.path in DEMOS.values():
@@ -443,7 +444,7 @@ class Window(QMainWindow):
         except ArchiveError as error:
             self.complain("The job could not be saved", error)
             return False
-        self._remember(path)
+        self.recent_files.remember(path)
         return True
 
     def write_files(self) -> None:
@@ -480,29 +481,15 @@ class Window(QMainWindow):
             return self.save()
         return answer == buttons.Discard
 
-    def _recent_paths(self) -> list[Path]:
-        kept = self.settings.value("recent", [])
-        kept = [kept] if isinstance(kept, str) else list(kept or [])
-        return [path for text in kept if (path := Path(text)).exists()]
-
-    def _remember(self, path: Path) -> None:
-        path = path.resolve()
-        rest = [other for other in self._recent_paths() if other != path]
-        self.settings.setValue("recent", [str(q) for q in [path, *rest][:MOST_RECENT]])
-
-    def _forget(self, path: Path) -> None:
-        rest = [q for q in self._recent_paths() if q != path.resolve()]
-        self.settings.setValue("recent", [str(q) for q in rest])
-
     def _fill_recent(self) -> None:
         self.recent.clear()
         self.recent.addAction(self.open_action)
         self.recent.addSeparator()
-        for path in self._recent_paths():
+        for path in self.recent_files.paths():
             action = self.recent.addAction(path.stem)
             action.setToolTip(str(path))
             action.triggered.connect(lambda _=False, q=path: self.open(q))
-        if not self._recent_paths():
+        if not self.recent_files.paths():
             self.recent.addAction("no recent jobs").setEnabled(False)
         self.recent.addSeparator()
         self.recent.addAction("Start page …", self.show_start)

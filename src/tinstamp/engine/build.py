@@ -10,23 +10,17 @@ import time
 from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
-import numpy as np
-import shapely
-
-from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontError
-from tinstamp.artwork.outline import Region
 from tinstamp.artwork.svg import LogoError
 from tinstamp.blank.solid import Blank, NamedSolid
-from tinstamp.blank.thickness import thicknesses
 from tinstamp.chart.base import Chart
-from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.joint import Faces
 from tinstamp.chart.round import RoundChart
-from tinstamp.chart.run import RunChart, area_of_face
+from tinstamp.chart.run import RunChart
 from tinstamp.engine.blanks import FeatureError, Step, key_of, made, steps_of
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.flat import art_spec, draw, lay_spec, letter_depths, place_flat
+from tinstamp.engine.laid_stamp import Laid, long_way, prisms, runs_over, thickness, towards
 from tinstamp.engine.mesh import mesh_of
 from tinstamp.engine.report import Report, StampReport
 from tinstamp.engine.sheets import sheet_of
@@ -41,11 +35,10 @@ from tinstamp.proof import checks
 from tinstamp.proof.finding import Finding, sorted_findings
 from tinstamp.relief.heads import Walls
 from tinstamp.relief.make import Made, Order, make
-from tinstamp.relief.run import on_piece
 from tinstamp.relief.surfaces import ReliefError
-from tinstamp.relief.verify import ALLOWED, Verdict, agrees, examine
+from tinstamp.relief.verify import Verdict, examine
 from tinstamp.setting.fit import Fit, fit
-from tinstamp.setting.place import Placed, PlaceError, clear_seam, degrees_covered, relaid
+from tinstamp.setting.place import PlaceError, clear_seam, degrees_covered, relaid
 
 Progress = Callable[[str, float], None]
 """Called with what is being done and the part that is done, 0 to 1."""
@@ -54,62 +47,12 @@ Progress = Callable[[str, float], None]
 Picture = Callable[[Mesh, Blank], None]
 """Called with the part's triangles and the blank, for its charts."""
 
-TOLD_LEAN = 0.1
-"""Degrees; walls that lean more are told."""
 WHOLE = 1e-6
 """Largest relative difference between the part's volume and the sum of its stamps'."""
 
 
 class Stopped(Exception):
     """The build was asked to stop."""
-
-
-@dataclass(frozen=True)
-class Laid:
-    """A stamp on its sheet, before anything is built."""
-
-    index: int
-    stamp: Stamp
-    artwork: Artwork
-    placed: Placed
-    chart: Chart
-    depth: float
-    depths: Mapping[int, float]
-    flat_key: Hashable
-
-    @property
-    def key(self) -> Hashable:
-        """All that the relief depends on, but for the solid before it."""
-        own = tuple(sorted(self.depths.items()))
-        relief = self.stamp.relief
-        how = (relief.make, relief.walls, relief.caps, self.stamp.setting.over)
-        return (self.flat_key, self.depth, own, how, self.stamp.name)
-
-    @property
-    def faces(self) -> tuple[str, ...]:
-        """The faces that it may lie on."""
-        if isinstance(self.chart, RunChart):
-            return self.chart.faces
-        return (self.stamp.setting.face,)
-
-    def on_face(self, name: str) -> list[tuple[Placed, Chart]]:
-        """The placed artwork on each piece of a run that is of that face, or on its chart."""
-        if not isinstance(self.chart, RunChart):
-            return [(self.placed, self.chart)] if name in self.faces else []
-        return [
-            (on_piece(piece, self.placed.regions, self.placed.origin), piece.chart)
-            for piece in self.chart.pieces
-            if piece.face == name
-        ]
-
-    def by_depth(self) -> list[tuple[float, Placed]]:
-        """The placed artwork in parts of one depth each, the stamp's own first."""
-        groups: dict[float, list[Region]] = {self.depth: []}
-        for region in self.placed.regions:
-            own = {self.depths[x] for x in region.letters if x in self.depths}
-            depth = max(own) if own else self.depth
-            groups.setdefault(depth, []).append(region)
-        return [(d, replace(self.placed, regions=tuple(r))) for d, r in groups.items() if r]
 
 
 @dataclass
@@ -262,9 +205,9 @@ class _Run:
         if stamp.relief.make != "mark":
             depth = self.resolved.of("stamps", index, "relief", "depth")
         key = (spec, where, face, self.plain_key)
-        towards = _towards(chart, placed)
+        about = towards(chart, placed)
         depths = letter_depths(self.job, self.resolved, index) if depth else {}
-        return Laid(index, stamp, artwork, placed, towards, depth, depths, key)
+        return Laid(index, stamp, artwork, placed, about, depth, depths, key)
 
     def _not_built(self, stamp: Stamp, reason: str) -> None:
         self.findings.append(Finding("fix", "not built", stamp.name, reason))
@@ -293,7 +236,7 @@ class _Run:
         if isinstance(item.chart, RunChart):
             return replace(item, chart=item.chart.on(charts))
         chart = item.chart.again(charts[item.stamp.setting.face])
-        return replace(item, chart=_towards(chart, item.placed))
+        return replace(item, chart=towards(chart, item.placed))
 
     # -- with the kernel
 
@@ -370,7 +313,7 @@ class _Run:
             lambda: tuple(checks.stretch(item.stamp.name, item.chart, item.placed, limits)),
         )
         name, chart = item.stamp.name, item.chart
-        fits = () if _prisms(item) else checks.on_the_face(name, found, chart, limits)
+        fits = () if prisms(item) else checks.on_the_face(name, found, chart, limits)
         return (*narrow, *stretched, *fits)
 
     def _stamp(
@@ -384,13 +327,13 @@ class _Run:
     ) -> Made | None:
         if found.too_long > 0:
             return None
-        thick = self.cache.get("thickness", key, lambda: _thickness(solid, item))
+        thick = self.cache.get("thickness", key, lambda: thickness(solid, item))
         emboss = item.stamp.relief.make == "emboss"
         if limits is not None and item.depth:
             self.findings += checks.walls(item.stamp.name, item.depth, emboss, thick, limits)
         relief = item.stamp.relief
         walls = Walls(relief.walls == "cast", relief.caps == "plane")
-        over = _over(item)
+        over = runs_over(item)
         face = item.stamp.setting.face
         order = Order(item.stamp.name, face, item.depth, emboss, thick, walls, over)
         try:
@@ -405,7 +348,7 @@ class _Run:
         self.findings += checks.loose_pieces(item.stamp.name, made.pieces)
         self.findings += checks.depth_varies(item.stamp.name, made.depths)
         if made.built_by == "boolean":
-            self.findings.append(_long_way(item, made, found, order, direct))
+            self.findings.append(long_way(item, made, found, order, direct))
         return made
 
     def _parts(self, solid: NamedSolid, item: Laid, found: Fit, order: Order, direct: bool) -> Made:
@@ -452,86 +395,9 @@ class _Run:
         )
 
 
-def _over(item: Laid) -> bool:
-    """True for a stamp that may run over the faces beside."""
-    return item.stamp.setting.over == "neighbours"
-
-
-def _prisms(item: Laid) -> bool:
-    """True for one that is cut by prisms along its cast, whatever faces they meet."""
-    relief = item.stamp.relief
-    return _over(item) and relief.walls == "cast" and relief.caps == "plane"
-
-
-def _towards(chart: Chart, placed: Placed) -> Chart:
-    """A chart read about its artwork; one that was made for it is so already."""
-    return chart if isinstance(chart, UnevenChart) else chart.towards(np.array(placed.origin))
-
-
 def _off(job: Job, path: str) -> bool:
     """True for a field of a feature or stamp that is switched off."""
     steps = path.split(".")
     if steps[:2] == ["blank", "features"]:
         return not job.blank.features[int(steps[2])].on
     return steps[0] == "stamps" and not job.stamps[int(steps[1])].on
-
-
-def _thickness(solid: NamedSolid, item: Laid) -> tuple[float, float]:
-    """Least and greatest material behind the artwork, mm, measured on the solid.
-
-    A few points of every region's outline are tried, so a wall that tapers is met.
-    """
-    points = np.concatenate(
-        [r.outer.beziers[:: max(1, len(r.outer) // 4), 0] for r in item.placed.regions]
-    )
-    if len(points) > 200:
-        points = points[:: len(points) // 200 + 1]
-    if _prisms(item):  # measured where the artwork lies on its own face
-        face = area_of_face(item.chart.outline)
-        points = points[shapely.contains_xy(face, points[:, 0], points[:, 1])]
-    space = item.chart.to_space(points)
-    met = np.isfinite(space).all(axis=-1)  # a projection may miss the face
-    if not met.any():
-        return float("inf"), float("inf")
-    found = thicknesses(solid.shape, space[met], item.chart.normal(points[met]))
-    found = found[np.isfinite(found)]
-    if not len(found):
-        return float("inf"), float("inf")
-    return float(found.min()), float(found.max())
-
-
-def _long_way(item: Laid, made: Made, found: Fit, order: Order, direct: bool) -> Finding:
-    """The note on a stamp that was built by a general boolean: why, and how exactly."""
-    stamp = item.stamp.name
-    own = item.chart.own_surface
-    why = "it is laid out as a patch" if own else _why(found, order, direct)
-    if _prisms(item):
-        why = "it is cast over several faces"
-    elif isinstance(item.chart, RunChart):
-        why = "it runs over where faces meet"
-        if made.lean > TOLD_LEAN:
-            why += f"; within a millimetre of there its walls lean by up to {made.lean:.1f}°"
-    told = f"built by a general boolean, which takes longer: {why}"
-    if made.expected is None or agrees(made.relief_volume, made.expected):
-        return Finding("note", "way of building", stamp, told)
-    off = abs(made.relief_volume / made.expected - 1)
-    told += f"; its volume is {100 * off:.3f} % off the computed one"
-    return Finding("look", "way of building", stamp, told, 100 * off, 100 * ALLOWED, "%")
-
-
-def _why(found: Fit, order: Order, direct: bool) -> str:
-    if not direct:
-        reason = "the direct way did not pass its last check"
-    elif order.through:
-        reason = "it cuts through"
-    elif found.touches:
-        reason = "it touches other relief"
-    elif found.nested:
-        reason = "it lies within or round another stamp's letter"
-    elif found.crowded:
-        reason = "its outlines touch one another"
-    elif found.edge is None:
-        reason = "it reaches an edge of the face"
-    else:
-        reason = "it crosses the seam of the face"
-    return reason

@@ -1,0 +1,35 @@
+"""The jobs that were last opened or saved."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtCore import QSettings
+
+MOST_RECENT = 8
+
+
+class RecentFiles:
+    """Their paths, the last one first, kept in the settings."""
+
+    def __init__(self, settings: QSettings) -> None:
+        self.settings = settings
+
+    def paths(self) -> list[Path]:
+        """Those that are still there."""
+        kept = self.settings.value("recent", [])
+        kept = [kept] if isinstance(kept, str) else list(kept or [])
+        return [path for text in kept if (path := Path(text)).exists()]
+
+    def remember(self, path: Path) -> None:
+        """Put a path first."""
+        path = path.resolve()
+        rest = [other for other in self.paths() if other != path]
+        self._keep([path, *rest][:MOST_RECENT])
+
+    def forget(self, path: Path) -> None:
+        """Take a path out."""
+        self._keep([other for other in self.paths() if other != path.resolve()])
+
+    def _keep(self, paths: list[Path]) -> None:
+        self.settings.setValue("recent", [str(path) for path in paths])

@@ -193,6 +193,8 @@ def _over_run(
             "projection, walls run parallel and the cap is flat"
         )
     whole: Made | None = None
+    if parts.across:  # first, while the part has few faces
+        whole = _across(solid, chart, parts.across, order, stopped)
     for share in (parts.within, parts.beyond):
         for k, regions in share.items():
             piece = chart.pieces[k]
@@ -209,10 +211,6 @@ def _over_run(
             mine = replace(order, face=piece.face, over=False)
             made = make(now, piece.chart, there, own, mine, direct, stopped)
             whole = made if whole is None else whole.followed_by(made)
-    if parts.across:
-        now = whole.solid if whole is not None else solid
-        made = _across(now, chart, parts.across, order, stopped)
-        whole = made if whole is None else whole.followed_by(made)
     if whole is None:
         raise ReliefError("all of the artwork misses the faces")
     return whole

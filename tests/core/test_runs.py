@@ -36,7 +36,7 @@ from tinstamp.engine.write import sheets_of
 from tinstamp.job.archive import Document, dump, load
 from tinstamp.job.drawn import knot
 from tinstamp.job.features import Ball, Extruded, Tube
-from tinstamp.job.model import Blank, Cast, Job, Relief, Setting, Stamp, Text
+from tinstamp.job.model import Blank, Cast, Job, Relief, Setting, Shape, Stamp, Text
 from tinstamp.setting.fit import ink
 
 DEPTH = 0.5
@@ -432,3 +432,45 @@ def test_a_job_of_an_earlier_format_keeps_what_it_runs_over() -> None:
     with zipfile.ZipFile(again, "w") as archive:
         archive.writestr(name, json.dumps(raw))
     assert load(again.getvalue()).job.stamps[0].setting.over == "neighbours"
+
+
+def test_a_letter_that_only_just_reaches_a_joint_stays_on_its_face() -> None:
+    """Three thousandths of a mm over it are no reason to part a letter."""
+    bar = Stamp(
+        name="m",
+        artwork=Shape(shape="rectangle", wide="4 mm", high="3 mm"),
+        setting=Setting(face="x.b", across="7.997 mm", up="0 mm", over="neighbours",
+                        rests_on="middle"),
+        relief=Relief(depth=f"{DEPTH} mm"),
+    )  # fmt: skip
+    for across in ("8.003 mm", "-8.003 mm", "12 mm"):
+        mark = bar.model_copy(update={"setting": bar.setting.model_copy(update={"across": across})})
+        built = build(Document(Job(blank=Blank(features=(panels(6.0),)), stamps=(mark,))))
+        assert built.report.valid and sound(built.solid.shape)  # type: ignore[union-attr]
+        made = built.report.stamps[0].relief_volume
+        assert made == pytest.approx(-12.0 * DEPTH, rel=2e-3)
+
+
+@pytest.mark.parametrize(("face", "across", "up", "run"), [
+    ("t.outer", "0 deg", "28 mm", "face"),  # over the rim of a tube
+    ("t.top", "18 mm", "0 mm", "face"),  # over both edges of its end
+    ("x.b", "0 mm", "6 mm", "neighbours"),  # over the edge of a run, joints and all
+])  # fmt: skip
+def test_a_mark_over_an_edge_colours_what_lies_on_the_face(
+    face: str, across: str, up: str, run: str
+) -> None:
+    """Its area by Shapely: the ink within the face."""
+    tube = Tube(name="t", outer_diameter="40 mm", wall="4 mm", height="30 mm")
+    part = panels(6.0) if face == "x.b" else tube
+    built = over(part, face, "OVER IT", "mark", across=across, up=up, height="6 mm", run=run)
+    assert built.report.valid and sound(built.solid.shape)  # type: ignore[union-attr]
+    assert built.report.volume == pytest.approx(built.report.blank_volume, rel=1e-9)
+    chart = built.laid["m"].chart
+    lands = shapely.union_all([shapely.Polygon(o.points(400)) for o in chart.outline if o.area > 0])
+    holes = [shapely.Polygon(o.points(400)) for o in chart.outline if o.area < 0]
+    lands = lands.difference(shapely.union_all(holes))
+    polygons = ink(built.laid["m"].placed.regions, 60)
+    wanted = sum(p.intersection(lands).area for p in polygons)
+    caps = [f.face for f in built.solid.members("m/cap")]  # type: ignore[union-attr]
+    assert 1.0 < wanted < 0.99 * sum(p.area for p in polygons)
+    assert sum(area(f) for f in caps) == pytest.approx(wanted, rel=1e-3)

@@ -22,6 +22,8 @@ from tinstamp.chart.base import STILL, Array, Chart, Motion
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.frame import Frame
 
+NARROW = 0.01
+"""mm; what reaches less over a joint stays with the face that it comes from."""
 NO_CUT = np.zeros((0, 4, 2))
 
 
@@ -253,14 +255,17 @@ class RunChart(UnevenChart):
             for c, child in enumerate(self.pieces):
                 if child.parent != k or not here:
                     continue
-                sides = [_shared(part, self.cut_line(c), child.area) for part in here]
+                line = self.cut_line(c)
+                sides = [_shared(part, line, self.pieces[k].area, child.area) for part in here]
                 waiting[c] = [part for beyond, _ in sides for part in beyond]
                 here = [part for _, mine in sides for part in mine]
             found[k] = here
         return found
 
 
-def _shared(part: Part, cut: CutLine, beyond: BaseGeometry) -> tuple[list[Part], list[Part]]:
+def _shared(
+    part: Part, cut: CutLine, own: BaseGeometry, beyond: BaseGeometry
+) -> tuple[list[Part], list[Part]]:
     """What of a part lies on the face beyond a joint, and what does not. The line runs on past
     the joint's ends, so what it cuts off there may be no part of that face.
 
@@ -268,13 +273,30 @@ def _shared(part: Part, cut: CutLine, beyond: BaseGeometry) -> tuple[list[Part],
     """
     if not beyond.intersects(shapely.Polygon(part.region.outer.points(12))):
         return [], [part]
+    off = cut.side(part.region.outer.points(8))
+    if off.max() < NARROW or off.min() > -NARROW:
+        return ([], [part]) if off.max() < NARROW else ([part], [])
     over, mine = split(part, cut)
-    lands = [beyond.intersects(shapely.Polygon(p.region.outer.points(12))) for p in over]
-    if not any(lands):
+    shapes = [shapely.Polygon(p.region.outer.points(12)).buffer(-NARROW) for p in over]
+    if not any(beyond.intersects(shape) for shape in shapes):
         return [], [part]
-    if not all(lands):
+    if any(own.intersects(shape) and not beyond.intersects(shape) for shape in shapes):
         raise SplitError("the artwork runs round the end of the line where two faces meet")
+    thin = [[_reach(p, cut) < NARROW for p in side] for side in (over, mine)]
+    if all(thin[0]):
+        return [], [part]
+    if all(thin[1]):
+        return [part], []
+    if any(thin[0]) or any(thin[1]):
+        raise SplitError(
+            "the artwork only just crosses the line where two faces meet: move it a little"
+        )
     return over, mine
+
+
+def _reach(part: Part, cut: CutLine) -> float:
+    """How far a part reaches from a line, mm."""
+    return float(np.abs(cut.side(part.region.outer.points(8))).max())
 
 
 def _anew(piece: Piece, home: Chart) -> Chart:

@@ -28,6 +28,7 @@ from tinstamp.relief.imprint import imprint
 from tinstamp.relief.laid import LayingError
 from tinstamp.relief.run import (
     across_volume,
+    inked,
     joined_tool,
     lean_of,
     on_ink,
@@ -163,10 +164,10 @@ def make(
             return Made(marked, "imprint", change, expected, (), taken, depths)
     stopped()
     if not order.depth:
-        raise ReliefError(
-            "a mark without depth must lie wholly within its face, clear of its edges, of its "
-            "seam and of other relief, and not on a patch"
-        )
+        high = min(MARK, _room(chart, placed))
+        tools = [tool(region, chart, 0.0, high, False) for region in placed.regions]
+        marked = traced(solid, tools, order.stamp, lambda at: inked(chart, placed.regions, at))
+        return Made(marked, "boolean", 0.0, 0.0, (), time.perf_counter() - start)
     cut, change = _combined(solid, _tools(chart, placed, order, stopped), order)
     _plausible(change, expected, closed_form, order)
     known = expected if closed_form else None
@@ -186,6 +187,8 @@ def _over_run(
     """Relief over several faces: what lies within one of them as on that face alone, what runs
     over a joint by tools that are sewn there. Raises ReliefError."""
     parts = shares(chart, placed.regions)
+    if not order.depth:  # what comes to an edge is traced like what runs over a joint
+        parts = parts.traced()
     one_way = chart.projected and not order.walls.flat and not parts.across
     if order.depth and not order.walls.plain and not one_way:
         raise ReliefError(
@@ -225,7 +228,7 @@ def _across(
 ) -> Made:
     """Regions that run over joints. Raises ReliefError."""
     start = time.perf_counter()
-    low, high = _lifts(order) if order.depth else (-MARK, MARK)
+    low, high = _lifts(order) if order.depth else (0.0, MARK)
     for parts in across:
         for k, part in parts:
             piece = chart.pieces[k]

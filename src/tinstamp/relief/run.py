@@ -15,7 +15,7 @@ import numpy as np
 import shapely
 
 from tinstamp.artwork.outline import Region, evaluate
-from tinstamp.artwork.split import Part, SplitError
+from tinstamp.artwork.split import Part, SplitError, uncut
 from tinstamp.blank.kernel import Array, solids
 from tinstamp.blank.sewing import SewError, sewn
 from tinstamp.chart.base import Chart
@@ -33,6 +33,8 @@ STRAIGHT_ON = 2e-3
 """Degrees; faces that meet at less go straight on."""
 BESIDE = 2e-3
 """mm; polygons that stand for faces may be that far off."""
+NEAR = 1e-4
+"""mm; a point that is further off a face does not lie on it."""
 STRAIGHT = 1e-6
 """mm that a straight joint may be off a line on a sheet."""
 
@@ -51,6 +53,11 @@ class Shares:
     within: dict[int, list[Region]]
     beyond: dict[int, list[Region]]
     across: list[list[tuple[int, Part]]]
+
+    def traced(self) -> Shares:
+        """The same for a mark without depth: what hangs over an edge goes with the rest."""
+        alone = [[(k, uncut(r))] for k, regions in self.beyond.items() for r in regions]
+        return Shares(self.within, {}, [*self.across, *alone])
 
 
 def shares(chart: RunChart, regions: Sequence[Region]) -> Shares:
@@ -198,11 +205,18 @@ def on_its_face(chart: RunChart, parts: Sequence[tuple[int, Part]]) -> bool:
 
 def on_ink(chart: RunChart, across: Sequence[Sequence[tuple[int, Part]]], at: Array) -> bool:
     """True when a point in space, (3,), lies on the parts of regions that run over joints."""
-    for parts in across:
-        for k, part in parts:
-            piece = chart.pieces[k]
-            xy = piece.out(piece.chart.from_space(at))
-            near = np.linalg.norm(piece.to_space(xy) - at) < 1e-4
-            if near and bool(shapely.contains_xy(ink([part.region])[0], *xy)):
-                return True
-    return False
+    return any(
+        inked(piece.chart, [part.transformed(piece.into.matrix, piece.into.shift).region], at)
+        for parts in across
+        for piece, part in ((chart.pieces[k], part) for k, part in parts)
+    )
+
+
+def inked(chart: Chart, regions: Sequence[Region], at: Array) -> bool:
+    """True when a point in space, (3,), lies on the face under regions of its chart's sheet, on
+    any turn of a closed one."""
+    xy = chart.from_space(at)
+    if not np.linalg.norm(chart.to_space(xy) - at) < NEAR:
+        return False
+    turns = [chart.lap(k)(xy) for k in (range(-2, 3) if chart.closed else range(1))]
+    return any(bool(shapely.contains_xy(p, *t)) for p in ink(regions) for t in turns)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field, replace
 
 import numpy as np
@@ -43,6 +43,27 @@ def spread_in(corners: Array) -> tuple[Array, Array]:
 def spread_over(regions: Sequence[Region]) -> tuple[Array, Array]:
     """Points over regions, (n, 3, 2), and the flat area that each stands for, mm²."""
     return spread_in(corners_of(regions))
+
+
+def summed(
+    regions: Sequence[Region], of: Callable[[Array], tuple[Array, Array]], count: int
+) -> Array:
+    """Integrals over regions of the sheet, (count,), by quadrature over triangles, finer where
+    a projection stretches much. `of` gives at points (n, 3, 2) how much the face grows there,
+    (n, 3), and the values, (n, 3, count)."""
+    corners = corners_of(regions)
+    total = np.zeros(count)
+    for level in range(LEVELS):
+        at, size = spread_in(corners)
+        if not len(at):
+            break
+        grown, values = of(at)
+        uneven = grown.max(axis=1) > EVEN * grown.min(axis=1)
+        if level == LEVELS - 1:
+            uneven[:] = False
+        total += np.einsum("nq,nqk->k", size[~uneven], values[~uneven])
+        corners = quartered(corners[uneven])
+    return total
 
 
 def quartered(corners: Array) -> Array:
@@ -93,24 +114,14 @@ class UnevenChart(Chart):
 
     def sums(self, regions: Sequence[Region]) -> tuple[float, float, float]:
         """Area on the face, mm², and the integrals of the mean and the Gaussian curvature
-        over it, by quadrature over triangles, finer where a projection stretches much."""
-        corners = corners_of(regions)
-        total = np.zeros(3)
-        for level in range(LEVELS):
-            at, size = spread_in(corners)
-            if not len(at):
-                break
+        over it."""
+
+        def of(at: Array) -> tuple[Array, Array]:
             grown, mean, gauss = self.measured_at(at)
-            uneven = grown.max(axis=1) > EVEN * grown.min(axis=1)
-            if level == LEVELS - 1:
-                uneven[:] = False
-            weight = (size * grown)[~uneven]
-            total += [
-                weight.sum(), (weight * mean[~uneven]).sum(), (weight * gauss[~uneven]).sum()
-            ]  # fmt: skip
-            corners = quartered(corners[uneven])
-        area, mean_sum, gauss_sum = map(float, total)
-        return area, mean_sum, gauss_sum
+            return grown, np.stack([grown, grown * mean, grown * gauss], axis=-1)
+
+        area, mean, gauss = map(float, summed(regions, of, 3))
+        return area, mean, gauss
 
     def measured_at(self, xy: Array) -> tuple[Array, Array, Array]:
         """Area of the face for an area of the sheet, and the mean and Gaussian curvature."""

@@ -13,7 +13,7 @@ from OCP.Geom import Geom_Plane, Geom_Surface
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import TOLERANCE, Array, placement
 from tinstamp.chart.base import Chart, SheetError
-from tinstamp.chart.bent import spread_over
+from tinstamp.chart.bent import spread_over, summed
 from tinstamp.chart.cast import CastChart, cast_chart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
@@ -70,17 +70,18 @@ class Head(ABC):
         Walls along the normal: the integral of h + H h² + K h³ / 3 over the face (Steiner's
         formula place by place); along one direction, that of h over the face as it is seen
         from there."""
-        at, flat = spread_over(regions)
-        if not len(at):
-            return 0.0
-        j = self.chart.jacobian(at)
-        weight = flat * np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
-        h = self.heights(at)
-        facing = np.einsum("...k,...k->...", self.chart.normal(at), self.directions(at))
-        mean, gauss = self.chart.bent_at(at)
-        if np.abs(facing - 1.0).max() < 1e-12:
-            return float((weight * (h + mean * h * h + gauss * h**3 / 3.0)).sum())
-        return float((weight * facing * h).sum())
+
+        def of(at: Array) -> tuple[Array, Array]:
+            j = self.chart.jacobian(at)
+            grown = np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
+            h = self.heights(at)
+            facing = np.einsum("...k,...k->...", self.chart.normal(at), self.directions(at))
+            mean, gauss = self.chart.bent_at(at)
+            square = np.abs(facing - 1.0) < 1e-12
+            steiner = h + mean * h * h + gauss * h**3 / 3.0
+            return grown, (grown * np.where(square, steiner, facing * h))[..., None]
+
+        return float(summed(regions, of, 1)[0])
 
 
 @dataclass(frozen=True, eq=False)

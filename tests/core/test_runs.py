@@ -10,6 +10,7 @@ from pathlib import Path
 import numpy as np
 import pytest
 import shapely
+from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.BRepAlgoAPI import BRepAlgoAPI_Fuse
 from OCP.BRepBuilderAPI import (
     BRepBuilderAPI_MakeEdge,
@@ -24,7 +25,7 @@ from OCP.TColgp import TColgp_Array2OfPnt
 from scipy.special import ellipe
 
 from tests.conftest import artwork, made
-from tests.core.solids import area, edge_points, sound, volume
+from tests.core.solids import area, edge_points, normal_at, sound, volume
 from tests.core.test_step_in import document, step, taken
 from tinstamp.artwork.outline import Outline, evaluate, line, polygon
 from tinstamp.artwork.split import CutLine, SplitError, split, uncut
@@ -204,6 +205,25 @@ def test_a_word_across_three_panels(bend: float, way: str) -> None:
     assert 0.0 < gained < wedges
     caps = [f.face for f in built.solid.members("m/cap")]  # type: ignore[union-attr]
     assert sum(area(f) for f in caps) == pytest.approx(flat, rel=1e-5)
+
+
+@pytest.mark.parametrize("bend", [6.0, -6.0])
+@pytest.mark.parametrize("make", ["engrave", "emboss"])
+def test_parallel_walls_over_panels_with_caps_that_follow_them(bend: float, make: str) -> None:
+    """By hand: what is seen of each panel, times the depth along the cast, d / cos(bend); and
+    every wall stands along it, within a tenth of a degree."""
+    built = over(panels(bend), "x.b", "ACROSS THREE", make, "square", walls="cast")
+    polygons = ink(built.laid["m"].placed.regions, 60)
+    middle = shapely.box(-10.0, -9.0, 10.0, 9.0)
+    inner = sum(p.intersection(middle).area for p in polygons)
+    outer = sum(p.area for p in polygons) - inner
+    wanted = DEPTH * (inner + outer / math.cos(math.radians(bend)))
+    assert change(built) == pytest.approx(wanted if make == "emboss" else -wanted, rel=1e-4)
+    for wall in built.solid.named("m/wall"):  # type: ignore[union-attr]
+        adaptor = BRepAdaptor_Surface(wall)
+        u = (adaptor.FirstUParameter() + adaptor.LastUParameter()) / 2.0
+        v = (adaptor.FirstVParameter() + adaptor.LastVParameter()) / 2.0
+        assert abs(normal_at(wall, u, v)[1]) < math.sin(math.radians(0.1))
 
 
 def test_caps_lie_at_the_depth_under_each_panel() -> None:

@@ -108,7 +108,7 @@ def _basis(p: Array, degree: int) -> Array:
     """Products of Chebyshev polynomials at points (..., 2) of the unit square."""
     a, b = (_powers(p[..., k], degree) for k in (0, 1))
     whole = a[..., :, None] * b[..., None, :]
-    return whole.reshape(*p.shape[:-1], -1)
+    return whole.reshape(*p.shape[:-1], (degree + 1) ** 2)
 
 
 def _derivatives() -> Array:
@@ -127,7 +127,7 @@ def _with_slopes(p: Array, degree: int) -> tuple[Array, Array, Array]:
     """The basis and its derivatives by both coordinates."""
     a, b = (_powers(p[..., k], degree) for k in (0, 1))
     da, db = a @ _SLOPES, b @ _SLOPES
-    shape = (*p.shape[:-1], -1)
+    shape = (*p.shape[:-1], (degree + 1) ** 2)
     return (
         (a[..., :, None] * b[..., None, :]).reshape(shape),
         (da[..., :, None] * b[..., None, :]).reshape(shape),

@@ -21,13 +21,25 @@ from tinstamp.chart.cast import GRAZING, CastChart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.flattened import FlattenedChart
+from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.run import RunChart, area_of_face
 from tinstamp.relief.boolean import Cut, Tool, combine, tool
-from tinstamp.relief.heads import PLAIN, SHALLOW, Head, Walls, depths_of, head_of, other_end
+from tinstamp.relief.heads import (
+    PLAIN,
+    SHALLOW,
+    FlatCap,
+    Head,
+    Slanted,
+    Walls,
+    depths_of,
+    head_of,
+    other_end,
+)
 from tinstamp.relief.imprint import imprint
 from tinstamp.relief.laid import LayingError
 from tinstamp.relief.run import (
     across_volume,
+    cut_at,
     inked,
     joined_tool,
     lean_of,
@@ -189,14 +201,19 @@ def _over_run(
     parts = shares(chart, placed.regions)
     if not order.depth:  # what comes to an edge is traced like what runs over a joint
         parts = parts.traced()
-    one_way = chart.projected and not order.walls.flat and not parts.across
+    cast = _plane_of(chart)
+    one_way = cast is not None and not order.walls.flat
     if order.depth and not order.walls.plain and not one_way:
         raise ReliefError(
-            "over several faces walls run square to each face and caps follow it; or, from a "
-            "projection, walls run parallel and the cap is flat"
+            "over several faces walls run square to each face and caps follow it; parallel "
+            "walls and flat caps need a projection there, onto one side"
         )
     whole: Made | None = None
-    if parts.across:  # first, while the part has few faces
+    if cast is not None and order.depth and order.walls.slanted:
+        parts = shares(cut_at(chart, cast, order.signed), placed.regions)
+        if parts.across:
+            whole = _across_slanted(solid, chart, cast, placed, parts.across, order, stopped)
+    elif parts.across:  # first, while the part has few faces
         whole = _across(solid, chart, parts.across, order, stopped)
     for share in (parts.within, parts.beyond):
         for k, regions in share.items():
@@ -245,6 +262,51 @@ def _across(
     lean = max(lean_of(chart, parts) for parts in across)
     taken = time.perf_counter() - start
     return Made(cut.solid, "boolean", change, known, cut.pieces, taken, None, lean)
+
+
+def _across_slanted(
+    solid: NamedSolid,
+    chart: RunChart,
+    cast: CastChart,
+    placed: Placed,
+    across: Sequence[Sequence[tuple[int, Part]]],
+    order: Order,
+    stopped: Callable[[], None],
+) -> Made:
+    """Regions that run over joints, their walls along the cast and their caps on each face's
+    parallel. The tools' other ends are planes: clear of the part, or within it. `across` is
+    parted where the caps meet. Raises ReliefError."""
+    start = time.perf_counter()
+    far = 2.0 * extent_of(solid.shape)
+    if order.emboss:
+        heights, _ = _heights(chart, cast, placed)
+        if not np.isfinite(heights).all():
+            raise ReliefError("raised over several faces, all of the artwork must lie on them")
+        far = float(heights.min()) - _bite(order)
+        if float(heights.max()) - far > order.thickness[0]:
+            raise ReliefError("the part is too thin to carry parallel walls over so bent a run")
+    origin, z = np.array(cast.sheet.frame.origin), cast.against
+    x, y, up = map(float, origin + far * z)
+    plane = PlaneChart((), replace(cast.frame, origin=(x, y, up)))
+
+    def ends(own: Chart) -> tuple[Head, Head]:
+        assert isinstance(own, CastChart)
+        cap, other = Slanted(own, own, order.signed), FlatCap(own, plane, z)
+        return (other, cap) if order.emboss else (cap, other)
+
+    low, high = sorted((order.signed, far))
+    tools = [joined_tool(chart, parts, low, high, order.emboss, stopped, ends) for parts in across]
+    cut, change = _combined(solid, tools, order)
+    expected = 0.0
+    for parts in across:
+        for k, part in parts:
+            own = chart.pieces[k].chart
+            assert isinstance(own, CastChart)
+            expected += Slanted(own, own, order.signed).volume([part.region])
+    closed_form = not order.through and all(on_its_face(chart, parts) for parts in across)
+    _plausible(change, expected, closed_form, order)
+    known = expected if closed_form else None
+    return Made(cut.solid, "boolean", change, known, cut.pieces, time.perf_counter() - start)
 
 
 def _combined(solid: NamedSolid, tools: Sequence[Tool], order: Order) -> tuple[Cut, float]:
@@ -422,6 +484,8 @@ def _room(chart: Chart, placed: Placed) -> float:
 
 
 def _clear(chart: Chart, points: Array) -> float:
+    if not len(points):
+        return float("inf")
     if isinstance(chart, BentChart):
         mean, gauss = chart.bent_at(points)
         hollow = -(mean - np.sqrt(np.maximum(mean * mean - gauss, 0.0)))

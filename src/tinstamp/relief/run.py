@@ -9,7 +9,7 @@ walls lean to the middle between both normals at the joint, and the caps meet th
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 import shapely
@@ -19,10 +19,12 @@ from tinstamp.artwork.split import Part, SplitError, uncut
 from tinstamp.blank.kernel import Array, solids
 from tinstamp.blank.sewing import SewError, sewn
 from tinstamp.chart.base import Chart
+from tinstamp.chart.cast import CastChart
+from tinstamp.chart.joint import joint_line
 from tinstamp.chart.run import Piece, RunChart
 from tinstamp.relief.boolean import Tool, hull
 from tinstamp.relief.heads import Head
-from tinstamp.relief.leaning import Lean, Leaning, on_base, rim_of
+from tinstamp.relief.leaning import Lean, Leaning, base_of, on_base, rim_of
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import fit, ink
 from tinstamp.setting.place import Placed
@@ -80,6 +82,26 @@ def shares(chart: RunChart, regions: Sequence[Region]) -> Shares:
     return Shares(within, beyond, list(across.values()))
 
 
+def cut_at(chart: RunChart, cast: CastChart, lift: float) -> RunChart:
+    """A projected run with its faces parted where their parallels meet, `lift` mm above them, as
+    the cast sees it: for walls that run along it. Raises ReliefError."""
+
+    def moved(piece: Piece) -> Piece:
+        if piece.parent < 0:
+            return piece
+        xy = evaluate(piece.cut, np.linspace(0.0, 1.0, 9)).reshape(-1, 2)
+        own = chart.pieces[piece.parent]
+        q = on_base(own.chart, xy)
+        if abs(piece.bend) >= STRAIGHT_ON:
+            lean = lean_at(own, piece, piece)
+            q = q + lean.shift(q, lift)
+        seen = cast.seen(base_of(own.chart).to_space(q, lift))
+        keep = np.concatenate([[True], np.linalg.norm(np.diff(seen, axis=0), axis=1) > 1e-9])
+        return replace(piece, cut=joint_line(seen[keep & np.isfinite(seen).all(axis=1)]))
+
+    return replace(chart, pieces=tuple(moved(p) for p in chart.pieces))
+
+
 def root_of(chart: RunChart, k: int) -> int:
     """The first piece of the tree that piece `k` is of."""
     while chart.pieces[k].parent >= 0:
@@ -106,15 +128,19 @@ def joined_tool(
     high: float,
     cap_is_high: bool,
     stopped: Callable[[], None],
+    own_ends: Callable[[Chart], tuple[Head, Head]] | None = None,
 ) -> Tool:
-    """One region that runs over joints as a solid between two lifts, mm. Raises ReliefError."""
+    """One region that runs over joints as a solid between two lifts, mm, or with `own_ends`
+    between the heads that those are for each piece's chart. Raises ReliefError."""
     members = []
     loose = LOOSE
     for k, part in parts:
         piece = chart.pieces[k]
         own = part.transformed(piece.into.matrix, piece.into.shift)
-        leans = leans_of(chart, k, part)
-        ends = _ends(leans, low, high) if leans else None
+        ends = own_ends
+        if own_ends is None:
+            leans = leans_of(chart, k, part)
+            ends = _ends(leans, low, high) if leans else None
         made = hull(own.region, piece.chart, low, high, cap_is_high, ends)
         loose = max(loose, 4.0 * made.tolerance)
         members += [(f.name, f.face) for f in made.ends]
@@ -145,15 +171,21 @@ def leans_of(chart: RunChart, k: int, part: Part) -> dict[int, Lean]:
         beyond = chart.pieces[number]
         if abs(beyond.bend) < STRAIGHT_ON:
             continue
-        ends = beyond.cut[[0, -1], [0, 3]]
         other = chart.pieces[beyond.parent] if number == k else beyond
-        if any(not _straight(p, beyond.cut) for p in (chart.pieces[k], other)):
-            raise ReliefError(
-                f"the faces meet at {abs(beyond.bend):.1f}° along a curve: relief runs on there "
-                f"only with parallel walls and a flat cap, from a projection"
-            )
-        found[number] = Lean(rim_of(chart.pieces[k], ends), rim_of(other, ends), beyond.bend)
+        found[number] = lean_at(chart.pieces[k], other, beyond)
     return found
+
+
+def lean_at(own: Piece, other: Piece, joint: Piece) -> Lean:
+    """How walls of a piece lean where it meets another, at the joint that one of them begins
+    with. Raises ReliefError."""
+    if any(not _straight(piece, joint.cut) for piece in (own, other)):
+        raise ReliefError(
+            f"the faces meet at {abs(joint.bend):.1f}° along a curve: relief runs on there "
+            f"only with parallel walls and a flat cap, from a projection"
+        )
+    ends = joint.cut[[0, -1], [0, 3]]
+    return Lean(rim_of(own, ends), rim_of(other, ends), joint.bend)
 
 
 def _straight(piece: Piece, cut: Array) -> bool:

@@ -13,7 +13,7 @@ from tinstamp.chart.base import Array, Chart, Straight
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.surface import Surface
 
-FINE = 24
+FINE = 10
 """Points that stand for a curved piece while areas and volumes are summed."""
 EVEN = 1.05
 """Where the face grows more unevenly than that within a triangle, it is cut in four."""
@@ -53,17 +53,20 @@ def summed(
     (n, 3), and the values, (n, 3, count)."""
     corners = corners_of(regions)
     total = np.zeros(count)
+    share = 1.0
     for level in range(LEVELS):
         at, size = spread_in(corners)
         if not len(at):
             break
+        if level == 0:  # what lies between curves and the lines that stand for them
+            share = sum(region.area for region in regions) / float(size.sum())
         grown, values = of(at)
         uneven = grown.max(axis=1) > EVEN * grown.min(axis=1)
         if level == LEVELS - 1:
             uneven[:] = False
         total += np.einsum("nq,nqk->k", size[~uneven], values[~uneven])
         corners = quartered(corners[uneven])
-    return total
+    return share * total
 
 
 def quartered(corners: Array) -> Array:

@@ -44,7 +44,7 @@ from tinstamp.blank.moving import moved
 from tinstamp.blank.solid import Blank, of_solids
 from tinstamp.blank.turned_solid import turned
 from tinstamp.chart.base import Chart
-from tinstamp.chart.fitting import FITS, fit_space, halves
+from tinstamp.chart.fitting import FITS, fit_space, halves, sampled
 from tinstamp.chart.round import RoundChart
 from tinstamp.job.changes import Groove
 from tinstamp.job.profile import Piece, counter_clockwise
@@ -262,8 +262,9 @@ def _laid(chart: Chart, way: Sequence[Piece]) -> tuple[TopoDS_Wire, TopoDS_Wire]
     """A path laid on a face, and the same lifted off it."""
     beziers = _pieces(chart, outline_of(way).beziers)
     found = []
+    samples = sampled(beziers, chart, FITS[9])
     for lift in (0.0, LIFT):
-        poles, _ = fit_space(beziers, chart, lift, FITS[9])
+        poles, _ = fit_space(samples, lift, FITS[9])
         edges = [BRepBuilderAPI_MakeEdge(bezier(row.tolist())).Edge() for row in poles]
         found.append(_wire(edges))
     return found[0], found[1]
@@ -272,7 +273,9 @@ def _laid(chart: Chart, way: Sequence[Piece]) -> tuple[TopoDS_Wire, TopoDS_Wire]
 def _pieces(chart: Chart, beziers: Array) -> Array:
     """Cut until one polynomial follows the face along each."""
     for _ in range(8):
-        stray = np.maximum(*(fit_space(beziers, chart, lift, FITS[9])[1] for lift in (0.0, LIFT)))
+        stray = np.maximum(
+            *(fit_space(sampled(beziers, chart, FITS[9]), lift, FITS[9])[1] for lift in (0.0, LIFT))
+        )
         if np.all(stray <= FIT):
             return beziers
         parts: list[Array] = []

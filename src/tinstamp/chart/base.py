@@ -11,7 +11,7 @@ lift    distance from the face along its outward normal (away from the material)
 from __future__ import annotations
 
 from abc import ABC, abstractmethod
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from enum import IntEnum
 
@@ -161,6 +161,14 @@ class Chart(ABC):
     @abstractmethod
     def to_space(self, xy: Array, lift: float = 0.0) -> Array:
         """Sheet (..., 2) to space (..., 3)."""
+
+    def lifter(self, xy: Array) -> Callable[[float], Array]:
+        """`to_space` of the same sheet points at one lift after another."""
+        return lambda lift: self.to_space(xy, lift)
+
+    def uv_lifter(self, uv: Array) -> Callable[[float], Array]:
+        """The same from surface parameters."""
+        return self.lifter(self.from_uv(uv))
 
     @abstractmethod
     def normal(self, xy: Array) -> Array:

@@ -176,6 +176,12 @@ class BentChart(UnevenChart):
     def to_space(self, xy: Array, lift: float = 0.0) -> Array:
         return self.lifted(self.to_uv(np.asarray(xy, dtype=float)), lift)
 
+    def lifter(self, xy: Array) -> Callable[[float], Array]:
+        return self.uv_lifter(self.to_uv(np.asarray(xy, dtype=float)))
+
+    def uv_lifter(self, uv: Array) -> Callable[[float], Array]:
+        return lambda lift: self.lifted(uv, lift)
+
     def normal(self, xy: Array) -> Array:
         uv = self.to_uv(np.asarray(xy, dtype=float))
         return self.flip * (self.surface.normal(uv) @ self.frame.axes)

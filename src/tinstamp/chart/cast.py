@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import Any
@@ -153,8 +154,11 @@ class CastChart(UnevenChart):
         return p if self._bent is None else self._bent.from_uv(p)
 
     def to_space(self, xy: Array, lift: float = 0.0) -> Array:
+        return self._points(self._met(xy), lift)
+
+    def lifter(self, xy: Array) -> Callable[[float], Array]:
         p = self._met(xy)
-        return self.base.to_space(p, lift) if self._bent is None else self._bent.lifted(p, lift)
+        return lambda lift: self._points(p, lift)
 
     def normal(self, xy: Array) -> Array:
         p = self._met(xy)

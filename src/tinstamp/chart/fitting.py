@@ -63,12 +63,36 @@ def _degree(p: int) -> Degree:
 FITS = {p: _degree(p) for p in DEGREES}
 
 
-def fit_space(beziers: Array, chart: Chart, lift: float, fit: Degree) -> tuple[Array, Array]:
-    """Poles (n, p + 1, 3) interpolating the chart, and how far each piece strays, mm."""
+@dataclass(frozen=True)
+class Samples:
+    """Pieces at the places where a fit of one degree looks at a chart.
+
+    Attributes
+    ----------
+    nodes, ends, between : sheet points (n, k, 2). at_nodes, at_ends, at_between : to space, by
+        the lift.
+    """
+
+    nodes: Array
+    ends: Array
+    at_nodes: Callable[[float], Array]
+    at_ends: Callable[[float], Array]
+    at_between: Callable[[float], Array]
+
+
+def sampled(beziers: Array, chart: Chart, fit: Degree) -> Samples:
+    """Pieces (n, 4, 2) of a sheet, looked at once for all lifts."""
     nodes = np.einsum("kj,njc->nkc", fit.cubic_at_nodes, beziers)
-    poles = np.einsum("pk,nkc->npc", fit.to_poles, chart.to_space(nodes, lift))
-    poles[:, [0, -1]] = chart.to_space(beziers[:, [0, 3]], lift)
-    true = chart.to_space(np.einsum("kj,njc->nkc", fit.cubic_between, beziers), lift)
+    ends = beziers[:, [0, 3]]
+    between = np.einsum("kj,njc->nkc", fit.cubic_between, beziers)
+    return Samples(nodes, ends, chart.lifter(nodes), chart.lifter(ends), chart.lifter(between))
+
+
+def fit_space(samples: Samples, lift: float, fit: Degree) -> tuple[Array, Array]:
+    """Poles (n, p + 1, 3) interpolating the chart, and how far each piece strays, mm."""
+    poles = np.einsum("pk,nkc->npc", fit.to_poles, samples.at_nodes(lift))
+    poles[:, [0, -1]] = samples.at_ends(lift)
+    true = samples.at_between(lift)
     stray = np.linalg.norm(np.einsum("kp,npc->nkc", fit.poles_between, poles) - true, axis=-1)
     return poles, stray.max(axis=1)
 
@@ -96,16 +120,11 @@ def raised(poles: Array, degree: int) -> Array:
 
 
 def fit_uv(
-    beziers: Array, chart: Chart, lifts: tuple[float, float], fit: Degree
+    samples: Samples, chart: Chart, lifts: tuple[float, float], fit: Degree
 ) -> tuple[Array, Array]:
     """Control points (n, p + 1, 2) in (u, v), and how far each piece strays in space, mm."""
-    nodes = np.einsum("kj,njc->nkc", fit.cubic_at_nodes, beziers)
-    poles = np.einsum("pk,nkc->npc", fit.to_poles, chart.to_uv(nodes))
-    poles[:, [0, -1]] = chart.to_uv(beziers[:, [0, 3]])
-    true = np.einsum("kj,njc->nkc", fit.cubic_between, beziers)
-    found = chart.from_uv(np.einsum("kp,npc->nkc", fit.poles_between, poles))
-    stray = [
-        np.linalg.norm(chart.to_space(found, lift) - chart.to_space(true, lift), axis=-1)
-        for lift in lifts
-    ]
+    poles = np.einsum("pk,nkc->npc", fit.to_poles, chart.to_uv(samples.nodes))
+    poles[:, [0, -1]] = chart.to_uv(samples.ends)
+    found = chart.uv_lifter(np.einsum("kp,npc->nkc", fit.poles_between, poles))
+    stray = [np.linalg.norm(found(x) - samples.at_between(x), axis=-1) for x in lifts]
     return poles, np.max(stray, axis=(0, 2))

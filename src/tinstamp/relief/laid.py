@@ -19,7 +19,16 @@ from numpy.typing import NDArray
 
 from tinstamp.artwork.outline import Array, Region
 from tinstamp.chart.base import Chart, Straight
-from tinstamp.chart.fitting import DEGREES, FITS, fit_points, fit_space, fit_uv, halves, raised
+from tinstamp.chart.fitting import (
+    DEGREES,
+    FITS,
+    fit_points,
+    fit_space,
+    fit_uv,
+    halves,
+    raised,
+    sampled,
+)
 
 
 class LayingError(ValueError):
@@ -296,11 +305,12 @@ def _fitted(pieces: _Pieces, chart: Chart, low: float, high: float) -> Fitted:
     left = np.arange(count)
     for p in DEGREES:
         fit = FITS[p]
-        a, stray = fit_space(beziers[left], chart, low, fit)
-        b, stray_b = fit_space(beziers[left], chart, high, fit)
+        samples = sampled(beziers[left], chart, fit)
+        a, stray = fit_space(samples, low, fit)
+        b, stray_b = fit_space(samples, high, fit)
         stray = np.maximum(stray, stray_b)
         if not chart.affine:
-            c, stray_c = fit_uv(beziers[left], chart, (low, high), fit)
+            c, stray_c = fit_uv(samples, chart, (low, high), fit)
             stray = np.maximum(stray, stray_c)
         fits = stray <= chart.fineness
         for k in np.flatnonzero(fits):

@@ -8,17 +8,14 @@ from OCP.BRepAlgoAPI import BRepAlgoAPI_BooleanOperation, BRepAlgoAPI_Cut, BRepA
 from OCP.BRepBuilderAPI import BRepBuilderAPI_MakeShape
 from OCP.BRepCheck import BRepCheck_Analyzer
 from OCP.ShapeUpgrade import ShapeUpgrade_UnifySameDomain
-from OCP.TopAbs import TopAbs_ShapeEnum
-from OCP.TopExp import TopExp
 from OCP.TopoDS import TopoDS_Face, TopoDS_Shape, TopoDS_Solid
 from OCP.TopTools import (
-    TopTools_IndexedDataMapOfShapeListOfShape,
     TopTools_IndexedMapOfShape,
     TopTools_ListOfShape,
 )
 
 from tinstamp.blank.kernel import faces, solids
-from tinstamp.blank.solid import NamedFace, NamedSolid, of_solids
+from tinstamp.blank.solid import NamedFace, NamedSolid, edges_of, of_solids
 
 Guess = Callable[[TopoDS_Face], str]
 """Names a face that the record does not tell of."""
@@ -79,22 +76,12 @@ def renamed(
 def unsplit(solid: NamedSolid) -> NamedSolid:
     """Faces that were parted without need, such as along a seam that a cut laid bare, made
     one again where they have one name. Faces of different names stay apart."""
-    owners = TopTools_IndexedDataMapOfShapeListOfShape()
-    TopExp.MapShapesAndAncestors_s(
-        solid.shape, TopAbs_ShapeEnum.TopAbs_EDGE, TopAbs_ShapeEnum.TopAbs_FACE, owners
-    )
-    index = TopTools_IndexedMapOfShape()
-    for named in solid.faces:
-        index.Add(named.face)
     work = ShapeUpgrade_UnifySameDomain(solid.shape, True, True, False)
     parted = False
-    for i in range(1, owners.Extent() + 1):
-        names = [solid.faces[index.FindIndex(f) - 1].name for f in owners.FindFromIndex(i)]
-        if len(names) == 2 and names[0] != names[1]:
-            work.KeepShape(owners.FindKey(i))
-        elif len(names) == 2 and not owners.FindFromIndex(i).First().IsSame(
-            owners.FindFromIndex(i).Last()
-        ):
+    for edge, met in edges_of(solid):
+        if len(met) == 2 and met[0].name != met[1].name:
+            work.KeepShape(edge)
+        elif len(met) == 2 and not met[0].face.IsSame(met[1].face):
             parted = True
     if not parted:
         return solid

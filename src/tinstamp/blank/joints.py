@@ -9,16 +9,12 @@ from OCP.BRep import BRep_Tool
 from OCP.BRepAdaptor import BRepAdaptor_Curve, BRepAdaptor_Curve2d
 from OCP.gp import gp_Pnt, gp_Vec
 from OCP.TopAbs import TopAbs_Orientation, TopAbs_ShapeEnum
-from OCP.TopExp import TopExp, TopExp_Explorer
+from OCP.TopExp import TopExp_Explorer
 from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face
-from OCP.TopTools import (
-    TopTools_IndexedDataMapOfShapeListOfShape,
-    TopTools_IndexedMapOfShape,
-)
 
 from tinstamp.blank.face_axes import outward, three
 from tinstamp.blank.kernel import Array
-from tinstamp.blank.solid import NamedSolid
+from tinstamp.blank.solid import NamedSolid, edges_of
 from tinstamp.chart.joint import Joint
 
 MOST_BEND = 15.0
@@ -30,22 +26,14 @@ TRIED = 9
 
 def joints_of(solid: NamedSolid, names: Collection[str]) -> tuple[Joint, ...]:
     """The joints between faces of these names."""
-    owners = TopTools_IndexedDataMapOfShapeListOfShape()
-    TopExp.MapShapesAndAncestors_s(
-        solid.shape, TopAbs_ShapeEnum.TopAbs_EDGE, TopAbs_ShapeEnum.TopAbs_FACE, owners
-    )
-    index = TopTools_IndexedMapOfShape()
-    for named in solid.faces:
-        index.Add(named.face)
     found = []
-    for i in range(1, owners.Extent() + 1):
-        met = [solid.faces[index.FindIndex(f) - 1] for f in owners.FindFromIndex(i)]
+    for edge, met in edges_of(solid):
         if len(met) != 2 or met[0].name == met[1].name:
             continue
         if met[0].name not in names or met[1].name not in names:
             continue
         joint = _joint(
-            TopoDS.Edge_s(owners.FindKey(i)), met[0].face, met[1].face,
+            TopoDS.Edge_s(edge), met[0].face, met[1].face,
             (met[0].name, met[1].name),
         )  # fmt: skip
         if joint is not None:

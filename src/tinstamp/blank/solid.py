@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from itertools import groupby
 
+from OCP.TopAbs import TopAbs_ShapeEnum
+from OCP.TopExp import TopExp
 from OCP.TopoDS import TopoDS_Face, TopoDS_Shape, TopoDS_Solid
+from OCP.TopTools import TopTools_IndexedDataMapOfShapeListOfShape, TopTools_IndexedMapOfShape
 
 from tinstamp.blank.kernel import compound, faces, shells, solid_of_shells
 from tinstamp.chart.base import Chart
@@ -45,6 +48,20 @@ class NamedSolid:
     def names(self) -> tuple[str, ...]:
         """Each name once, in order."""
         return tuple(dict.fromkeys(f.name for f in self.faces))
+
+
+def edges_of(solid: NamedSolid) -> Iterator[tuple[TopoDS_Shape, list[NamedFace]]]:
+    """Every edge with the faces that meet at it; one that closes on itself meets itself."""
+    owners = TopTools_IndexedDataMapOfShapeListOfShape()
+    TopExp.MapShapesAndAncestors_s(
+        solid.shape, TopAbs_ShapeEnum.TopAbs_EDGE, TopAbs_ShapeEnum.TopAbs_FACE, owners
+    )
+    index = TopTools_IndexedMapOfShape()
+    for named in solid.faces:
+        index.Add(named.face)
+    for i in range(1, owners.Extent() + 1):
+        met = [solid.faces[index.FindIndex(face) - 1] for face in owners.FindFromIndex(i)]
+        yield owners.FindKey(i), met
 
 
 def joined(members: Sequence[NamedFace]) -> NamedSolid:

@@ -16,6 +16,7 @@ from tinstamp.artwork.outline import Outline, polygon
 from tinstamp.chart.base import Array, Chart, SheetError
 from tinstamp.chart.bent import BentChart, UnevenChart
 from tinstamp.chart.frame import Frame
+from tinstamp.chart.kept import Kept
 from tinstamp.chart.plane import PlaneChart
 
 GRAZING = np.sin(np.radians(4.0))
@@ -313,7 +314,7 @@ def far_place(base: Chart, origin: Array, towards: Array) -> Array:
     starts = np.hstack([probe.seen(base.to_space(away)), sought(base, away)])
     found = replace(probe, starts=starts).to_base(np.zeros((1, 2)))[0]
     out = np.isfinite(found).all() and float(base.normal(found) @ z) < -GRAZING
-    if not out or not _windows.about(base, found).face.covers(shapely.Point(*found)):
+    if not out or not _window_on(base, found).face.covers(shapely.Point(*found)):
         raise SheetError("the cast does not come out of this face again")
     return found
 
@@ -338,28 +339,16 @@ class _Window:
     face: BaseGeometry
 
 
-class _Windows:
-    """The last windows, by their base, which they keep alive."""
-
-    def __init__(self, most: int = 24) -> None:
-        self._kept: dict[tuple[int, float, float], tuple[Chart, _Window]] = {}
-        self._most = most
-
-    def about(self, base: Chart, at: Array) -> _Window:
-        """The window onto a base about a place on its sheet."""
-        x = y = step = 0.0
-        if base.closed:
-            step = base.way_round(at) / PLACES
-            x, y = (float(np.round(v / step)) for v in at)
-        key = (id(base), x, y)
-        if key not in self._kept:
-            while len(self._kept) >= self._most:
-                self._kept.pop(next(iter(self._kept)))
-            self._kept[key] = (base, _window(base, np.array([x, y]) * step))
-        return self._kept[key][1]
+_windows: Kept[_Window] = Kept(24)
 
 
-_windows = _Windows()
+def _window_on(base: Chart, at: Array) -> _Window:
+    """The window onto a base about a place on its sheet."""
+    x = y = step = 0.0
+    if base.closed:
+        step = base.way_round(at) / PLACES
+        x, y = (float(np.round(v / step)) for v in at)
+    return _windows.get(base, (x, y), lambda: _window(base, np.array([x, y]) * step))
 
 
 def _window(base: Chart, at: Array) -> _Window:
@@ -387,7 +376,7 @@ def _window(base: Chart, at: Array) -> _Window:
 def _seen_of(chart: CastChart, at: Array) -> tuple[tuple[Outline, ...], Array]:
     """What the cast reaches about a place: its outline on the sheet, and places to start from."""
     base = chart.base
-    window = _windows.about(base, at)
+    window = _window_on(base, at)
     x, y = window.x, window.y
     meets = window.normals @ chart.against - GRAZING
     framed = np.pad(meets, 1, constant_values=-1.0)

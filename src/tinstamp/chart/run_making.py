@@ -15,6 +15,7 @@ from tinstamp.chart.cast import GRAZING, CastChart, cast_chart, reached_from
 from tinstamp.chart.flattened import FlattenedChart, SeenSurface
 from tinstamp.chart.flattening import flatten_patch
 from tinstamp.chart.joint import Faces, joint_line
+from tinstamp.chart.kept import Kept
 from tinstamp.chart.run import Piece, RunChart, area_of_face, outline_of_area
 from tinstamp.chart.skin import Footprint
 
@@ -108,25 +109,7 @@ def cast_pieces(faces: Faces, name: str, root: CastChart, first: int = 0) -> lis
     return pieces
 
 
-class _Sheets:
-    """The last sheets that were flattened, by their faces, which they keep alive."""
-
-    def __init__(self, most: int = 16) -> None:
-        self._kept: dict[tuple[object, ...], tuple[Faces, RunChart | None]] = {}
-        self._most = most
-
-    def get(
-        self, faces: Faces, name: str, anchor: Array, upright: Array, covered: Footprint
-    ) -> RunChart | None:
-        key = (id(faces), name, *map(float, anchor), *np.round(upright, 6).tolist(), covered)
-        if key not in self._kept:
-            while len(self._kept) >= self._most:
-                self._kept.pop(next(iter(self._kept)))
-            self._kept[key] = (faces, _flattened(faces, name, anchor, upright, covered))
-        return self._kept[key][1]
-
-
-_sheets = _Sheets()
+_sheets: Kept[RunChart | None] = Kept(16)
 
 
 def flattened(
@@ -145,7 +128,9 @@ def flattened(
     home = faces[name]
     if not area_of_face(home.outline).buffer(-1e-3).contains(shapely.Point(*anchor)):
         anchor = np.asarray(at, dtype=float)
-    return _sheets.get(faces, name, anchor, upright(anchor), covered)
+    up = upright(anchor)
+    key = (name, *map(float, anchor), *np.round(up, 6).tolist(), covered)
+    return _sheets.get(faces, key, lambda: _flattened(faces, name, anchor, up, covered))
 
 
 def _flattened(

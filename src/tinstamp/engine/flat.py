@@ -28,6 +28,7 @@ from tinstamp.artwork.svg import LogoError
 from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.chart.base import Chart
 from tinstamp.chart.joint import Faces
+from tinstamp.chart.kept import Kept
 from tinstamp.engine.sheets import LaySpec, seen_from_behind, sheet_of, way_of
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import ProfileError, pieces
@@ -189,23 +190,7 @@ def draw(spec: ArtSpec) -> Artwork:
     return art if spec.frame is None else _framed(art, spec.frame)
 
 
-class _Kept:
-    """The last results of a function on an artwork, by its identity, which keep it alive."""
-
-    def __init__(self, most: int = 64) -> None:
-        self._kept: dict[tuple[int, object], tuple[Artwork, Artwork]] = {}
-        self._most = most
-
-    def get(self, art: Artwork, key: object, work: Callable[[], Artwork]) -> Artwork:
-        full = (id(art), key)
-        if full not in self._kept:
-            while len(self._kept) >= self._most:
-                self._kept.pop(next(iter(self._kept)))
-            self._kept[full] = (art, work())
-        return self._kept[full][1]
-
-
-_kept = _Kept()
+_kept: Kept[Artwork] = Kept(64)
 
 
 def _shifted(art: Artwork, shifts: Shifts) -> Artwork:

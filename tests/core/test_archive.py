@@ -14,7 +14,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from tests.conftest import ROOT, font, stamp, tank
-from tinstamp.job import archive
+from tinstamp.job import archive, disk
 from tinstamp.job.archive import ArchiveError, Document, dump, load, open_file, save_file
 from tinstamp.job.model import FORMAT, FontRef, Job, changed
 
@@ -75,7 +75,7 @@ def test_a_failed_save_leaves_the_file_alone(
     def broken(_: int) -> None:
         raise OSError(28, "No space left on device")
 
-    monkeypatch.setattr(archive.os, "fsync", broken)
+    monkeypatch.setattr(disk.os, "fsync", broken)
     with pytest.raises(ArchiveError, match="No space left"):
         save_file(Document(tank(stamp())), path)
     assert path.read_bytes() == before

@@ -32,7 +32,7 @@ class Pool:
 
     def take(self) -> EngineClient:
         """The engine at rest; a new one when a test ended the last one."""
-        if self.client is None or self.client._connection is None:
+        if self.client is None or self.client._process is None:
             self.client = EngineClient()
             self.client.close = lambda: None  # type: ignore[method-assign]
         self.client.stop()

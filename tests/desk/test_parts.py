@@ -97,7 +97,7 @@ def test_a_killed_programs_work_is_offered(tmp_path: Path, hand: Hand, monkeypat
     try:
         copies = Autosave().file.parent
         end = time.monotonic() + 40
-        while not list(copies.glob(f"unsaved-{other.pid}.json")):
+        while not list(copies.glob(f"unsaved-{other.pid}-*.tinstamp")):
             assert time.monotonic() < end, "no copy was kept"
             time.sleep(0.05)  # waiting for the other program
         assert left_behind() == []  # it still runs: its copy is its own
@@ -107,6 +107,7 @@ def test_a_killed_programs_work_is_offered(tmp_path: Path, hand: Hand, monkeypat
     assert open_file(path).job.stamps[0].artwork.text == "HB8"
     (left,) = left_behind()
     assert left.original == path
+    left.leave()
     asked = []
     monkeypatch.setattr(
         QMessageBox,
@@ -127,15 +128,19 @@ def test_a_killed_programs_work_is_offered(tmp_path: Path, hand: Hand, monkeypat
 
 def test_left_work_can_be_given_up(hand: Hand, monkeypatch) -> None:  # type: ignore[no-untyped-def]
     kept = Autosave()
-    kept.file = kept.file.with_name("unsaved-999999999.tinstamp")
     kept.keep(Document(changed(tank(stamp()), ("stamps", 0, "on"), False)), None)
+    kept._hold.let_go()  # as when its program ends
     broken = kept.file.with_name("unsaved-999999998.tinstamp")
     broken.write_bytes(b"broken")
-    assert len(left_behind()) == 2
+    both = left_behind()
+    assert len(both) == 2
+    assert left_behind() == []  # held by whoever asked first
+    for left in both:
+        left.leave()
     monkeypatch.setattr(QMessageBox, "question", lambda *a, **k: QMessageBox.StandardButton.No)
     assert not offer_left_work(hand.window)
     assert left_behind() == []
-    assert list(kept.file.parent.iterdir()) == []
+    assert [f.name for f in kept.file.parent.iterdir() if "unsaved" in f.name] == []
 
 
 def test_none_keeps_its_references() -> None:

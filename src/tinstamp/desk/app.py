@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 import signal
 import sys
 from pathlib import Path
@@ -13,9 +14,13 @@ from PySide6.QtWidgets import QApplication, QMessageBox
 from tinstamp.desk import palette as p
 from tinstamp.desk.autosave import left_behind
 from tinstamp.desk.demo import DEMOS
+from tinstamp.desk.mishaps import Mishaps
 from tinstamp.desk.style import colours, load_family, stylesheet, type_at
 from tinstamp.desk.window import Window
 from tinstamp.job.archive import ArchiveError
+from tinstamp.job.state import keep_log
+
+LOG = logging.getLogger("tinstamp.desk")
 
 
 def make_app() -> QApplication:
@@ -35,8 +40,10 @@ def make_app() -> QApplication:
 
 def run_desk(job: Path | None) -> int:
     """Open the window on a job, on work left behind, or on the demo."""
+    keep_log("desk")
     app = make_app()
     window = Window()
+    Mishaps(window).watch()
     window.show()
     QTimer.singleShot(0, lambda: first_job(window, job))
     signal.signal(signal.SIGINT, signal.SIG_DFL)
@@ -58,8 +65,12 @@ def first_job(window: Window, job: Path | None) -> None:
 
 
 def offer_left_work(window: Window) -> bool:
-    """Offer what a killed program left; True when it was taken up."""
-    for left in left_behind():
+    """Offer what killed programs left; True when one of them was taken up. What cannot be read
+    is put aside, never thrown away."""
+    waiting = left_behind()
+    taken = False
+    while waiting and not taken:
+        left = waiting.pop(0)
         name = left.original.stem if left.original else "a new job"
         buttons = QMessageBox.StandardButton
         answer = QMessageBox.question(
@@ -74,9 +85,13 @@ def offer_left_work(window: Window) -> bool:
             continue
         try:
             window.session.recover(left)
-        except ArchiveError as error:
-            window.complain("The copy cannot be read", error)
-            left.discard()
-            continue
-        return True
-    return False
+            taken = True
+        except Exception as error:  # whatever is wrong with the copy, the program starts
+            LOG.exception("a copy of unsaved work cannot be taken up")
+            words = error if isinstance(error, ArchiveError) else "it cannot be worked out"
+            aside = left.put_aside()
+            told = ArchiveError(f"{words}. The copy was put aside as {aside}")
+            window.complain("The copy cannot be read", told)
+    for left in waiting:
+        left.leave()
+    return taken

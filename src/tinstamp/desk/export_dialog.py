@@ -138,6 +138,8 @@ class ExportDialog(QDialog):
             self._say("There is something to fix: see the proof line before sending these on.")
         else:
             self._say("")
+        to_fix = self.session.report is not None and self.session.report.to_fix
+        self.write.setText("Write them even so" if to_fix else "Write files")
 
     def _say(self, text: str, wrong: bool = False) -> None:
         self.note.setStyleSheet(f"color: {p.FIX if wrong else p.SECOND_INK};")
@@ -159,11 +161,18 @@ class ExportDialog(QDialog):
     def _wrote(self, paths: list[Path]) -> None:
         self._busy = False
         self.write.setEnabled(True)
-        lines = [f"{path.name}  ·  {path.stat().st_size / 1000:,.0f} kB" for path in paths]
-        self._say("Written:\n" + "\n".join(lines))
+        self._say("Written:\n" + "\n".join(_told(path) for path in paths))
 
     def _failed(self, message: str) -> None:
         if self._busy:
             self._busy = False
             self.write.setEnabled(True)
             self._say(message[:1].upper() + message[1:], wrong=True)
+
+
+def _told(path: Path) -> str:
+    """A file that was written, with its size if it is still there."""
+    try:
+        return f"{path.name}  ·  {path.stat().st_size / 1000:,.0f} kB"
+    except OSError:
+        return f"{path.name}  ·  moved away since"

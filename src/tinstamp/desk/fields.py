@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 from collections.abc import Callable, Sequence
 from typing import Any
 
@@ -32,6 +33,7 @@ from tinstamp.job.labels import label_of
 from tinstamp.job.model import Job, Path, changed, dotted, get
 
 LABEL_WIDTH = 88
+LOG = logging.getLogger("tinstamp.desk")
 
 
 class Choice(QWidget):
@@ -322,6 +324,9 @@ class FieldsPage(QWidget):
             return plain(error)
         except ValueError as error:
             return str(error)[:1].upper() + str(error)[1:]
+        except (AttributeError, LookupError, TypeError):
+            # typed last into a field that the job no longer has, as when its kind changed
+            LOG.info("an edit came too late for %s", dotted(path), exc_info=True)
         return None
 
 

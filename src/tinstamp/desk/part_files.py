@@ -119,8 +119,8 @@ class PartFiles(QObject):
         at = Position(face=face if face in self.session.charts else "")
         name = edit.free_feature_name(job, _name(found.name))
         part = Imported(name=name, how=purpose, at=at, **fields)
-        self.session.take_part(edit.added(job, part), digest, found.data, label)
-        self.session.select_feature(len(job.blank.features))
+        if self.session.take_part(edit.added(job, part), digest, found.data, label):
+            self.session.select_feature(len(job.blank.features))
 
     def _which(self, found: m.Imported) -> int | None:
         """The solid that is meant; asked for when there are several."""
@@ -180,7 +180,8 @@ class PartFiles(QObject):
         else:  # plainly off, or of no size: made to fit, which the fields show
             logo = logo.model_copy(update={"size": f"{0.4 * room:.3g} mm"})
         if fresh:
-            self.window_.add_stamp(logo, Path(name).stem)
+            if not self.window_.add_stamp(logo, Path(name).stem):
+                return
             job, label = session.job, f"take in {name}"
         else:
             job, label = with_logo(session.job, session.selected, logo), f"take in {name}"

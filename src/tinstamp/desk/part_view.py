@@ -397,6 +397,7 @@ class PartView(QWidget):
             painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, words)
         if self.hasFocus():
             painter.setPen(QColor(p.RULE_STRONG))
+            painter.setBrush(Qt.BrushStyle.NoBrush)  # the frame alone: no wash over the part
             painter.drawRect(self.rect().adjusted(0, 0, -1, -1))
 
     def _caption(self) -> str:

@@ -6,7 +6,9 @@ does itself is NumPy; the kernel is behind `EngineClient`.
 
 from __future__ import annotations
 
+import logging
 from collections.abc import Mapping
+from concurrent.futures import Future
 from pathlib import Path
 from typing import Any
 
@@ -16,22 +18,28 @@ from tinstamp.artwork import fonts
 from tinstamp.chart.base import Chart
 from tinstamp.chart.stretch import Measure
 from tinstamp.desk.autosave import Autosave, Left
+from tinstamp.desk.disk_work import DiskWork
 from tinstamp.desk.history import History
 from tinstamp.engine import messages as m
 from tinstamp.engine.client import EngineClient
 from tinstamp.engine.report import Report
 from tinstamp.engine.triangles import Mesh
-from tinstamp.job.archive import ArchiveError, Document, open_file, save_file
+from tinstamp.job.archive import ArchiveError, Document, check, open_file, save_file
+from tinstamp.job.disk import Hold, Seen, hold_of, seen
 from tinstamp.job.features import Tube
 from tinstamp.job.imported import FoundFace
 from tinstamp.job.model import Blank, FontRef, Job, Text, changed, get
 from tinstamp.job.model import Path as JobPath
 from tinstamp.job.resolve import Resolved, resolve
+from tinstamp.job.state import state_folder
 
+LOG = logging.getLogger("tinstamp.desk")
 REST = 60
 """ms that the hand must rest before the exact solid is asked for"""
-KEEP = 2000
-"""ms of rest before a copy of unsaved work is kept"""
+KEEP = 5000
+"""ms after a change until a copy of unsaved work is kept, whatever comes in between"""
+WATCH = 1000
+"""ms between two looks at whether the engine still speaks"""
 PATIENCE = 2500
 """ms that a stopped build may take to give up before the engine is restarted"""
 BLANK = -1
@@ -76,12 +84,23 @@ class Session(QObject):
         self.stretch: Measure | None = None
         self._start(Document(new_job()))
         self.autosave = Autosave()
+        self.disk = DiskWork()
+        self.seen: Seen | None = None
+        self.elsewhere = False
+        self._hold: Hold | None = None
+        self._kept: Future[None] | None = None
+        self._kept_well = True
         self._asked: dict[int, Document] = {}
         self.engine = EngineClient()
-        self._listen()
+        self._notifier = QSocketNotifier(self.engine.fileno(), QSocketNotifier.Type.Read, self)
+        self._notifier.activated.connect(self._hear)
         self._rest = self._timer(REST, self.build_now)
         self._keep = self._timer(KEEP, self._keep_copy)
         self._patience = self._timer(PATIENCE, self._restart_stuck)
+        self._watch = QTimer(self)
+        self._watch.setInterval(WATCH)
+        self._watch.timeout.connect(self._watch_engine)
+        self._watch.start()
         self.building = False
 
     def _timer(self, after: int, work: Any) -> QTimer:
@@ -140,13 +159,25 @@ class Session(QObject):
         """Put a new value at a path. Raises ValueError when the job would not hold."""
         self.replace(changed(self.job, path, new), label, merge)
 
-    def replace(self, job: Job, label: str, merge: str = "") -> None:
-        """Take a new job as the next step of the history."""
+    def replace(self, job: Job, label: str, merge: str = "") -> bool:
+        """Take a new job as the next step of the history; False when it would not hold, which
+        `failed` tells."""
         if job == self.job:
-            return
-        document = self._with_fonts(job)
+            return True
+        return self._take(self._with_fonts(job), label, merge)
+
+    def _take(self, document: Document, label: str, merge: str = "") -> bool:
+        """The one way into the history: what enters can be worked out, saved and opened."""
+        try:
+            if not merge:  # what is dragged or typed was held against the model already
+                check(document)
+            resolved = resolve(document.job)
+        except ArchiveError as error:
+            self.failed.emit(str(error))
+            return False
         self.history.push(document, label, merge)
-        self._moved()
+        self._moved(resolved)
+        return True
 
     def settle(self) -> None:
         """End of a run of small edits (a drag, typing in one field)."""
@@ -190,13 +221,14 @@ class Session(QObject):
             self.face = face
             self.selection_changed.emit()
 
-    def _moved(self) -> None:
-        self.resolved: Resolved = resolve(self.job)
+    def _moved(self, resolved: Resolved | None = None) -> None:
+        self.resolved: Resolved = resolved or resolve(self.job)
         if self.selected >= len(self.job.stamps):
             self.selected = len(self.job.stamps) - 1
         self.feature = min(self.feature, len(self.job.blank.features) - 1)
         self._rest.start()
-        self._keep.start()
+        if not self._keep.isActive():  # not put off by the next change
+            self._keep.start()
         self.job_changed.emit()
 
     def _with_fonts(self, job: Job) -> Document:
@@ -237,26 +269,23 @@ class Session(QObject):
         word = "switch on" if on else "switch off"
         self.edit(("blank", "features", index, "on"), on, f"{word} “{name}”")
 
-    def take_part(self, job: Job, digest: str, data: bytes, label: str) -> None:
+    def take_part(self, job: Job, digest: str, data: bytes, label: str) -> bool:
         """A job that uses an imported file, and the file's bytes."""
         now = self._with_fonts(job)
         parts = {**now.parts, digest: data}
-        self.history.push(Document(now.job, now.fonts, parts, now.logos), label, "")
-        self._moved()
+        return self._take(Document(now.job, now.fonts, parts, now.logos), label)
 
-    def take_font(self, job: Job, font: fonts.FontData, label: str) -> None:
+    def take_font(self, job: Job, font: fonts.FontData, label: str) -> bool:
         """A job that uses a font from a file, and the font."""
         now = self.history.now
         held = {**now.fonts, font.digest: font.data}
-        self.history.push(Document(job, held, now.parts, now.logos), label, "")
-        self._moved()
+        return self._take(Document(job, held, now.parts, now.logos), label)
 
-    def take_logo(self, job: Job, digest: str, data: bytes, label: str) -> None:
+    def take_logo(self, job: Job, digest: str, data: bytes, label: str) -> bool:
         """A job that uses a logo's file, and the file's bytes."""
         now = self._with_fonts(job)
         logos = {**now.logos, digest: data}
-        self.history.push(Document(now.job, now.fonts, now.parts, logos), label, "")
-        self._moved()
+        return self._take(Document(now.job, now.fonts, now.parts, logos), label)
 
     # -- files
 
@@ -271,50 +300,92 @@ class Session(QObject):
     def begin(self, document: Document, path: Path | None) -> None:
         """Take up a document in place of this one."""
         self._start(document)
-        self.path = path
-        self.report = self.mesh = self.shown = None
+        self._hold_file(path)
+        self.report = self.mesh = self.shown = self.reported = None
         self.charts, self.kinds = {}, {}
-        self.autosave.forget()
+        self._keep.stop()
+        self.disk.begin(self.autosave.forget)
         self.file_changed.emit()
         self.job_changed.emit()
         self.selection_changed.emit()
         self.report_changed.emit()
         self.build_now()
 
+    def _hold_file(self, path: Path | None) -> None:
+        """The file that is being edited from now on: remembered as it is, and held, so that
+        another window that opens it can tell."""
+        same = path is not None and self.path is not None and path == self.path
+        self.path = path
+        try:
+            self.seen = seen(path) if path else None
+            if same and self._hold is not None:
+                return
+            if self._hold is not None:
+                self._hold.let_go()
+            self._hold = hold_of(state_folder(), path) if path else None
+            self.elsewhere = self._hold is not None and not self._hold.take()
+        except OSError:
+            LOG.exception("the file that is edited cannot be held")
+
     def open(self, path: Path) -> None:
         """Open a file. Raises ArchiveError and leaves everything as it was."""
-        self.begin(open_file(path), path)
+        document = self.disk.done(lambda: open_file(path))
+        self.begin(document, path)
 
     def recover(self, left: Left) -> None:
-        """Take up work that was left behind. Raises ArchiveError."""
-        document = left.read()
+        """Take up work that was left behind; it goes when a new copy of it stands. Raises
+        ArchiveError."""
+        document = self.disk.done(left.read)
         original = left.original
         self.begin(document, original)
         try:
-            self.saved = open_file(original) if original else Document(new_job())
+            self.saved = (
+                self.disk.done(lambda: open_file(original)) if original else Document(new_job())
+            )
         except ArchiveError:
             self.saved = Document(new_job())  # the original is gone: all of it is unsaved
+        if self.unsaved:
+            self.disk.done(lambda: self.autosave.keep(document, original))
         left.discard()
-        self._keep_copy()
         self.file_changed.emit()
 
-    def save(self, path: Path) -> None:
-        """Save under that path. Raises ArchiveError."""
-        save_file(self.document, path)
-        self.path = path
-        self.saved = self.document
-        self._keep.stop()
-        self.autosave.forget()
+    def save(self, path: Path, even_so: bool = False) -> None:
+        """Save under that path. Raises ArchiveError, and ChangedSince when another program
+        has changed the file, unless `even_so`."""
+        document = self.document
+        last = self.seen if path == self.path and not even_so else None
+        self.disk.done(lambda: save_file(document, path, last))
+        self.saved = document
+        self._hold_file(path)
+        if not self.unsaved:
+            self._keep.stop()
+            self.disk.done(self.autosave.forget)
         self.file_changed.emit()
 
     def _keep_copy(self) -> None:
-        if not self.unsaved:
-            self.autosave.forget()
+        """Leave a copy of the work as it is now to be written."""
+        if self._kept is not None and not self._kept.done():
+            self._keep.start()
             return
-        try:
-            self.autosave.keep(self.document, self.path)
-        except ArchiveError as error:
+        if not self.unsaved:
+            self.disk.begin(self.autosave.forget)
+            return
+        document, path = self.document, self.path
+        self._kept = self.disk.begin(lambda: self.autosave.keep(document, path))
+        self._kept.add_done_callback(self._copied)
+
+    def keep_now(self) -> None:
+        """Keep a copy without waiting for its time, when something went wrong."""
+        self._keep.stop()
+        self._keep_copy()
+
+    def _copied(self, kept: Future[None]) -> None:
+        """In the disk's thread: a copy stands, or does not, which is told once."""
+        error = kept.exception()
+        if error is not None and self._kept_well:
+            LOG.error("no copy of unsaved work is kept", exc_info=error)
             self.failed.emit(str(error))
+        self._kept_well = error is None
 
     # -- the engine
 
@@ -347,43 +418,45 @@ class Session(QObject):
 
     def _restart_stuck(self) -> None:
         if self.engine.busy:
-            self.engine.restart()
-            self._listen()
+            lost = self.engine.restart()
             self.building = False
             self.progress.emit("stopped", 1.0)
+            for event in lost:
+                self._heard(event)
 
-    def _listen(self) -> None:
-        if hasattr(self, "_notifier"):
-            self._notifier.setEnabled(False)
-            self._notifier.deleteLater()
-        self._notifier = QSocketNotifier(self.engine.fileno(), QSocketNotifier.Type.Read, self)
-        self._notifier.activated.connect(self._hear)
+    def _watch_engine(self) -> None:
+        """An engine that holds up a newer job without a word is replaced."""
+        if self.engine.stuck:
+            LOG.warning("the engine was replaced: it held up a newer job")
+            self._heard(self.engine.replace_stuck())
 
     def _hear(self) -> None:
         for event in self.engine.poll():
-            if isinstance(event, m.Progress):
-                self.progress.emit(event.what, event.part)
-            elif isinstance(event, m.Picture):
-                self._pictured(event)
-            elif isinstance(event, m.Done):
-                self._done(event)
-            elif isinstance(event, m.Wrote):
-                self.progress.emit("", 1.0)
-                self.wrote.emit([Path(p) for p in event.paths])
-            elif isinstance(event, m.Imported):
-                self.imported.emit(event)
-            elif isinstance(event, m.Probed):
-                self.probed.emit(event)
-            elif isinstance(event, m.Stopped):
+            self._heard(event)
+
+    def _heard(self, event: m.Event) -> None:
+        if isinstance(event, m.Progress):
+            self.progress.emit(event.what, event.part)
+        elif isinstance(event, m.Picture):
+            self._pictured(event)
+        elif isinstance(event, m.Done):
+            self._done(event)
+        elif isinstance(event, m.Wrote):
+            self.progress.emit("", 1.0)
+            self.wrote.emit([Path(p) for p in event.paths])
+        elif isinstance(event, m.Imported):
+            self.imported.emit(event)
+        elif isinstance(event, m.Probed):
+            self.probed.emit(event)
+        elif isinstance(event, m.Stopped):
+            self._given_up(event.number)
+        elif isinstance(event, m.Failed):
+            self._given_up(event.number)
+            self.failed.emit(event.message)
+        elif isinstance(event, m.Died):
+            self.engine_restarted.emit(event.again)
+            if not event.again:
                 self._given_up(event.number)
-            elif isinstance(event, m.Failed):
-                self._given_up(event.number)
-                self.failed.emit(event.message)
-            elif isinstance(event, m.Died):
-                self._listen()
-                self.engine_restarted.emit(event.again)
-                if not event.again:
-                    self._given_up(event.number)
 
     def _given_up(self, number: int) -> None:
         self._patience.stop()
@@ -414,8 +487,11 @@ class Session(QObject):
 
     def close(self) -> None:
         """Leave in good order: no copy stays behind, the engine ends."""
-        self._rest.stop()
-        self._keep.stop()
-        self.autosave.forget()
+        for timer in (self._rest, self._keep, self._patience, self._watch):
+            timer.stop()
+        self.disk.begin(self.autosave.forget)
+        self.disk.close()
+        if self._hold is not None:
+            self._hold.let_go()
         self._notifier.setEnabled(False)
         self.engine.close()

@@ -28,6 +28,7 @@ from tinstamp.desk.sheet_paint import Scale, path_of
 from tinstamp.desk.stamp_drag import StampDrag
 from tinstamp.desk.style import type_at
 from tinstamp.job.formula import FormulaError
+from tinstamp.job.values import LONGEST_LABEL
 from tinstamp.job.model import Job, Stamp
 from tinstamp.proof.finding import Finding, worst
 
@@ -178,8 +179,9 @@ class Ticket(QWidget):
         twin = stamp.model_copy(update={"name": free_name(job, stamp.name)})
         at = self.session.selected + 1
         stamps = (*job.stamps[:at], twin, *job.stamps[at:])
-        self.session.replace(job.model_copy(update={"stamps": stamps}), f"copy “{stamp.name}”")
-        self.session.select(at)
+        copied = job.model_copy(update={"stamps": stamps})
+        if self.session.replace(copied, f"copy “{stamp.name}”"):
+            self.session.select(at)
 
     def delete_stamp(self) -> None:
         stamp = self._selected()
@@ -201,14 +203,15 @@ class Ticket(QWidget):
 
 
 def free_name(job: Job, wish: str) -> str:
-    """A stamp name that is not taken: the wish, or the wish with a number."""
+    """A stamp name that is not taken: the wish, or the wish with a number, as long as a name
+    may be."""
     taken = {stamp.name for stamp in job.stamps}
     base, _, number = wish.rpartition(" ")
     if not number.isdigit():
         base = wish
-    name, count = wish, 2
+    name, count = wish[:LONGEST_LABEL], 2
     while name in taken:
-        name, count = f"{base} {count}", count + 1
+        name, count = f"{base[: LONGEST_LABEL - 6]} {count}", count + 1
     return name
 
 

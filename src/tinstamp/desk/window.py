@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import html
 from pathlib import Path
 
 from PySide6.QtCore import QSettings, Qt
@@ -41,7 +42,7 @@ from tinstamp.desk.start_page import StartPage
 from tinstamp.desk.style import type_at
 from tinstamp.desk.ticket import Ticket, free_name
 from tinstamp.job import shelf
-from tinstamp.job.archive import ENDING, ArchiveError, Document
+from tinstamp.job.archive import ENDING, ArchiveError, ChangedSince, Document
 from tinstamp.job.model import Logo, Setting, Shape, Stamp, Text
 from tinstamp.job.shelf import ShelfItem
 from tinstamp.proof.finding import Finding
@@ -254,13 +255,14 @@ class Window(QMainWindow):
 
     # -- stamps and views
 
-    def add_stamp(self, artwork: Text | Logo | Shape | None = None, wish: str = "Stamp") -> None:
-        """New artwork, a text unless another is given, on the picked face, else the first."""
+    def add_stamp(self, artwork: Text | Logo | Shape | None = None, wish: str = "Stamp") -> bool:
+        """New artwork, a text unless another is given, on the picked face, else the first.
+        False when there is no face for it, or no room in the job."""
         given = artwork if isinstance(artwork, Text | Logo | Shape) else None
         charts = self.session.charts
         face = self.session.face if self.session.face in charts else next(iter(charts), None)
         if face is None:
-            return
+            return False
         job = self.session.job
         chart = charts[face]
         low, high = heights(chart)
@@ -278,13 +280,15 @@ class Window(QMainWindow):
             ),
         )
         job = job.model_copy(update={"stamps": (*job.stamps, stamp)})
-        self.session.replace(job, f"add “{stamp.name}”")
+        if not self.session.replace(job, f"add “{stamp.name}”"):
+            return False
         self.session.select(len(job.stamps) - 1)
         page = self.fields.page
         if page is not None and given is None:
             box = page.by_path[f"stamps.{self.session.selected}.artwork.text"]
             box.setFocus()
             box.selectAll()  # type: ignore[attr-defined]
+        return True
 
     def add_shape(self, shape: str) -> None:
         """A plain shape as a new stamp."""
@@ -402,6 +406,12 @@ class Window(QMainWindow):
             self.complain("This job cannot be opened", error)
             return False
         self.recent_files.remember(path)
+        if self.session.elsewhere:
+            told = ValueError(
+                "Another window of Tin Stamp has it open. What is saved there and what is saved "
+                "here replace one another"
+            )
+            self.complain("This job is open elsewhere", told)
         return True
 
     def show_start(self) -> None:
@@ -441,10 +451,39 @@ class Window(QMainWindow):
     def _save_to(self, path: Path) -> bool:
         try:
             self.session.save(path)
+        except ChangedSince as error:
+            return self._save_over(path, error)
         except ArchiveError as error:
             self.complain("The job could not be saved", error)
             return False
         self.recent_files.remember(path)
+        return True
+
+    def _save_over(self, path: Path, error: ChangedSince) -> bool:
+        """Ask what becomes of a file that somebody else has changed."""
+        box = QMessageBox(self)
+        box.setWindowTitle("The file has changed")
+        box.setIconPixmap(mark_icon("look").pixmap(32, 32))
+        box.setText(f"<b>{html.escape(str(error))}.</b>")
+        box.setInformativeText(
+            "Saving here replaces what the other program wrote; that stays as the version before."
+        )
+        over = box.addButton("Replace it", QMessageBox.ButtonRole.DestructiveRole)
+        other = box.addButton("Save under another name …", QMessageBox.ButtonRole.AcceptRole)
+        box.addButton("Do not save", QMessageBox.ButtonRole.RejectRole)
+        box.setDefaultButton(other)
+        box.exec()
+        chosen = box.clickedButton()
+        box.deleteLater()
+        if chosen is other:
+            return self.save_as()
+        if chosen is not over:
+            return False
+        try:
+            self.session.save(path, even_so=True)
+        except ArchiveError as trouble:
+            self.complain("The job could not be saved", trouble)
+            return False
         return True
 
     def write_files(self) -> None:
@@ -460,8 +499,10 @@ class Window(QMainWindow):
         box = QMessageBox(self)
         box.setWindowTitle(title)
         box.setIconPixmap(mark_icon("fix").pixmap(32, 32))
-        box.setText(f"<b>{title}</b>")
-        box.setInformativeText(f"{error}.")
+        box.setText(f"<b>{html.escape(title)}</b>")
+        box.setTextFormat(Qt.TextFormat.RichText)
+        words = str(error)[:1].upper() + str(error)[1:]
+        box.setInformativeText(html.escape(words if words.endswith(".") else f"{words}."))
         box.exec()
         box.deleteLater()
 

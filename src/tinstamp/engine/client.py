@@ -1,22 +1,29 @@
-"""The desk's end of the engine: starts the process, sends jobs, reads events.
+"""The desk's end of the engine: starts the process, leaves jobs for it, fetches events.
 
 Knows nothing of any toolkit: `fileno` is for an event loop to wait on, `poll` gives what
-has come. A process that dies is started again, and the job it had is given to the new
-one, once; twice dead over the same job and it is left alone until the job changes.
+has come. Nothing here waits for the process: threads send and receive (`engine.line`), fonts,
+logos and imported parts go once, by digest. A process that dies is started again, and the
+job it had is given to the new one, once; twice dead over the same job and it is left alone
+until the job changes.
 """
 
 from __future__ import annotations
 
-import contextlib
 import socket
 import subprocess
 import sys
+import time
+from dataclasses import replace
 from multiprocessing.connection import Connection
 
 from tinstamp.engine import messages as m
+from tinstamp.engine.line import Bell, Line
 from tinstamp.job.archive import Document
 from tinstamp.job.imported import FoundFace
 from tinstamp.output.kinds import Ending
+
+GRACE = 10.0
+"""s that a process may go without a word while a newer job waits, before it is replaced."""
 
 
 class EngineClient:
@@ -28,7 +35,11 @@ class EngineClient:
         self._asked: m.Import | m.Probe | None = None
         self._failures = 0
         self._process: subprocess.Popen[bytes] | None = None
-        self._connection: Connection | None = None
+        self._line: Line | None = None
+        self._sent: set[str] = set()
+        self._superseded = False
+        self._heard = time.monotonic()
+        self._bell = Bell()
         self._start()
 
     @property
@@ -43,11 +54,15 @@ class EngineClient:
         """True while a job is under way."""
         return self._pending is not None
 
+    @property
+    def stuck(self) -> bool:
+        """True when a newer job waits and the process has not said a word for `GRACE` s."""
+        silent = time.monotonic() - self._heard > GRACE
+        return self._superseded and self.busy and silent
+
     def fileno(self) -> int:
-        """What to wait on. Changes when the process is started anew."""
-        if self._connection is None:
-            raise RuntimeError("the engine is closed")
-        return self._connection.fileno()
+        """What to wait on; the same for as long as the client lives."""
+        return self._bell.fileno()
 
     def build(self, document: Document) -> int:
         """Ask for a build, superseding an earlier one; its number."""
@@ -78,66 +93,94 @@ class EngineClient:
         return self._number
 
     def _ask(self, request: m.Import | m.Probe) -> int:
-        if self._connection is None:
-            raise RuntimeError("the engine is closed")
         self._asked = request
-        with contextlib.suppress(OSError):  # a dead process shows in poll
-            self._connection.send(request)
+        self._open_line().put(request)
         return request.number
 
     def stop(self) -> None:
         """Ask to give up what is under way, at the next stage."""
-        if self._connection is not None and self.busy:
-            with contextlib.suppress(OSError):
-                self._connection.send(m.Stop())
+        if self._line is not None and self.busy:
+            self._line.put(m.Stop())
 
-    def restart(self) -> None:
-        """End the process at once, whatever it is doing, and start a new one."""
+    def restart(self) -> list[m.Event]:
+        """End the process at once, whatever it is doing, and start a new one. What was asked
+        of it besides a job is answered: it failed."""
         self._pending = None
         self._end()
         self._start()
+        return self._unanswered()
+
+    def replace_stuck(self) -> m.Died:
+        """A new process for one that is stuck; it gets the job in hand."""
+        self._end()
+        self._start()
+        lost = self._pending
+        if lost is None:
+            return m.Died(0, False)
+        self._send(lost)
+        return m.Died(lost.number, True)
 
     def poll(self) -> list[m.Event]:
         """Everything that has come since last asked."""
+        self._bell.quiet()
         events: list[m.Event] = []
-        while self._connection is not None:
-            try:
-                if not self._connection.poll():
-                    break
-                event = self._connection.recv()
-            except (EOFError, OSError):
-                events += self._died()
-                continue
+        if self._line is None:
+            return events
+        for event in self._line.fetch():
+            self._heard = time.monotonic()
             events.append(event)
             finished = isinstance(event, m.Done | m.Wrote | m.Stopped | m.Failed)
             if finished and self._pending and self._pending.number == event.number:
                 self._pending = None
+            if self._pending and getattr(event, "number", 0) == self._pending.number:
+                self._superseded = False  # the newer job has begun
             answered = isinstance(event, m.Imported | m.Probed | m.Failed)
             if answered and self._asked and self._asked.number == event.number:
                 self._asked = None
+        if self._line.over:
+            events += self._died()
         return events
 
     def close(self) -> None:
         """End the process."""
         self._pending = None
         self._end()
+        self._bell.close()
+
+    def _open_line(self) -> Line:
+        if self._line is None:
+            raise RuntimeError("the engine is closed")
+        return self._line
 
     def _send(self, request: m.Build | m.Write) -> None:
-        if self._connection is None:
-            raise RuntimeError("the engine is closed")
+        """Leave a job to be sent, after the files that it needs and that never went. A build
+        that waits to be sent makes way for a newer one."""
+        line = self._open_line()
+        if not self.busy:
+            self._heard = time.monotonic()
+        self._superseded = self._superseded or self.busy
         self._pending = request
-        with contextlib.suppress(OSError):  # a dead process shows in poll, which sends again
-            self._connection.send(request)
+        document = request.document
+        for digest, data in {**document.fonts, **document.parts, **document.logos}.items():
+            if digest not in self._sent:
+                self._sent.add(digest)
+                line.put(m.Keep(digest, data))
+        bare = replace(request, document=document.without_files())
+        newer = isinstance(request, m.Build)
+        line.put(bare, lambda other: newer and isinstance(other, m.Build))
 
     def _died(self) -> list[m.Event]:
         self._end()
         self._start()
-        events: list[m.Event] = []
-        if self._asked is not None:
-            what = "reading this file" if isinstance(self._asked, m.Import) else "measuring this"
-            events.append(m.Failed(self._asked.number, f"{what} broke the engine off"))
-            self._asked = None
-        return [*events, self._resent()]
+        return [*self._unanswered(), self._resent()]
+
+    def _unanswered(self) -> list[m.Event]:
+        """The answer to what was asked of a process that is gone."""
+        if self._asked is None:
+            return []
+        what = "reading this file" if isinstance(self._asked, m.Import) else "measuring this"
+        number, self._asked = self._asked.number, None
+        return [m.Failed(number, f"{what} broke the engine off")]
 
     def _resent(self) -> m.Died:
         lost = self._pending
@@ -158,13 +201,16 @@ class EngineClient:
             stdin=subprocess.DEVNULL,
         )
         theirs.close()
-        self._connection = Connection(ours.detach())
+        self._sent = set()
+        self._superseded = False
+        self._heard = time.monotonic()
+        self._line = Line(Connection(ours.detach()), self._bell)
 
     def _end(self) -> None:
-        if self._connection is not None:
-            self._connection.close()
-            self._connection = None
         if self._process is not None:
             self._process.kill()
             self._process.wait()
             self._process = None
+        if self._line is not None:
+            self._line.close()
+            self._line = None

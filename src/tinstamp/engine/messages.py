@@ -14,8 +14,16 @@ from tinstamp.output.kinds import Ending
 
 
 @dataclass(frozen=True)
+class Keep:
+    """The bytes of a font, logo or imported part, by their digest: jobs that come name them."""
+
+    digest: str
+    data: bytes
+
+
+@dataclass(frozen=True)
 class Build:
-    """Build this job; supersedes any job under way."""
+    """Build this job; supersedes any job under way. Its document bears digests alone."""
 
     number: int
     document: Document
@@ -169,5 +177,5 @@ class Died:
     again: bool
 
 
-Request = Build | Write | Import | Probe | Stop
+Request = Keep | Build | Write | Import | Probe | Stop
 Event = Ready | Progress | Picture | Done | Wrote | Imported | Probed | Stopped | Failed | Died

@@ -6,8 +6,8 @@ at its next stage; end of file ends the process.
 
 from __future__ import annotations
 
+import logging
 import sys
-import traceback
 from collections import deque
 from multiprocessing.connection import Connection
 from pathlib import Path
@@ -15,6 +15,13 @@ from pathlib import Path
 from tinstamp.blank.solid import Blank
 from tinstamp.engine import messages as m
 from tinstamp.engine.triangles import Mesh
+from tinstamp.job.state import die_with_parent, keep_log
+
+
+LOG = logging.getLogger("tinstamp.engine")
+UNFORESEEN = (
+    "something went wrong that was not foreseen; the part last built stays, and the log tells more"
+)
 
 
 def serve(connection: Connection) -> None:
@@ -29,19 +36,29 @@ def serve(connection: Connection) -> None:
 
     quiet()
     cache = Cache()
+    held: dict[str, bytes] = {}
     last: Built | None = None
     waiting: deque[m.Request] = deque()
     connection.send(m.Ready())
 
+    def take(request: m.Request) -> None:
+        if isinstance(request, m.Keep):
+            held[request.digest] = request.data
+        else:
+            waiting.append(request)
+
     def stopped() -> None:
         while connection.poll():
-            waiting.append(connection.recv())
+            take(connection.recv())
         if any(isinstance(request, m.Build | m.Stop) for request in waiting):
             raise Stopped
 
     while True:
-        request = waiting.popleft() if waiting else connection.recv()
-        if isinstance(request, m.Stop):
+        if not waiting:
+            take(connection.recv())
+            continue
+        request = waiting.popleft()
+        if isinstance(request, m.Stop | m.Keep):
             continue
         number = request.number
 
@@ -55,7 +72,7 @@ def serve(connection: Connection) -> None:
             if isinstance(request, m.Build):
                 if any(isinstance(other, m.Build) for other in waiting):
                     raise Stopped
-                built = build(request.document, cache, shown, told, stopped)
+                built = build(request.document.with_files(held), cache, shown, told, stopped)
                 last = built
                 connection.send(m.Done(number, built.report))
             elif isinstance(request, m.Import):
@@ -63,7 +80,7 @@ def serve(connection: Connection) -> None:
             elif isinstance(request, m.Probe):
                 connection.send(probed(request, last.solid if last else None))
             else:
-                built = build(request.document, cache, None, told)
+                built = build(request.document.with_files(held), cache, None, told)
                 told("writing", 0.9)
                 paths = write_files(
                     built, Path(request.folder), request.name, request.endings, request.chord
@@ -75,13 +92,15 @@ def serve(connection: Connection) -> None:
             connection.send(m.Failed(number, str(error)))
         except (EOFError, ConnectionError):
             raise
-        except Exception as error:  # told to the desk, which shows it and goes on
-            traceback.print_exc()
-            connection.send(m.Failed(number, f"{type(error).__name__}: {error}"))
+        except Exception:  # told to the desk, which shows it and goes on
+            LOG.exception("a request of the desk failed")
+            connection.send(m.Failed(number, UNFORESEEN))
 
 
 def main() -> None:
     """Serve the connection whose descriptor is the first argument."""
+    die_with_parent()
+    keep_log("engine")
     connection = Connection(int(sys.argv[1]))
     try:
         serve(connection)

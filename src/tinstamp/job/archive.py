@@ -2,8 +2,8 @@
 STEP files that its blank was imported from.
 
 Reading trusts nothing: names, sizes and digests are checked before anything is used.
-Saving writes beside the file, syncs, and renames; the version before stays as
-`NAME (previous).tinstamp`.
+Saving reads back what it will write, writes beside the file, syncs, and renames (`job.disk`);
+the version before stays as `NAME (previous).tinstamp`.
 """
 
 from __future__ import annotations
@@ -11,10 +11,8 @@ from __future__ import annotations
 import hashlib
 import json
 import lzma
-import os
 import re
 import struct
-import tempfile
 import zipfile
 import zlib
 from collections.abc import Mapping
@@ -25,8 +23,10 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from tinstamp.job.disk import Seen, previous, seen, write_atomically
 from tinstamp.job.features import Imported
 from tinstamp.job.model import FORMAT, Job, Logo, Text
+from tinstamp.job.wording import first_problem
 
 ENDING = ".tinstamp"
 DOCUMENT = "job.json"
@@ -36,7 +36,7 @@ _PART = re.compile(r"parts/([0-9a-f]{64})\.step")
 _KEPT = ((_FONT, "a font"), (_PART, "an imported part"), (_LOGO, "a logo"))
 MOST_MEMBERS = 300
 MOST_BYTES = 96 * 1024 * 1024
-MOST_JSON = 8 * 1024 * 1024
+MOST_JSON = 16 * 1024 * 1024
 _DAMAGE = (
     zipfile.BadZipFile,
     zlib.error,
@@ -55,6 +55,10 @@ _DAMAGE = (
 
 class ArchiveError(ValueError):
     """A file that cannot be read or written; the message is for the designer."""
+
+
+class ChangedSince(ArchiveError):
+    """A file that is not as it was when it was last read or written here."""
 
 
 @dataclass(frozen=True)
@@ -80,13 +84,47 @@ class Document:
         )
 
 
+    def without_files(self) -> Document:
+        """The job with the digests of its files alone."""
+        empty = [dict.fromkeys(kept, b"") for kept in (self.fonts, self.parts, self.logos)]
+        return Document(self.job, *empty)
+
+    def with_files(self, held: Mapping[str, bytes]) -> Document:
+        """The job with the bytes that its digests stand for. Raises KeyError."""
+        full = [{d: held[d] for d in kept} for kept in (self.fonts, self.parts, self.logos)]
+        return Document(self.job, *full)
+
+
+def check(document: Document) -> None:
+    """Hold a document against all that a file must hold to be read again.
+
+    Raises ArchiveError in words. Whatever passes can be saved and opened.
+    """
+    try:
+        Job.model_validate(document.job.model_dump())
+    except ValidationError as error:
+        raise ArchiveError(first_problem(error)) from error
+    trimmed = document.trimmed()
+    files = [*trimmed.fonts.values(), *trimmed.parts.values(), *trimmed.logos.values()]
+    if len(files) + 1 > MOST_MEMBERS:
+        raise ArchiveError(f"a job may keep at most {MOST_MEMBERS - 1} fonts, logos and parts")
+    text = len(_text(document.job))
+    if text > MOST_JSON or sum(map(len, files)) + text > MOST_BYTES:
+        raise ArchiveError(
+            f"the fonts, logos and parts of a job may have {MOST_BYTES // 2**20} MB together"
+        )
+
+
+def _text(job: Job) -> bytes:
+    return job.model_dump_json(indent=1).encode()
+
+
 def dump(document: Document) -> bytes:
     """The file's bytes; the same document always gives the same bytes."""
     document = document.trimmed()
-    text = json.dumps(document.job.model_dump(mode="json"), indent=1, ensure_ascii=False)
     out = BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
-        archive.writestr(_entry(DOCUMENT), text)
+        archive.writestr(_entry(DOCUMENT), _text(document.job))
         for digest, data in sorted(document.fonts.items()):
             archive.writestr(_entry(f"fonts/{digest}.font"), data)
         for digest, data in sorted(document.parts.items()):
@@ -182,56 +220,44 @@ def _raised(raw: dict[str, Any]) -> None:
 def _first(error: Exception) -> str:
     if not isinstance(error, ValidationError):
         return "it is nested too deeply"
-    problem = error.errors(include_url=False)[0]
-    where = ".".join(map(str, problem["loc"])) or "job"
-    return f"{where}: {problem['msg']}"
+    return first_problem(error)
 
 
 def open_file(path: Path) -> Document:
     """Read a job file. Raises ArchiveError."""
     try:
         if path.stat().st_size > MOST_BYTES:
-            raise ArchiveError(f"{path.name} is too large to be a job")
+            raise ArchiveError(f"{shown(path)} is too large to be a job")
         data = path.read_bytes()
     except OSError as error:
-        raise ArchiveError(f"{path.name} cannot be read: {error.strerror}") from error
-    return load(data, path.name)
+        raise ArchiveError(f"{shown(path)} cannot be read: {error.strerror}") from error
+    return load(data, shown(path))
 
 
-def save_file(document: Document, path: Path) -> None:
-    """Write a job file atomically, keeping the version before. Raises ArchiveError."""
+def shown(path: Path) -> str:
+    """A file's name as it can be shown and kept, whatever its bytes are."""
+    return path.name.encode("utf-8", "replace").decode()
+
+
+def save_file(document: Document, path: Path, last: Seen | None = None) -> Seen | None:
+    """Write a job file atomically, keeping the version before; the file as it then is.
+
+    What will be written is read first, as it would be opened. `last` is the file as it was
+    when it was last read or written here. Raises ArchiveError, and ChangedSince when the
+    file is not as it was then.
+    """
+    name = shown(path)
     try:
-        write_atomically(path, dump(document), keep=previous(path))
+        data = dump(document)
+        back = load(data, name)
+    except (ArchiveError, ValueError) as error:
+        raise ArchiveError(f"{name} would not open again: {error}") from error
+    if back != document.trimmed():
+        raise ArchiveError(f"{name} would not hold the job as it is: nothing was written")
+    try:
+        if last is not None and seen(path) not in (last, None):
+            raise ChangedSince(f"{name} has been changed by another program since")
+        write_atomically(path, data, keep=previous(path))
+        return seen(path)
     except OSError as error:
-        raise ArchiveError(f"{path.name} cannot be written: {error.strerror}") from error
-
-
-def previous(path: Path) -> Path:
-    """Where the version before is kept."""
-    return path.with_name(f"{path.stem} (previous){path.suffix}")
-
-
-def write_atomically(path: Path, data: bytes, keep: Path | None = None) -> None:
-    """Write, sync, rename; `keep` gets what stood there before. Raises OSError."""
-    handle, temporary = tempfile.mkstemp(dir=path.parent, prefix=f".{path.name}.")
-    try:
-        with os.fdopen(handle, "wb") as stream:
-            stream.write(data)
-            stream.flush()
-            os.fsync(stream.fileno())
-        mask = os.umask(0)
-        os.umask(mask)
-        Path(temporary).chmod(0o666 & ~mask)
-        if keep is not None and path.exists():
-            spare = f"{temporary}.keep"
-            os.link(path, spare)
-            Path(spare).replace(keep)
-        Path(temporary).replace(path)
-    except BaseException:
-        Path(temporary).unlink(missing_ok=True)
-        raise
-    folder = os.open(path.parent, os.O_RDONLY)
-    try:
-        os.fsync(folder)
-    finally:
-        os.close(folder)
+        raise ArchiveError(f"{name} cannot be written: {error.strerror}") from error

@@ -25,6 +25,7 @@ the point is 1/72 inch, as in desktop publishing (CSS Values and Units, W3C)."""
 ANGLES = {"deg": 1.0, "°": 1.0, "rad": math.degrees(1.0)}
 LONGEST = 400
 """characters in a formula"""
+NOT_FINITE = "the result is not a finite number"
 
 Kind = Literal["length", "angle", "number", "place"]
 """What a field wants; a place is a length along the face or an angle round it."""
@@ -101,12 +102,19 @@ def evaluate(formula: str, kind: Kind, lookup: Lookup, bare: str = "mm") -> Quan
     """Work out a formula for a field of that kind.
 
     A plain number without any names takes the field's unit: mm for lengths, degrees for
-    angles, `bare` for a place. Raises FormulaError, in words for the designer.
+    angles, `bare` for a place. Raises FormulaError, in words for the designer, and nothing
+    else but what `lookup` raises.
     """
-    tree = _parse(formula)
-    result = _work(tree, lookup)
-    if not math.isfinite(result.value):
-        raise FormulaError("the result is not a finite number")
+    return fitted(work_out(formula, lookup), formula, kind, bare)
+
+
+def work_out(formula: str, lookup: Lookup) -> Quantity:
+    """The quantity that a formula gives, whatever its kind. Raises as `evaluate` does."""
+    return _work(_parse(formula), lookup)
+
+
+def fitted(result: Quantity, formula: str, kind: Kind, bare: str = "mm") -> Quantity:
+    """A formula's result as a field of that kind takes it. Raises FormulaError."""
     return _fitted(result, kind, bare, bool(list(names(formula))))
 
 
@@ -161,29 +169,45 @@ def _parse(formula: str) -> Tree[Token]:
 
 
 def _work(tree: Tree[Token], lookup: Lookup) -> Quantity:
-    rule = tree.data
+    """Work out a tree from its leaves up, without recursion: depth costs nothing."""
+    order: list[Tree[Token]] = []
+    waiting = [tree]
+    while waiting:
+        node = waiting.pop()
+        order.append(node)
+        waiting += [child for child in node.children if isinstance(child, Tree)]
+    results: dict[int, Quantity] = {}
+    for node in reversed(order):
+        parts = [results[id(child)] for child in node.children if isinstance(child, Tree)]
+        try:
+            made = _node(node, parts, lookup)
+        except (ArithmeticError, ValueError) as error:
+            if isinstance(error, FormulaError):
+                raise
+            raise FormulaError(NOT_FINITE) from error
+        if not math.isfinite(made.value):
+            raise FormulaError(NOT_FINITE)
+        results[id(node)] = made
+    return results[id(tree)]
+
+
+def _node(node: Tree[Token], parts: list[Quantity], lookup: Lookup) -> Quantity:
+    """One step of a formula, of the values below it."""
+    rule = node.data
     if rule == "number":
-        return Quantity(float(str(tree.children[0])))
+        return Quantity(float(str(node.children[0])))
     if rule == "fraction":
-        return Quantity(_fraction(str(tree.children[0])))
+        return Quantity(_fraction(str(node.children[0])))
     if rule == "name":
-        name = str(tree.children[0])
+        name = str(node.children[0])
         return Quantity(math.pi) if name == "pi" else lookup(name)
     if rule == "call":
-        head, *rest = tree.children
-        return _call(str(head), [_work(_tree(t), lookup) for t in rest])
+        return _call(str(node.children[0]), parts)
     if rule == "with_unit":
-        return _with_unit(_work(_tree(tree.children[0]), lookup), str(tree.children[1]))
-    parts = [_work(_tree(child), lookup) for child in tree.children]
+        return _with_unit(parts[0], str(node.children[1]))
     if rule == "negative":
         return Quantity(-parts[0].value, parts[0].length, parts[0].angle)
     return _combine(str(rule), parts[0], parts[1])
-
-
-def _tree(child: Tree[Token] | Token) -> Tree[Token]:
-    if isinstance(child, Token):
-        raise FormulaError(f"“{child}” is not expected here")
-    return child
 
 
 def _fraction(text: str) -> float:
@@ -229,7 +253,7 @@ def _power(a: Quantity, b: Quantity) -> Quantity:
     try:
         return Quantity(a.value**n, a.length * n, a.angle * n)
     except (OverflowError, ZeroDivisionError) as error:
-        raise FormulaError("the result is not a finite number") from error
+        raise FormulaError(NOT_FINITE) from error
 
 
 def _call(name: str, args: list[Quantity]) -> Quantity:

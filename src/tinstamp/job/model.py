@@ -32,6 +32,10 @@ FORMAT: Literal[3] = 3
 1 had one feature and no bodies at a place; all of it is valid in 2."""
 
 
+LONGEST_TEXT = 5000
+"""characters of a text, its fields worked out"""
+
+
 class Dimension(Value):
     """A named length, angle or number; its kind follows from its formula."""
 
@@ -106,7 +110,7 @@ class Text(Value):
     """
 
     kind: Literal["text"] = "text"
-    text: str = Field(default="TEXT", max_length=5000)
+    text: str = Field(default="TEXT", max_length=LONGEST_TEXT)
     font: FontRef = FontRef(family="Barlow", style="SemiBold")
     height: Size = "6 mm"
     sizing: Literal["capitals", "em", "width"] = "capitals"

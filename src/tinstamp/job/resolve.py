@@ -2,12 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
-from typing import Any
+from functools import partial
 
 from tinstamp.job.feature import ANGLES, BaseFeature
-from tinstamp.job.formula import FormulaError, Quantity, check_name, evaluate, unknown
+from tinstamp.job.formula import (
+    FormulaError,
+    Quantity,
+    check_name,
+    evaluate,
+    fitted,
+    unknown,
+    work_out,
+)
 from tinstamp.job.model import Dimension, Job, Path, Stamp, dotted
 from tinstamp.job.values import Value, Wants
 
@@ -72,8 +80,24 @@ def resolve(job: Job) -> Resolved:
     return _Resolver(job).run()
 
 
+class _Needs(Exception):
+    """A name is wanted that has not been worked out yet."""
+
+    def __init__(self, name: str) -> None:
+        super().__init__(name)
+        self.name = name
+
+
+class Circle(FormulaError):
+    """Names that are worked out from one another."""
+
+
 class _Resolver:
-    """One pass over a job; names are worked out when first asked for."""
+    """One pass over a job; names are worked out when first asked for.
+
+    What asks for a name that is not known yet is put aside until the name is worked out, on
+    a list and not on Python's stack: a chain of names may be as long as a job allows.
+    """
 
     def __init__(self, job: Job) -> None:
         self.job = job
@@ -81,7 +105,7 @@ class _Resolver:
         self.angles: set[str] = set()
         self.errors: dict[str, str] = {}
         self.known: dict[str, Quantity] = {}
-        self.underway: list[str] = []
+        self.failed: dict[str, FormulaError] = {}
         self.measured: dict[tuple[int, tuple[tuple[str, float], ...]], dict[str, Quantity]] = {}
         self.dimensions: dict[str, tuple[int, Dimension]] = {}
         self.features: dict[str, tuple[int, BaseFeature]] = {}
@@ -89,7 +113,7 @@ class _Resolver:
     def run(self) -> Resolved:
         self._collect()
         for name, (i, _) in self.dimensions.items():
-            self._guard(("dimensions", i, "formula"), lambda name=name: self._name(name))
+            self._guard(("dimensions", i, "formula"), partial(self._name, name, {}))
         for i, feature in enumerate(self.job.blank.features):
             self._feature(i, feature)
         for i, stamp in enumerate(self.job.stamps):
@@ -113,15 +137,43 @@ class _Resolver:
         for i, feature in enumerate(self.job.blank.features):
             self.features[feature.name] = (i, feature)
 
-    def _guard(self, path: Path, work: Any) -> None:
+    def _guard(self, path: Path, work: Callable[[], object]) -> None:
         try:
-            work()
+            self._settled(work, {})
         except FormulaError as error:
             self.errors[dotted(path)] = str(error)
 
+    def _settled(self, work: Callable[[], object], local: Mapping[str, str]) -> None:
+        """Run `work`, and before it whatever names it turns out to need. Raises FormulaError."""
+        stack: list[tuple[str, Callable[[], object]]] = [("", work)]
+        while stack:
+            name, now = stack[-1]
+            try:
+                now()
+            except _Needs as need:
+                wanted = need.name
+                names = [other for other, _ in stack]
+                if wanted in names:
+                    circle = [*names[names.index(wanted) :], wanted]
+                    told = " → ".join(circle if len(circle) < 12 else [*circle[:10], "…", wanted])
+                    error = Circle(f"this goes round in a circle: {told}")
+                    for other in circle:
+                        self.failed[other] = error
+                    continue  # what asked meets the error when it is run once more
+                stack.append((wanted, partial(self._keep, wanted)))
+                continue
+            except FormulaError as error:
+                if not name:
+                    raise
+                self.failed[name] = error
+            stack.pop()
+
+    def _keep(self, name: str) -> None:
+        self.known[name] = self._find(name)
+
     def _fields(self, value: Value, base: Path, local: Mapping[str, str]) -> None:
         for path, formula, wants in formula_fields(value, base):
-            self._guard(path, lambda p=path, f=formula, w=wants: self._field(p, f, w, local))
+            self._guard(path, partial(self._field, path, formula, wants, local))
 
     def _field(self, path: Path, formula: str, wants: Wants, local: Mapping[str, str]) -> None:
         key = dotted(path)
@@ -129,9 +181,7 @@ class _Resolver:
             return
         all_round = "girth" in local or "lower_girth" in local
         bare = "deg" if all_round and path[-1] == "across" else "mm"
-        quantity = evaluate(
-            formula, wants.kind, lambda name: self._name(local.get(name, name), local), bare
-        )
+        quantity = evaluate(formula, wants.kind, lambda name: self._name(name, local), bare)
         value = quantity.value
         unit = {"length": " mm", "angle": "°"}.get(wants.kind, "")
         if wants.above is not None and not value > wants.above:
@@ -150,7 +200,7 @@ class _Resolver:
         values = self._own(index, feature)
         if values is None:
             return
-        for name, message in feature.problems(values).items():
+        for name, message in _problems(feature, values).items():
             key = dotted((*base, name))
             self.errors[key] = message
 
@@ -188,7 +238,7 @@ class _Resolver:
         key = (index, tuple(own.items()))
         if key not in self.measured:
             found = {}
-            if not feature.problems(own):
+            if not _problems(feature, own):
                 for face, measures in feature.measures(own).items():
                     for measure, value in measures.items():
                         angle = measure in ANGLES
@@ -197,42 +247,44 @@ class _Resolver:
             self.measured[key] = found
         return self.measured[key]
 
-    def _name(self, name: str, local: Mapping[str, str] | None = None) -> Quantity:
+    def _name(self, name: str, local: Mapping[str, str]) -> Quantity:
+        """What a name stands for. Raises _Needs when that has yet to be worked out."""
+        name = local.get(name, name)
         if name in self.known:
             return self.known[name]
-        if name in self.underway:
-            circle = " → ".join([*self.underway[self.underway.index(name) :], name])
-            raise FormulaError(f"this goes round in a circle: {circle}")
-        self.underway.append(name)
-        try:
-            self.known[name] = self._find(name, local or {})
-        finally:
-            self.underway.pop()
-        return self.known[name]
+        if name in self.failed:
+            raise _again(self.failed[name])
+        if not self._stands(name):
+            raise unknown(name, [*self.dimensions, *self.known, *self._measured(), *local])
+        raise _Needs(name)
 
-    def _find(self, name: str, local: Mapping[str, str]) -> Quantity:
+    def _stands(self, name: str) -> bool:
+        """True for a name that a dimension or a feature may bear."""
+        head, _, rest = name.partition(".")
+        return name in self.dimensions or (head in self.features and bool(rest))
+
+    def _find(self, name: str) -> Quantity:
         if name in self.dimensions:
             return self._dimension(*self.dimensions[name])
         head, _, rest = name.partition(".")
-        if head in self.features and rest:
-            index, feature = self.features[head]
-            base: Path = ("blank", "features", index)
-            for path, formula, wants in formula_fields(feature, base):
-                if _spelled(feature, path[len(base) :]) == rest:
-                    return self._of_feature(name, path, formula, wants)
-            for path, formula, wants in formula_fields(feature, base):
-                self._field(path, formula, wants, {})
-            measured = self._measures(index, feature)
-            if name in measured:
-                return measured[name]
-        raise unknown(name, [*self.dimensions, *self.known, *self._measured(), *local])
+        index, feature = self.features[head]
+        base: Path = ("blank", "features", index)
+        for path, formula, wants in formula_fields(feature, base):
+            if _spelled(feature, path[len(base) :]) == rest:
+                return self._of_feature(name, path, formula, wants)
+        for path, formula, wants in formula_fields(feature, base):
+            self._field(path, formula, wants, {})
+        measured = self._measures(index, feature)
+        if name in measured:
+            return measured[name]
+        raise unknown(name, [*self.dimensions, *self.known, *self._measured()])
 
     def _of_feature(self, name: str, path: Path, formula: str, wants: Wants) -> Quantity:
         try:
             self._field(path, formula, wants, {})
+        except Circle:
+            raise
         except FormulaError as error:
-            if "circle" in str(error):
-                raise
             raise FormulaError(f"{name} has an error: {error}") from error
         value = self.values[dotted(path)]
         angle = wants.kind == "angle" or dotted(path) in self.angles
@@ -247,15 +299,29 @@ class _Resolver:
 
     def _any(self, formula: str) -> Quantity:
         """A dimension's own kind: length, angle or number, whichever it gives."""
-        problem: FormulaError | None = None
-        for kind in ("number", "place"):
-            try:
-                return evaluate(formula, kind, self._name)
-            except FormulaError as error:
-                problem = problem or error
-                if "is needed" not in str(error):
-                    raise
-        raise FormulaError("a dimension must be a length, an angle or a plain number") from problem
+        result = work_out(formula, lambda name: self._name(name, {}))
+        if result.plain:
+            return result
+        if (result.length, result.angle) in ((1, 0), (0, 1)):
+            return fitted(result, formula, "place")
+        raise FormulaError("a dimension must be a length, an angle or a plain number")
+
+
+def _again(error: FormulaError) -> FormulaError:
+    """An error to raise at another field; the first one keeps its own trace."""
+    return type(error)(*error.args)
+
+
+def _problems(feature: BaseFeature, values: dict[str, float]) -> dict[str, str]:
+    """What a feature says of its values, and of values that its own sums cannot work with."""
+    try:
+        problems = feature.problems(values)
+        if not problems:
+            feature.measures(values)
+    except (ArithmeticError, ValueError):
+        first = next(iter(values), "")
+        return {first: "with these sizes it cannot be worked out: one is far too small or large"}
+    return problems
 
 
 def _spelled(feature: BaseFeature, path: Path) -> str:

@@ -10,7 +10,7 @@ from __future__ import annotations
 import re
 
 from tinstamp.job.formula import FormulaError, unknown
-from tinstamp.job.model import Job
+from tinstamp.job.model import LONGEST_TEXT, Job
 from tinstamp.job.resolve import Resolved
 
 _FIELD = re.compile(r"\{\{|\}\}|\{([^{}:]*)(?::\.?(\d))?\}|[{}]")
@@ -42,4 +42,7 @@ def filled(text: str, job: Job, resolved: Resolved, size: float | None = None) -
             shown = shown.rstrip("0").rstrip(".")
         return shown
 
-    return _FIELD.sub(put, text)
+    whole = _FIELD.sub(put, text)
+    if len(whole) > LONGEST_TEXT:
+        raise FormulaError(f"with its fields the text is longer than {LONGEST_TEXT} characters")
+    return whole

@@ -30,10 +30,12 @@ Number = Annotated[str, FORMULA, Wants("number")]
 Factor = Annotated[str, FORMULA, Wants("number", above=0.0)]
 Lengths = Annotated[tuple[Length, ...], Field(min_length=2, max_length=60), Wants("length")]
 """A row of lengths, each a formula of its own."""
-Name = Annotated[str, Field(min_length=1, max_length=80)]
+LONGEST_LABEL = 80
+"""characters of a stamp's, a face's or a font's name"""
+Name = Annotated[str, Field(min_length=1, max_length=LONGEST_LABEL)]
 
 
 class Value(BaseModel):
     """Base of all parts of a job: frozen, and strict about what it does not know."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid")
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)

@@ -14,7 +14,8 @@ from fontTools.ttLib.tables.TupleVariation import TupleVariation
 
 from tests.conftest import artwork, font, plate, stamp, tank
 from tinstamp.artwork import fonts
-from tinstamp.artwork.fonts import FontData, FontError, axes_of, from_file, read
+from tinstamp.artwork.font_file import checked, faces_in
+from tinstamp.artwork.fonts import FontData, FontError, FontFace, axes_of, read
 from tinstamp.artwork.text import TextSpec, lay_text
 from tinstamp.blank.round_solid import tube
 from tinstamp.desk.placing import moved
@@ -23,6 +24,13 @@ from tinstamp.job.resolve import resolve
 from tinstamp.setting.place import PlaceError, Spot, place
 
 PLATE = plate("p", 80, 40, 3).charts["p.top"]
+
+
+def from_file(path: Path) -> list[FontFace]:
+    """The faces of a file, the first of them tried out."""
+    data, ending = path.read_bytes(), path.suffix
+    checked(data, path.name, ending)
+    return [face for face, _ in faces_in(data, path.name, ending)]
 
 
 @pytest.mark.parametrize("flavor", ["woff", "woff2"])

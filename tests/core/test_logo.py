@@ -21,9 +21,10 @@ from tinstamp.artwork.drawn import Frame, flip_of, flipped, framed
 from tinstamp.artwork.dxf_logo import read_dxf
 from tinstamp.artwork.logo import FileData, LogoSpec, draw_logo
 from tinstamp.artwork.outline import Region
+from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.plain import ShapeSpec, draw_shape
 from tinstamp.artwork.shapes import circle
-from tinstamp.artwork.svg import LogoError, read_svg
+from tinstamp.artwork.svg import read_svg
 from tinstamp.artwork.tidy import tidy
 from tinstamp.artwork.trace import trace
 

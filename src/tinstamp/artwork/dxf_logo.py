@@ -14,18 +14,23 @@ from typing import Any
 import numpy as np
 import shapely
 
-from tinstamp.artwork.crossing import doubles
+from tinstamp.artwork.crossing import crossings, doubles
 from tinstamp.artwork.outline import Array
+from tinstamp.artwork.painted import LogoError, Painted, whole
 from tinstamp.artwork.stroke import stroked
-from tinstamp.artwork.svg import MOST_BYTES, MOST_COMMANDS, Drawing, LogoError, united
+from tinstamp.artwork.svg import MOST_BYTES, MOST_COMMANDS, Drawing
 from tinstamp.artwork.unite import Contour
 
 FLAT = 0.005
 """mm; how far a curve may stray when it is followed by lines to see where ends meet."""
 ROUND = 16
 """Cubics to a full turn: four are 0.03 % of the radius off, sixteen hardly at all."""
-DEPTH = 12
-"""Blocks within blocks that are followed."""
+MOST_ENTITIES = 100_000
+"""Entities of a drawing, those of its blocks counted each time that they are inserted."""
+FARTHEST = 1e7
+"""Units of the drawing; what lies further out was never meant to be drawn."""
+BINARY = b"\x1a\x00"
+"""In the sentinel of a binary DXF file, whose bytes are left as they are."""
 
 
 @dataclass(frozen=True)
@@ -57,42 +62,88 @@ def read_dxf(data: bytes, unit: float, join: float, stroke: float) -> DxfDrawing
     joined; open lines become strokes `stroke` mm wide (0: they are left out and told).
     """
     import ezdxf
-    from ezdxf import recover, units
+    from ezdxf import recover
     from ezdxf.lldxf.const import DXFError
 
     if len(data) > MOST_BYTES:
         raise LogoError(f"the file is larger than {MOST_BYTES // 2**20} MB")
+    if BINARY not in data[:32]:  # lines may end in any way
+        data = data.replace(b"\r\n", b"\n").replace(b"\r", b"\n")
     try:
         try:
             document = ezdxf.read(StringIO(data.decode("utf-8")))
         except (DXFError, UnicodeDecodeError, ValueError):
             document, _ = recover.read(BytesIO(data))
-    except (
-        DXFError,
-        OSError,
-        ValueError,
-        KeyError,
-        IndexError,
-        TypeError,
-        AttributeError,
-    ) as error:
+    except MemoryError:
+        raise
+    except Exception as error:  # whatever the reader makes of a damaged file
         raise LogoError("the file cannot be read as DXF") from error
-    code = document.units
-    header = units.conversion_factor(code, units.MM) if code else 0.0
-    scale = header or unit
     notes: dict[str, int] = {}
+    header, unknown = _unit_of(document)
+    scale = header or unit
+    _count(document)
     try:
-        found = list(_paths(document.modelspace(), notes, 0))
-    except (DXFError, ValueError, ZeroDivisionError, AttributeError, TypeError) as error:
+        found = list(_paths(document.modelspace(), notes))
+    except (LogoError, MemoryError):
+        raise
+    except Exception as error:  # whatever an entity with faulty values makes of its library
         raise LogoError("an entity of the file is faulty") from error
     if sum(len(f.points) for f in found) > MOST_COMMANDS:
         raise LogoError(f"the drawing has more than {MOST_COMMANDS} pieces")
     if not found:
         raise LogoError("the file draws nothing that could be stamped")
     told = [f"{count} × {what} left out" for what, count in notes.items()]
-    if not header:
+    if unknown:
+        told.append(f"the file names a unit that is not known here ({unknown})")
+    elif not header:
         told.append("the file names no unit")
     return _drawing(found, scale, join, stroke, header, told)
+
+
+def _unit_of(document: Any) -> tuple[float, int]:
+    """mm for a unit of the drawing, 0 when it names none; and its code when it is not known."""
+    from ezdxf import units
+
+    try:
+        code = int(document.units or 0)
+        return (float(units.conversion_factor(code, units.MM)) if code else 0.0), 0
+    except (KeyError, ValueError, TypeError, IndexError, ArithmeticError):
+        return 0.0, int(document.header.get("$INSUNITS", 0) or 0)
+
+
+def _count(document: Any) -> None:
+    """Count what the drawing holds with all its blocks unfolded, before they are. Raises
+    LogoError when a block holds itself, or when there would be too much."""
+    blocks = {block.name.lower(): block for block in document.blocks}
+    top = document.modelspace()
+    counted: dict[str, int] = {}
+    waiting: list[tuple[str, Any]] = [("", top)]
+    while waiting:
+        name, layout = waiting[-1]
+        total, missing = 0, None
+        for entity in layout:
+            total += 1
+            if entity.dxftype() != "INSERT":
+                continue
+            inner = str(entity.dxf.get("name", "")).lower()
+            if inner not in blocks:
+                continue
+            if inner not in counted:
+                missing = inner
+                break
+            total += counted[inner] * max(1, entity.mcount)
+        if missing is None:
+            if total > MOST_ENTITIES:
+                raise LogoError(
+                    f"with all its blocks unfolded the drawing has more than {MOST_ENTITIES} "
+                    "entities"
+                )
+            counted[name] = total
+            waiting.pop()
+        elif any(missing == other for other, _ in waiting):
+            raise LogoError(f"the block “{missing}” of the drawing holds itself")
+        else:
+            waiting.append((missing, blocks[missing]))
 
 
 @dataclass(frozen=True)
@@ -102,41 +153,46 @@ class _Path:
     Attributes
     ----------
     points : fine polyline, (n, 2). commands : as contour commands, the first a move.
-    ink : a hatch, which is filled by itself.
+    ink : the number of the hatch that it bounds, which is filled by itself; 0 for a line.
     """
 
     points: Array
     commands: tuple[Any, ...]
-    ink: bool
+    ink: int
 
     @property
     def closed(self) -> bool:
         return bool(np.linalg.norm(self.points[0] - self.points[-1]) < 1e-9)
 
 
-def _paths(entities: Any, notes: dict[str, int], depth: int) -> Iterator[_Path]:
+def _paths(entities: Any, notes: dict[str, int]) -> Iterator[_Path]:
     from ezdxf.path import from_hatch, make_path
 
-    for entity in entities:
+    hatches = 0
+    waiting = list(entities)[::-1]
+    while waiting:
+        entity = waiting.pop()
         kind = entity.dxftype()
         if kind == "INSERT":
-            if depth < DEPTH:
-                for part in entity.multi_insert() if entity.mcount > 1 else (entity,):
-                    yield from _paths(part.virtual_entities(), notes, depth + 1)
+            parts = entity.multi_insert() if entity.mcount > 1 else (entity,)
+            waiting += [inner for part in parts for inner in part.virtual_entities()][::-1]
         elif kind in ("HATCH", "MPOLYGON"):
+            hatches += 1
             for path in from_hatch(entity):
-                yield _path(path, True)
+                yield _path(path, hatches)
         elif kind in ("LINE", "ARC", "CIRCLE", "ELLIPSE", "SPLINE", "LWPOLYLINE", "POLYLINE",
                       "SOLID", "TRACE", "HELIX"):  # fmt: skip
+            filled = kind in ("SOLID", "TRACE")
+            hatches += filled
             path = make_path(entity, segments=ROUND)
             if len(path):
                 for part in path.sub_paths() if path.has_sub_paths else (path,):
-                    yield _path(part, kind in ("SOLID", "TRACE"))
+                    yield _path(part, hatches if filled else 0)
         else:
             notes[kind.lower()] = notes.get(kind.lower(), 0) + 1
 
 
-def _path(path: Any, ink: bool) -> _Path:
+def _path(path: Any, ink: int) -> _Path:
     from ezdxf.path import Command
 
     def xy(v: Any) -> tuple[float, float]:
@@ -150,6 +206,10 @@ def _path(path: Any, ink: bool) -> _Path:
             commands.append(("Q", (xy(command.ctrl), xy(command.end))))
         elif command.type == Command.CURVE4_TO:
             commands.append(("C", (xy(command.ctrl1), xy(command.ctrl2), xy(command.end))))
+    corners = np.array([point for _, ps in commands for point in ps])
+    if not np.isfinite(corners).all() or np.abs(corners).max() > FARTHEST:
+        far = float(np.nan_to_num(np.abs(corners), nan=np.inf).max())
+        raise LogoError(f"a line of the drawing runs to {far:.3g} units: it has no size to stamp")
     points = np.array([xy(p) for p in path.flattening(FLAT, segments=4)])
     return _Path(points, tuple(commands), ink)
 
@@ -157,7 +217,10 @@ def _path(path: Any, ink: bool) -> _Path:
 def _drawing(
     found: list[_Path], scale: float, join: float, stroke: float, unit: float, notes: list[str]
 ) -> DxfDrawing:
-    hatches = [_scaled(list(f.commands), scale) for f in found if f.ink]
+    hatches: dict[int, list[Contour]] = {}
+    for f in found:
+        if f.ink:
+            hatches.setdefault(f.ink, []).append(_scaled(list(f.commands), scale))
     drawn = [f for f in found if not f.ink]
     twice = set(doubles([f.points for f in drawn], max(join, FLAT) / scale))
     drawn = [f for k, f in enumerate(drawn) if k not in twice]
@@ -175,18 +238,29 @@ def _drawing(
     ends = tuple(
         OpenEnd(*point) for chain in open_chains for point in (chain[0][1][0], chain[-1][1][-1])
     )
-    contours = [*hatches, *_even_odd(closed)]
+    painted = [Painted(tuple(contours), True) for contours in hatches.values()]
+    painted += _even_odd(closed)
     if stroke > 0:
-        contours += [c for chain in open_chains for c in stroked(chain, stroke)]
+        painted += [Painted(tuple(stroked(chain, stroke))) for chain in open_chains]
         ends = ()
     elif open_chains:
         count = len(open_chains)
         what = "a line does not close" if count == 1 else f"{count} lines do not close"
         notes.append(f"{what}: give them a width, or a larger distance to join ends")
-    regions = united(contours) if contours else []
+    painted = [path for path in painted if path.contours]
+    regions, off = whole(painted) if painted else ([], "")
+    if off:
+        notes.append(off)
     lines = tuple(f.points * scale for f in found)
     return DxfDrawing(
-        tuple(regions), tuple(notes), lines, len(twice), joined, unit=unit, open_ends=ends
+        tuple(regions),
+        tuple(notes),
+        lines,
+        len(twice),
+        joined,
+        tuple(crossings(lines)),
+        unit=unit,
+        open_ends=ends,
     )
 
 
@@ -257,25 +331,23 @@ def _backwards(commands: tuple[Any, ...]) -> list[Any]:
     return found
 
 
-def _even_odd(contours: list[Contour]) -> list[Contour]:
-    """Outlines within outlines turned so that every second one is a hole."""
+def _even_odd(contours: list[Contour]) -> list[Painted]:
+    """Outlines within outlines: every second one is a hole of the one that it lies in."""
     rings = [np.array([ps[-1] for _, ps in c]) for c in contours]
-    shapes = [shapely.Polygon(r) if len(r) > 2 else shapely.Polygon() for r in rings]
-    found = []
-    for i, contour in enumerate(contours):
-        inside = sum(
-            j != i
-            and shapes[j].area > shapes[i].area
-            and shapes[j].contains(shapely.Point(rings[i][0]))
-            for j in range(len(contours))
-        )
-        area = _area(contour)
-        wanted = 1.0 if inside % 2 == 0 else -1.0
-        found.append(contour if area * wanted >= 0 else _backwards(tuple(contour)))
-    return found
-
-
-def _area(contour: Contour) -> float:
-    points = np.array([p for _, ps in contour for p in ps])
-    x, y = points[:, 0], points[:, 1]
-    return float(np.sum(x * np.roll(y, -1) - np.roll(x, -1) * y) / 2)
+    shapes = np.array(
+        [shapely.Polygon(r) if len(r) > 2 else shapely.Polygon() for r in rings], dtype=object
+    )
+    if not len(shapes):
+        return []
+    areas = shapely.area(shapes)
+    tree = shapely.STRtree(shapes)
+    shapely.prepare(shapes)
+    inner, outer = tree.query(shapely.points([r[0] for r in rings]), predicate="within")
+    round_it = [outer[(inner == i) & (areas[outer] > areas[i])] for i in range(len(shapes))]
+    groups: dict[int, list[Contour]] = {
+        i: [contours[i]] for i, holders in enumerate(round_it) if len(holders) % 2 == 0
+    }
+    for i, holders in enumerate(round_it):
+        if len(holders) % 2:
+            groups[int(min(holders, key=lambda j: areas[j]))].append(contours[i])
+    return [Painted(tuple(group), True) for group in groups.values()]

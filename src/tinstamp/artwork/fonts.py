@@ -23,7 +23,7 @@ SHIPPED = Path(__file__).parent / "fonts"
 ENDINGS = {".ttf", ".otf", ".ttc", ".otc", ".woff", ".woff2"}
 
 
-_DAMAGE = (TTLibError, LookupError, AssertionError, ValueError, AttributeError, TypeError,
+DAMAGE = (TTLibError, LookupError, AssertionError, ValueError, AttributeError, TypeError,
            struct.error, zlib.error, brotli.error)  # fmt: skip
 """What fontTools raises on font files that are damaged."""
 
@@ -88,10 +88,10 @@ def read(path: Path, index: int = 0) -> FontData:
         data = path.read_bytes()
     except OSError as error:
         raise FontError(f"the font file {path.name} cannot be read: {error.strerror}") from error
-    return FontData(_unpacked(data, path.name), index)
+    return FontData(unpacked(data, path.name), index)
 
 
-def _unpacked(data: bytes, name: str) -> bytes:
+def unpacked(data: bytes, name: str) -> bytes:
     """A web font (WOFF, WOFF2) as the plain font that it packs; others as they are."""
     if data[:4] not in (b"wOFF", b"wOF2"):
         return data
@@ -100,7 +100,7 @@ def _unpacked(data: bytes, name: str) -> bytes:
         font.flavor = None
         out = BytesIO()
         font.save(out)
-    except (*_DAMAGE, OSError) as error:
+    except (*DAMAGE, OSError) as error:
         raise FontError(f"the font file {name} is damaged") from error
     return out.getvalue()
 
@@ -123,23 +123,8 @@ def axes_of(font: FontData) -> tuple[Axis, ...]:
                 )
                 for axis in opened["fvar"].axes
             )
-    except (*_DAMAGE, OSError) as error:
+    except (*DAMAGE, OSError) as error:
         raise FontError("the font file is damaged") from error
-
-
-def from_file(path: Path) -> list[FontFace]:
-    """The faces of a font file that a designer chose. Raises FontError."""
-    if path.suffix.lower() not in ENDINGS:
-        raise FontError(f"{path.name} is none of TTF, OTF, TTC, WOFF and WOFF2")
-    try:
-        data = path.read_bytes()
-        if path.suffix.lower() in {".ttc", ".otc"}:
-            found = TTCollection(BytesIO(data), lazy=True).fonts
-        else:
-            found = [TTFont(BytesIO(data), lazy=True)]
-        return [_named(font, path, index, False) for index, font in enumerate(found)]
-    except (*_DAMAGE, OSError) as error:
-        raise FontError(f"the font file {path.name} is damaged") from error
 
 
 @cache
@@ -192,13 +177,14 @@ def _faces(path: Path, ours: bool) -> Iterator[FontFace]:
     if path.suffix.lower() in {".ttc", ".otc"}:
         with TTCollection(str(path), lazy=True) as collection:
             for index, font in enumerate(collection.fonts):
-                yield _named(font, path, index, ours)
+                yield named(font, path, index, ours)
     else:
         with TTFont(str(path), lazy=True) as font:
-            yield _named(font, path, 0, ours)
+            yield named(font, path, 0, ours)
 
 
-def _named(font: TTFont, path: Path, index: int, ours: bool) -> FontFace:
+def named(font: TTFont, path: Path, index: int, ours: bool) -> FontFace:
+    """A font's face by the names in it."""
     names = font["name"]
     family = names.getDebugName(16) or names.getDebugName(1) or path.stem
     style = names.getDebugName(17) or names.getDebugName(2) or "Regular"

@@ -17,6 +17,9 @@ from tinstamp.artwork.outline import Region, bounds_of
 from tinstamp.artwork.stroke import stroke_regions
 from tinstamp.artwork.unite import Contour, contour_of, unite
 
+FLATTEST = 0.02
+"""Part of the em below which a capital height is a mistake of the font."""
+
 
 class Typeface:
     """A font opened for shaping and drawing. Not a value: keep it within a process.
@@ -53,7 +56,7 @@ class Typeface:
         """True for a font whose contours run out and back along the middle of a stroke, as
         they are made for cutters: what they enclose has no area."""
         tried = [self.hb_font.get_nominal_glyph(ord(c)) for c in "HOno8"]
-        contours = [c for glyph in tried if glyph for c in self._drawn(glyph)]
+        contours = [c for glyph in tried if glyph for c in self.drawn(glyph)]
         if not contours:
             return False
         points = np.array([p for contour in contours for _, ps in contour for p in ps])
@@ -69,11 +72,12 @@ class Typeface:
                 regions = self.regions(glyph, 1 / 4000, cutter)
                 drawn = [contour_of(o) for region in regions for o in region.outlines]
             else:
-                drawn = self._drawn(glyph)
+                drawn = self.drawn(glyph)
             self._contours[key] = tuple(drawn)
         return self._contours[key]
 
-    def _drawn(self, glyph: int) -> list[Contour]:
+    def drawn(self, glyph: int) -> list[Contour]:
+        """The glyph's contours as the font has them, font units."""
         pen = _Recorder()
         self.hb_font.draw_glyph(glyph, _DRAW, pen)
         return pen.contours()
@@ -86,7 +90,7 @@ class Typeface:
         key = (glyph, error, cutter if self.single_stroke else 0.0)
         if key not in self._glyphs:
             if self.single_stroke:
-                lines = [_one_way(line) for line in self._drawn(glyph)]
+                lines = [_one_way(line) for line in self.drawn(glyph)]
                 self._glyphs[key] = tuple(stroke_regions(lines, cutter, error))
             else:
                 self._glyphs[key] = tuple(unite(self.contours(glyph, cutter), self.units, error))
@@ -103,13 +107,13 @@ class Typeface:
     def _cap_height(self) -> float:
         """Capital height: the font's own figure, else the height of its H, x or em."""
         stated = self.hb_font.get_metric_position(hb.OTMetricsTag.CAP_HEIGHT)
-        if stated:
+        if stated and stated > self.units * FLATTEST:
             return float(stated)
         for letter, part in (("H", 1.0), ("א", 1.0), ("ا", 1.0)):
             glyph = self.hb_font.get_nominal_glyph(ord(letter))
             if glyph:
                 tall = self.hb_font.get_glyph_extents(glyph)
-                if tall is not None and tall.y_bearing > 0:
+                if tall is not None and tall.y_bearing > self.units * FLATTEST:
                     return float(tall.y_bearing) * part
         return 0.7 * self.units  # common practice, no source: capitals are 0.7 em
 

@@ -2,17 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal
 
 import numpy as np
 
-from tinstamp.artwork.crossing import crossings
 from tinstamp.artwork.drawn import Artwork, Mended
-from tinstamp.artwork.outline import bounds_of
-from tinstamp.artwork.svg import Drawing, LogoError, read_svg
+from tinstamp.artwork.kept import Kept
+from tinstamp.artwork.outline import Region, bounds_of
+from tinstamp.artwork.painted import LogoError
+from tinstamp.artwork.svg import Drawing, read_svg
 from tinstamp.artwork.tidy import Tidied, tidy
+from tinstamp.guarded.work import MB, GuardError, Limits, guarded
 
 FileKind = Literal["svg", "dxf", "png", "jpg"]
 SMALLEST = 1e-3
@@ -51,37 +54,109 @@ class LogoSpec:
     threshold: float
 
 
-@lru_cache(maxsize=32)
-def _read(file: FileData, unit: float, join: float, stroke: float, threshold: float) -> Drawing:
-    if file.kind == "svg":
-        return read_svg(file.data)
-    if file.kind == "dxf":
+@dataclass(frozen=True)
+class Reading:
+    """A file to read, and what its reading depends on (see `LogoSpec`)."""
+
+    file: FileData
+    unit: float
+    join: float
+    stroke: float
+    threshold: float
+
+
+class StillReading(LogoError):
+    """A file that is being read; what it holds will be there in a moment."""
+
+
+def read_file(reading: Reading) -> Drawing:
+    """What a file draws, in its natural size. Raises LogoError. This is where foreign bytes are
+    worked on: it belongs in a process of its own (see `tinstamp.guarded`)."""
+    kind = reading.file.kind
+    if kind == "svg":
+        return read_svg(reading.file.data)
+    if kind == "dxf":
         from tinstamp.artwork.dxf_logo import read_dxf
 
-        return read_dxf(file.data, unit, join, stroke)
+        return read_dxf(reading.file.data, reading.unit, reading.join, reading.stroke)
     from tinstamp.artwork.trace import trace
 
-    return trace(file.data, threshold)
+    return trace(reading.file.data, reading.threshold)
+
+
+def natural_size(data: bytes, kind: FileKind) -> tuple[tuple[float, float] | None, bool]:
+    """Width and height as a file says, mm, None for a picture; and False for a DXF that names
+    no unit, whose size is in its units then. Raises LogoError."""
+    if kind in ("png", "jpg"):
+        read_file(Reading(FileData(data, kind), 1.0, 0.0, 0.0, 0.5))  # is it one that can be read?
+        return None, True
+    drawing = read_file(Reading(FileData(data, kind), 1.0, 0.05, 0.0, 0.5))
+    known = kind != "dxf" or bool(getattr(drawing, "unit", 0.0))
+    if not drawing.regions:
+        return None, known
+    low_x, low_y, high_x, high_y = map(float, bounds_of(drawing.regions))
+    return (high_x - low_x, high_y - low_y), known
+
+
+TIME = 8.0
+"""s of computing that reading a logo may take"""
+ROOM = 700 * MB
+"""bytes of memory that it may take"""
 
 
 @lru_cache(maxsize=32)
+def _answer(reading: Reading) -> Drawing | ValueError:
+    try:
+        return guarded(Limits(TIME, ROOM), read_file, reading)
+    except GuardError as error:
+        return LogoError(str(error))
+    except ValueError as error:
+        return error
+
+
+def read_guarded(reading: Reading) -> Drawing:
+    """What a file draws, read in a process of its own; the last ones are kept, refusals too.
+    Raises LogoError."""
+    found = _answer(reading)
+    if isinstance(found, ValueError):
+        raise LogoError(*found.args)
+    return found
+
+
+Reader = Callable[[Reading], Drawing]
+"""Gives what a file draws, or raises LogoError."""
+
+
+_reader: Reader = read_guarded
+
+
+def read_with(reader: Reader) -> None:
+    """From now on, logos are read so: a window does not wait for a file as a build does."""
+    global _reader
+    _reader = reader
+
+
 def draw_logo(spec: LogoSpec) -> Artwork:
     """The logo, standing on the origin in the middle of its width. Raises LogoError."""
-    drawing = _read(spec.file, spec.unit, spec.join, spec.stroke, spec.threshold)
+    drawing = _reader(Reading(spec.file, spec.unit, spec.join, spec.stroke, spec.threshold))
+    return _DRAWN.get(drawing, spec, lambda: _drawn(spec, drawing))
+
+
+_DRAWN: Kept[Artwork] = Kept(32)
+
+
+def _drawn(spec: LogoSpec, drawing: Drawing) -> Artwork:
     marks = getattr(drawing, "open_ends", ())
     if not drawing.regions:
         return Artwork((), notes=drawing.notes, marks=tuple((m.x, m.y) for m in marks))
-    low_x, low_y, high_x, high_y = map(float, bounds_of(drawing.regions))
-    width, height = high_x - low_x, high_y - low_y
-    if min(width, height) < SMALLEST:
-        raise LogoError("the logo is a single line or point")
-    scale = {"file": 1.0, "width": spec.size / width, "height": spec.size / height}[spec.given]
     if spec.given == "file" and spec.file.kind in ("png", "jpg"):
         raise LogoError("a picture has no size of its own: give its width or height")
+    scale, bounds = _size(spec, drawing.regions)
+    low_x, low_y, high_x, high_y = bounds
+    width, height = high_x - low_x, high_y - low_y
     shift = -scale * np.array([(low_x + high_x) / 2, low_y])
     regions = [r.transformed(np.eye(2) * scale, shift) for r in drawing.regions]
     made: Tidied = tidy(regions, spec.speck, spec.reduce)
-    lines = tuple(line * scale + shift for line in drawing.lines)
     mended = Mended(
         made.before,
         made.after,
@@ -90,8 +165,8 @@ def draw_logo(spec: LogoSpec) -> Artwork:
         (width, height),
         drawing.doubles,
         drawing.joined,
-        tuple(crossings(lines)),
-        lines,
+        tuple((x * scale + shift[0], y * scale + shift[1]) for x, y in drawing.crossings),
+        tuple(line * scale + shift for line in drawing.lines),
     )
     ends = tuple((m.x * scale + shift[0], m.y * scale + shift[1]) for m in marks)
     return Artwork(
@@ -102,3 +177,25 @@ def draw_logo(spec: LogoSpec) -> Artwork:
         marks=ends,
         mended=mended,
     )
+
+
+def _size(
+    spec: LogoSpec, regions: tuple[Region, ...]
+) -> tuple[float, tuple[float, float, float, float]]:
+    """How much larger the logo is made, and the bounds of what is left of it, in its natural
+    size. Specks are measured at the final size, and the final size without them: a few rounds
+    settle both. Raises LogoError."""
+    across = [max(r.bounds[2] - r.bounds[0], r.bounds[3] - r.bounds[1]) for r in regions]
+    left = list(range(len(regions)))
+    while True:
+        low_x, low_y, high_x, high_y = map(float, bounds_of([regions[k] for k in left]))
+        width, height = high_x - low_x, high_y - low_y
+        if min(width, height) < SMALLEST:
+            raise LogoError("the logo is a single line or point")
+        scale = {"file": 1.0, "width": spec.size / width, "height": spec.size / height}[spec.given]
+        kept = [k for k in left if across[k] * scale >= spec.speck]
+        if not kept:
+            raise LogoError("all of the logo is smaller than the specks that are dropped")
+        if len(kept) == len(left):
+            return scale, (low_x, low_y, high_x, high_y)
+        left = kept

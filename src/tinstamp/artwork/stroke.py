@@ -9,7 +9,7 @@ import pathops
 import shapely
 
 from tinstamp.artwork.outline import Region
-from tinstamp.artwork.unite import Contour, chains, contour_of, feed, polyline, unite
+from tinstamp.artwork.unite import Contour, UnionError, chains, contour_of, feed, polyline, unite
 
 SIZES = (1000.0, 240.0, 613.0, 2371.0, 97.0)
 """Units for the largest side while strokes are made, tried in turn."""
@@ -41,21 +41,32 @@ def stroke_regions(contours: Sequence[Contour], width: float, error: float) -> l
     best: list[Region] = []
     for size in SIZES:
         grow = size / side
-        path = pathops.Path()
-        for contour in contours:
-            one = pathops.Path()
-            feed(one, _grown(contour, grow), np.zeros(2), close=False)
-            one.stroke(width * grow, pathops.LineCap.ROUND_CAP, pathops.LineJoin.ROUND_JOIN, 4.0)
-            one.convertConicsToQuads(ROUND)
-            one.simplify(fix_winding=True)
-            path.addPath(one)
-        found = unite([_as_contour(chain) for chain in chains(path)], size, error)
+        try:
+            path = _strokes(contours, width, grow)
+            found = unite([_as_contour(chain) for chain in chains(path)], size, error)
+        except (pathops.PathOpsError, UnionError):
+            continue  # Skia gives up at this scale
         found = [r.transformed(np.eye(2) / grow, np.zeros(2)) for r in found]
         if abs(sum(r.area for r in found) - expected) <= AGREES * expected:
             return found
         if not best or _off(found, expected) < _off(best, expected):
             best = found
+    if not best:
+        raise UnionError("its strokes cannot be united")
     return best
+
+
+def _strokes(contours: Sequence[Contour], width: float, grow: float) -> pathops.Path:
+    """Every contour's stroke, made `grow` times as large, not yet united."""
+    path = pathops.Path()
+    for contour in contours:
+        one = pathops.Path()
+        feed(one, _grown(contour, grow), np.zeros(2), close=False)
+        one.stroke(width * grow, pathops.LineCap.ROUND_CAP, pathops.LineJoin.ROUND_JOIN, 4.0)
+        one.convertConicsToQuads(ROUND)
+        one.simplify(fix_winding=True)
+        path.addPath(one)
+    return path
 
 
 def _off(regions: Sequence[Region], expected: float) -> float:

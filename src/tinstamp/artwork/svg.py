@@ -13,15 +13,16 @@ from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
-import shapely
 from fontTools.pens.recordingPen import RecordingPen
 from fontTools.svgLib.path import parse_path
 from lxml import etree
 
-from tinstamp.artwork.crossing import doubles
+from tinstamp.artwork.crossing import crossings, doubles
 from tinstamp.artwork.outline import Region
+from tinstamp.artwork.painted import LogoError, Painted, whole
+from tinstamp.artwork.svg_style import styled
 from tinstamp.artwork.svg_units import svg_scale
-from tinstamp.artwork.unite import Contour, polyline, unite_mm
+from tinstamp.artwork.unite import Contour, polyline
 
 MOST_BYTES = 8 * 1024 * 1024
 MOST_ELEMENTS = 20_000
@@ -40,12 +41,6 @@ NEAR = 0.001
 """mm; lines that differ by no more are one line drawn twice."""
 LARGE = 4000.0
 """Units that the larger side of a drawing is brought to before strokes become outlines."""
-EMS = (1000.0, 240.0, 613.0, 2371.0, 97.0)
-"""Units for the largest side of the drawing that outlines are united in, tried in turn."""
-
-
-class LogoError(ValueError):
-    """A logo that cannot be read; the message is for the designer."""
 
 
 @dataclass(frozen=True)
@@ -58,6 +53,7 @@ class Drawing:
     notes : what was left out or assumed, in words.
     lines : what the file draws, before anything was mended, each (n, 2) mm.
     doubles : lines that were there twice. joined : ends that were brought together.
+    crossings : places where lines cross themselves, mm.
     """
 
     regions: tuple[Region, ...]
@@ -65,6 +61,7 @@ class Drawing:
     lines: tuple[np.ndarray, ...] = ()
     doubles: int = 0
     joined: int = 0
+    crossings: tuple[tuple[float, float], ...] = ()
 
 
 def read_svg(data: bytes) -> Drawing:
@@ -80,64 +77,31 @@ def read_svg(data: bytes) -> Drawing:
     if not sized:
         notes.append(note)
     grown = _enlarged(root)
-    paths = _paths(root)
-    if not paths:
+    found = _paths(root)
+    if not found:
         raise LogoError("the file paints nothing that could be stamped")
-    mapped = [[_mapped(c, per_unit / grown) for c in path] for path in paths]
-    lines = tuple(_ring(contour) for path in mapped for contour in path)
+    painted = [
+        Painted(tuple(_mapped(c, per_unit / grown) for c in path.contours), path.even_odd)
+        for path in found
+    ]
+    regions, off = whole(painted)
+    if off:
+        notes.append(off)
+    lines = tuple(_ring(contour) for path in painted for contour in path.contours)
     lines = tuple(ring for ring in lines if len(ring) > 2)
-    return Drawing(tuple(_whole(mapped)), tuple(notes), lines, len(doubles(lines, NEAR)))
-
-
-def _whole(paths: list[list[Contour]]) -> list[Region]:
-    """Everything that is painted, united.
-
-    Skia's union loses a piece now and then where edges run on one another; so its area is
-    compared with that of Shapely's union of fine polygons, and where they differ it is
-    tried again at another scale. The nearest one is taken.
-    """
-    expected = _expected(paths)
-    contours = [contour for path in paths for contour in path]
-    best: list[Region] = []
-    for em in EMS:
-        found = united(contours, em)
-        off = abs(sum(r.area for r in found) - expected)
-        if off <= 1e-3 * expected:
-            return found
-        if not best or off < abs(sum(r.area for r in best) - expected):
-            best = found
-    return best
-
-
-def _expected(paths: list[list[Contour]]) -> float:
-    """The painted area by Shapely, mm²; each path is even and odd within itself."""
-    shapes = []
-    for path in paths:
-        whole = shapely.Polygon()
-        for contour in path:
-            ring = polyline(contour)
-            if len(ring) > 2:
-                whole = whole.symmetric_difference(shapely.Polygon(ring).buffer(0))
-        shapes.append(whole)
-    return float(shapely.union_all(shapes).area)
+    return Drawing(
+        tuple(regions),
+        tuple(notes),
+        lines,
+        len(doubles(lines, NEAR)),
+        crossings=tuple(crossings(lines)),
+    )
 
 
 def _ring(contour: Contour) -> np.ndarray:
     """A contour as a polyline that ends where it begins."""
     points = polyline(contour)
     return points if np.allclose(points[0], points[-1]) else np.vstack([points, points[:1]])
-
-
-def united(contours: list[Contour], em: float = 1000.0) -> list[Region]:
-    """Regions of painted contours, mm (non-zero rule), united at `em` units for the largest
-    side of the drawing."""
-    points = np.array([p for contour in contours for _, ps in contour for p in ps])
-    if not np.isfinite(points).all():
-        raise LogoError("the file holds coordinates that are no numbers")
-    size = float(np.ptp(points, axis=0).max())
-    if size <= 0 or size > 1e5:
-        raise LogoError("the drawing has no size that could be stamped")
-    return unite_mm(contours, em=em)
 
 
 def _parsed(data: bytes) -> Any:
@@ -162,7 +126,7 @@ def _name(element: Any) -> str:
 
 def _cleaned(root: Any) -> Iterator[str]:
     """Style sheets put on their elements, what is no outline taken away, with a note."""
-    rules = _rules(root)
+    styled(root)
     left_out: dict[str, int] = {}
     for element in list(root.iter()):
         name = _name(element)
@@ -172,53 +136,50 @@ def _cleaned(root: Any) -> Iterator[str]:
             if element.getparent() is not None:
                 element.getparent().remove(element)
             continue
-        _style(element, rules)
         if name == "use":
             target = element.get(XLINK) or element.get("href") or ""
             if not target.startswith("#"):
                 raise LogoError("the file refers to something outside itself")
             element.set(XLINK, target)
+    _count_uses(root)
     for what, count in left_out.items():
         times = "once" if count == 1 else f"{count} times"
         hint = ": turn it into outlines first" if what == "text" else ""
         yield f"{what} in the file was left out ({times}){hint}"
 
 
-_SIMPLE = re.compile(r"([.#]?[\w-]+)\s*$")
-
-
-def _rules(root: Any) -> list[tuple[str, dict[str, str]]]:
-    """Plain rules of the file's style sheets: by class, id or element."""
-    rules = []
-    for sheet in root.iter("{*}style"):
-        text = re.sub(r"/\*.*?\*/", "", sheet.text or "", flags=re.DOTALL)
-        for selectors, body in re.findall(r"([^{}]+)\{([^{}]*)\}", text):
-            found = (_SIMPLE.fullmatch(selector.strip()) for selector in selectors.split(","))
-            rules += [(match[1], _declared(body)) for match in found if match]
-    return rules
+def _count_uses(root: Any) -> None:
+    """Count what the drawing holds when all its uses are unfolded, before they are. Raises
+    LogoError when one uses itself, or when there would be too much."""
+    by_id = {element.get("id"): element for element in root.iter() if element.get("id")}
+    counted: dict[Any, int] = {}
+    waiting, under_way = [root], {root}
+    while waiting:
+        element = waiting[-1]
+        parts = [child for child in element if isinstance(child.tag, str)]
+        target = by_id.get((element.get(XLINK) or "")[1:]) if _name(element) == "use" else None
+        if target is not None:
+            parts.append(target)
+        unknown = next((part for part in parts if part not in counted), None)
+        if unknown is None:
+            counted[element] = 1 + sum(counted[part] for part in parts)
+            if counted[element] > MOST_ELEMENTS:
+                raise LogoError(
+                    f"with all its uses unfolded the drawing has more than {MOST_ELEMENTS} elements"
+                )
+            under_way.discard(waiting.pop())
+        elif unknown in under_way:
+            name = element.get(XLINK) or element.get("id") or _name(element)
+            raise LogoError(f"the drawing uses “{name.lstrip('#')}” within itself")
+        else:
+            under_way.add(unknown)
+            waiting.append(unknown)
 
 
 def _declared(body: str) -> dict[str, str]:
+    """The declarations of a style attribute."""
     pairs = (part.split(":", 1) for part in body.split(";") if ":" in part)
-    return {key.strip(): value.strip().removesuffix("!important").strip() for key, value in pairs}
-
-
-def _style(element: Any, rules: list[tuple[str, dict[str, str]]]) -> None:
-    classes = (element.get("class") or "").split()
-    found: dict[str, str] = {}
-    for selector, declared in rules:
-        hit = (
-            selector[1:] in classes
-            if selector[0] == "."
-            else selector[1:] == element.get("id")
-            if selector[0] == "#"
-            else selector == _name(element)
-        )
-        if hit:
-            found |= declared
-    if found:
-        own = _declared(element.get("style") or "")
-        element.set("style", ";".join(f"{k}:{v}" for k, v in {**found, **own}.items()))
+    return {key.strip(): value.strip() for key, value in pairs}
 
 
 LENGTHS = ("x", "y", "cx", "cy", "r", "rx", "ry", "x1", "y1", "x2", "y2")
@@ -286,7 +247,7 @@ def _number(word: str) -> bool:
         return False
 
 
-def _paths(root: Any) -> list[list[Contour]]:
+def _paths(root: Any) -> list[Painted]:
     """The filled contours of a drawing, in its own units, path by path."""
     from picosvg.svg import SVG
 
@@ -295,13 +256,17 @@ def _paths(root: Any) -> list[list[Contour]]:
         root.set("viewBox", f"0 0 {width[0] if width else 1000} {height[0] if height else 1000}")
     try:
         plain = SVG(root).topicosvg(ndigits=6, allow_text=False, drop_unsupported=True)
-        paths = [shape.as_path().d for shape in plain.shapes() if shape.opacity > 0]
+        paths = [
+            (shape.as_path().d, shape.fill_rule == "evenodd")
+            for shape in plain.shapes()
+            if shape.opacity > 0
+        ]
     except (ValueError, KeyError, TypeError, IndexError, AttributeError, AssertionError,
             ArithmeticError, RecursionError, NotImplementedError) as error:  # fmt: skip
         raise LogoError(f"the drawing cannot be read: {str(error)[:80]}") from error
-    found: list[list[Contour]] = []
+    found: list[Painted] = []
     count = 0
-    for d in paths:
+    for d, even_odd in paths:
         pen = RecordingPen()
         try:
             parse_path(d, pen)
@@ -312,7 +277,7 @@ def _paths(root: Any) -> list[list[Contour]]:
         if count > MOST_COMMANDS:
             raise LogoError(f"the drawing has more than {MOST_COMMANDS} pieces")
         if contours:
-            found.append(contours)
+            found.append(Painted(tuple(contours), even_odd))
     return found
 
 

@@ -14,7 +14,8 @@ from contourpy import contour_generator
 from PIL import Image, UnidentifiedImageError
 
 from tinstamp.artwork.outline import nest, polygon
-from tinstamp.artwork.svg import MOST_BYTES, Drawing, LogoError
+from tinstamp.artwork.painted import LogoError
+from tinstamp.artwork.svg import MOST_BYTES, Drawing
 
 MOST_PIXELS = 16_000_000
 FINEST = 1600

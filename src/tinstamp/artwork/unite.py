@@ -14,6 +14,11 @@ from fontTools.qu2cu import quadratic_to_curves
 
 from tinstamp.artwork.outline import Array, Outline, Region, line, nest, quadratic, same
 
+
+class UnionError(ValueError):
+    """Outlines that Skia cannot unite; the message is for the designer."""
+
+
 Point = tuple[float, float]
 Command = tuple[str, tuple[Point, ...]]
 Contour = list[Command]
@@ -55,13 +60,28 @@ def unite(
     path = pathops.Path(fillType=pathops.FillType.WINDING)
     for contour in contours:
         feed(path, contour, centre)
-    path.simplify(fix_winding=True, keep_starting_points=False)
+    try:
+        path.simplify(fix_winding=True, keep_starting_points=False)
+    except pathops.PathOpsError as lost:
+        raise UnionError("its outlines cannot be united") from lost
+    return chained(path, units, error, centre, letters)
+
+
+def chained(
+    path: pathops.Path, units: float, error: float, centre: Array, letters: tuple[int, ...] = ()
+) -> list[Region]:
+    """The regions of a united path that was drawn with `centre` as its origin."""
     outlines = [
         outline
         for chain in chains(path)
         if (outline := _outline(chain, units, error * units, centre)) is not None
     ]
     return nest(outlines, letters)
+
+
+def merge_limit(size: float) -> float:
+    """`merge_error` of a drawing whose largest side has that many mm."""
+    return min(COARSEST, MERGE_ERROR / size)
 
 
 def feed(path: pathops.Path, contour: Contour, centre: Array, close: bool = True) -> None:
@@ -196,7 +216,7 @@ def unite_mm(
         [(verb, tuple((x * grow, y * grow) for x, y in ps)) for verb, ps in contour]
         for contour in contours
     ]
-    regions = unite(scaled, em, min(1 / 4000, 1e-3 / size), letters)
+    regions = unite(scaled, em, merge_limit(size), letters)
     return [r.transformed(np.eye(2) / grow, np.zeros(2)) for r in regions]
 
 

@@ -16,6 +16,7 @@ from OCP.Geom import Geom_BSplineCurve, Geom_BSplineSurface, Geom_Curve, Geom_Su
 from OCP.Geom2d import Geom2d_BSplineCurve
 from OCP.gp import gp_Ax3, gp_Dir, gp_Pnt, gp_Pnt2d
 from OCP.GProp import GProp_GProps
+from OCP.Message import Message
 from OCP.TColgp import TColgp_Array1OfPnt, TColgp_Array1OfPnt2d, TColgp_Array2OfPnt
 from OCP.TColStd import TColStd_Array1OfInteger, TColStd_Array1OfReal, TColStd_Array2OfReal
 from OCP.TopAbs import TopAbs_ShapeEnum
@@ -40,6 +41,11 @@ FINE = 1e-11
 """Relative error asked of the integration of volumes."""
 TOLERANCE = 1e-7
 """mm; the tolerance of vertices, edges and faces that the program makes."""
+
+
+def quiet() -> None:
+    """Keep the kernel's own progress notes off standard output."""
+    Message.DefaultMessenger_s().ChangePrinters().Clear()
 
 
 def point(p: Any) -> gp_Pnt:

@@ -5,12 +5,14 @@ Nothing in a file is trusted: whatever goes wrong is an error in words.
 
 from __future__ import annotations
 
+import hashlib
 import tempfile
+from collections import OrderedDict
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 from pathlib import Path
 
+from OCP.BinTools import BinTools
 from OCP.BRepBuilderAPI import BRepBuilderAPI_Sewing, BRepBuilderAPI_Transform
 from OCP.BRepCheck import BRepCheck_Analyzer
 from OCP.BRepLib import BRepLib
@@ -25,13 +27,20 @@ from OCP.TColStd import TColStd_SequenceOfAsciiString
 from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS, TopoDS_Shape, TopoDS_Solid
 
-from tinstamp.blank.kernel import BUILDER, faces, shells, solids, volume
+from tinstamp.blank.kernel import BUILDER, faces, quiet, shells, solids, volume
 from tinstamp.blank.solid import Blank, NamedFace, NamedSolid
 from tinstamp.blank.turned_solid import charts_of
+from tinstamp.guarded.work import KERNEL, MB, GuardError, Limits, guarded
 from tinstamp.job.form import Kept
 
 MOST_BYTES = 64 * 1024 * 1024
 MOST_FACES = 20_000
+MOST_KEPT = 4
+"""Files whose solids are remembered."""
+TIME, SPEED = 8.0, 100_000.0
+"""s of computing that reading may take, and the bytes for which it may take one more."""
+ROOM, PER_BYTE = 900 * MB, 40
+"""bytes of memory that reading may take, and more for each byte of the file."""
 GAPS = (1e-5, 1e-4, 1e-3, 1e-2, 0.05)
 """mm; tolerances tried in turn to close gaps between faces."""
 UNITS = {"INCH": "inches", "METRE": "metres", "CENTIMETRE": "centimetres", "FOOT": "feet"}
@@ -62,13 +71,78 @@ class Contents:
     notes: tuple[str, ...]
 
 
-@lru_cache(maxsize=4)
+@dataclass(frozen=True)
+class Packed:
+    """What a file holds as plain bytes: each solid in the kernel's own binary form, with its
+    notes, and notes on the whole."""
+
+    solids: tuple[tuple[bytes, tuple[str, ...]], ...]
+    notes: tuple[str, ...]
+
+
+def limits_for(data: bytes) -> Limits:
+    """What reading that much may take."""
+    return Limits(TIME + len(data) / SPEED, ROOM + PER_BYTE * len(data), KERNEL)
+
+
 def read(data: bytes) -> Contents:
-    """The solids of a STEP file. Raises ImportTrouble."""
+    """The solids of a STEP file, read in a process of its own. Raises ImportTrouble."""
+    digest = hashlib.sha256(data).hexdigest()
+    found = _READ.get(digest)
+    if found is None:
+        try:
+            found = unpacked(guarded(limits_for(data), packed, data))
+        except GuardError as error:
+            raise ImportTrouble(str(error)) from error
+        keep(data, found)
+    return found
+
+
+_READ: OrderedDict[str, Contents] = OrderedDict()
+
+
+def keep(data: bytes, contents: Contents) -> None:
+    """Remember what a file holds, for when it is read next."""
+    _READ[hashlib.sha256(data).hexdigest()] = contents
+    while len(_READ) > MOST_KEPT:
+        _READ.popitem(last=False)
+
+
+def packed(data: bytes) -> Packed:
+    """What a file holds, as bytes. Raises ImportTrouble."""
+    contents = read_here(data)
+    with tempfile.TemporaryDirectory() as folder:
+        file = Path(folder) / "solid"
+        members = []
+        for found in contents.solids:
+            BinTools.Write_s(found.solid, str(file))
+            members.append((file.read_bytes(), found.notes))
+    return Packed(tuple(members), contents.notes)
+
+
+def unpacked(held: Packed) -> Contents:
+    """The solids again."""
+    with tempfile.TemporaryDirectory() as folder:
+        file = Path(folder) / "solid"
+        members = []
+        for data, notes in held.solids:
+            file.write_bytes(data)
+            shape = TopoDS_Shape()
+            BinTools.Read_s(shape, str(file))
+            members.append(Found(TopoDS.Solid_s(shape), notes))
+    return Contents(tuple(members), held.notes)
+
+
+def read_here(data: bytes) -> Contents:
+    """The solids of a STEP file, read in this process, which a damaged file may end.
+
+    Raises ImportTrouble.
+    """
     if len(data) > MOST_BYTES:
         raise ImportTrouble(f"the file is larger than {MOST_BYTES // 2**20} MB")
     if not data.lstrip()[:13].upper().startswith(b"ISO-10303-21"):
         raise ImportTrouble("this is not a STEP file: it does not begin as one")
+    quiet()
     try:
         shape, units = _shape(data)
         return _contents(shape, units)

@@ -12,11 +12,11 @@ import shapely
 from contourpy import contour_generator
 from shapely.geometry.base import BaseGeometry
 
+from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.outline import Outline, polygon
 from tinstamp.chart.base import Array, Chart, SheetError
 from tinstamp.chart.bent import BentChart, UnevenChart
 from tinstamp.chart.frame import Frame
-from tinstamp.chart.kept import Kept
 from tinstamp.chart.plane import PlaneChart
 
 GRAZING = np.sin(np.radians(4.0))

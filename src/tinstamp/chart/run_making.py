@@ -10,12 +10,12 @@ import numpy as np
 import shapely
 from shapely.geometry.base import BaseGeometry
 
+from tinstamp.artwork.kept import Kept
 from tinstamp.chart.base import STILL, Array, Motion
 from tinstamp.chart.cast import GRAZING, CastChart, cast_chart, reached_from
 from tinstamp.chart.flattened import FlattenedChart, SeenSurface
 from tinstamp.chart.flattening import flatten_patch
 from tinstamp.chart.joint import Faces, joint_line
-from tinstamp.chart.kept import Kept
 from tinstamp.chart.run import Piece, RunChart, area_of_face, outline_of_area
 from tinstamp.chart.skin import Footprint
 

@@ -4,27 +4,33 @@ from __future__ import annotations
 
 import hashlib
 import re
+from concurrent.futures import Future
 from pathlib import Path
 
+from pydantic import ValidationError
 from PySide6.QtCore import QObject
 from PySide6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
-from tinstamp.artwork import fonts
-from tinstamp.artwork.dxf_logo import read_dxf
-from tinstamp.artwork.outline import bounds_of
-from tinstamp.artwork.svg import LogoError, read_svg
+from tinstamp.artwork.font_file import checked
+from tinstamp.artwork.logo import ROOM, TIME, natural_size
 from tinstamp.chart.base import Chart
 from tinstamp.desk.artwork_fields import with_logo
+from tinstamp.desk.background import taken_in, watched
 from tinstamp.desk.session import Session
 from tinstamp.engine import messages as m
+from tinstamp.guarded.work import Cancelled, Limits
 from tinstamp.job import edit_features as edit
-from tinstamp.job.archive import Document
+from tinstamp.job.archive import MOST_BYTES, Document, shown
 from tinstamp.job.feature import Position
 from tinstamp.job.features import Extruded, Groove, Imported, TurnedProfile
 from tinstamp.job.formula import LENGTHS
 from tinstamp.job.model import Blank, FontRef, Job, Logo, changed, get
-from tinstamp.job.profile_file import ProfileFileError, read
+from tinstamp.job.profile_file import read
+from tinstamp.job.values import LONGEST_FILE, LONGEST_LABEL
+from tinstamp.job.wording import first_problem
 
+LOGO_LIMITS = Limits(TIME, ROOM)
+FONT_LIMITS = Limits(TIME, ROOM)
 STEP = "STEP files (*.step *.stp *.STEP *.STP)"
 FONT = "Fonts (*.ttf *.otf *.ttc *.otc *.woff *.woff2)"
 TITLES = {
@@ -47,7 +53,6 @@ class PartFiles(QObject):
         self.window_ = window
         self._wanted: tuple[str, int] = ("", 0)
         session.wants_file.connect(self.ask)
-        session.imported.connect(self.take)
 
     def ask(self, purpose: str) -> None:
         """Ask for a file; `purpose` is new, join, cut or renew for a STEP file, or the name
@@ -66,26 +71,52 @@ class PartFiles(QObject):
             self.open(Path(path), purpose)
 
     def open(self, path: Path, purpose: str) -> None:
-        """Read a file for a purpose (see `ask`)."""
+        """Read a file for a purpose (see `ask`); whatever is wrong with it is told."""
+        name = label_from(path)
         try:
-            data = path.read_bytes()
+            data = self.session.disk.done(lambda: _bytes(path))
+            if purpose in ("points", "rail_points"):
+                self._profile(name, data, purpose)
+            elif purpose == "font":
+                self._font(name, path, data)
+            elif purpose in ("logo", "new logo"):
+                self._logo(name, path.suffix, data, purpose == "new logo")
+            else:
+                self._part(name, data, purpose)
         except OSError as error:
-            self.session.failed.emit(f"{path.name} cannot be read: {error.strerror}")
-            return
-        if purpose in ("points", "rail_points"):
-            self._profile(path.name, data, purpose)
-            return
-        if purpose == "font":
-            self._font(path)
-            return
-        if purpose in ("logo", "new logo"):
-            self._logo(path.name, data, purpose == "new logo")
-            return
+            self.session.failed.emit(f"{name} cannot be read: {error.strerror}")
+        except Cancelled:
+            self.session.failed.emit(f"{name} was not taken in")
+        except ValueError as error:
+            words = str(error)
+            self.session.failed.emit(words if words.startswith(name) else f"{name}: {words}")
+
+    def _part(self, name: str, data: bytes, purpose: str) -> None:
         self._wanted = (purpose, self.session.feature)
         known = ()
         if purpose == "renew":
             known = self.session.job.blank.features[self.session.feature].faces
-        self.session.import_step(path.name, data, known)
+        answer: Future[m.Imported | None] = Future()
+        number = self.session.import_step(name, data, known)
+
+        def come(found: m.Imported) -> None:
+            if found.number == number and not answer.done():
+                answer.set_result(found)
+
+        def refused(refused_number: int, _: str) -> None:
+            if refused_number == number and not answer.done():
+                answer.set_result(None)
+
+        self.session.imported.connect(come)
+        self.session.refused.connect(refused)
+        try:
+            watched(self.window_, f"Reading {name} …", answer, lambda: self.session.give_up(number))
+        finally:
+            self.session.imported.disconnect(come)
+            self.session.refused.disconnect(refused)
+        found = answer.result()
+        if found is not None:
+            self.take(found)
 
     def take(self, found: m.Imported) -> None:
         """Put the solid that was read where it was wanted."""
@@ -135,41 +166,37 @@ class PartFiles(QObject):
         word, given = QInputDialog.getItem(self.window_, "Several solids", told, words, 0, False)
         return words.index(word) if given else None
 
-    def _font(self, path: Path) -> None:
-        """A font file for the chosen stamp, kept within the job."""
+    def _font(self, name: str, path: Path, data: bytes) -> None:
+        """A font file for the chosen stamp, kept within the job. Raises ValueError."""
         index = self.session.selected
-        try:
-            face = fonts.from_file(path)[0]
-            data = fonts.read(path, face.index)
-        except fonts.FontError as error:
-            self.session.failed.emit(str(error))
-            return
-        ref = FontRef(family=face.family, style=face.style, digest=data.digest, index=face.index)
+        ending = path.suffix.lower()
+        face, font = taken_in(self.window_, name, FONT_LIMITS, checked, data, name, ending)
+        ref = FontRef(
+            family=face.family[:LONGEST_LABEL],
+            style=face.style[:LONGEST_LABEL],
+            digest=font.digest,
+            index=face.index,
+        )
         job = changed(self.session.job, ("stamps", index, "artwork", "font"), ref)
-        self.session.take_font(job, data, f"take in {path.name}")
+        self.session.take_font(job, font, f"take in {name}")
 
-    def _logo(self, name: str, data: bytes, fresh: bool) -> None:
-        """A logo for the chosen stamp, or for a new one on the chosen face."""
-        ending = name.rpartition(".")[2].lower()
+    def _logo(self, name: str, suffix: str, data: bytes, fresh: bool) -> None:
+        """A logo for the chosen stamp, or for a new one on the chosen face. Raises ValueError."""
+        ending = suffix.removeprefix(".").lower()
         kind = {"svg": "svg", "dxf": "dxf", "png": "png", "jpg": "jpg", "jpeg": "jpg"}.get(ending)
         if kind is None:
-            self.session.failed.emit(f"{name} is none of SVG, DXF, PNG and JPEG")
-            return
+            raise ValueError(f"{name} is none of SVG, DXF, PNG and JPEG")
         digest = hashlib.sha256(data).hexdigest()
         logo = Logo(file=name, digest=digest, format=kind)
         session = self.session
-        try:
-            natural = _natural(data, kind)
-        except LogoError as error:
-            session.failed.emit(f"{name}: {error}")
-            return
+        natural, unit_known = taken_in(self.window_, name, LOGO_LIMITS, natural_size, data, kind)
         face = session.face if session.face in session.charts else next(iter(session.charts), None)
         room = 20.0
         if not fresh and session.selected >= 0:
             face = session.job.stamps[session.selected].setting.face
         if face is not None:
             room = room_on(session.charts[face])
-        if kind == "dxf" and natural is not None and not read_dxf(data, 1.0, 0.05, 0.0).unit:
+        if natural is not None and not unit_known:
             unit = ask_unit(natural, room, self.window_)
             if unit is None:
                 return
@@ -190,30 +217,34 @@ class PartFiles(QObject):
     def _profile(self, name: str, data: bytes, list_name: str) -> None:
         index = self.session.feature
         path = ("blank", "features", index, list_name)
+        taken = taken_in(self.window_, name, LOGO_LIMITS, read, data, name)
         try:
-            taken = read(data, name)
             job = changed(self.session.job, path, taken.knots)
             feature = get(job, path[:3])
             closed = _closed_word(feature, taken.closed)
             if closed is not None and list_name == "points":
                 job = changed(job, (*path[:3], "closed"), closed)
-        except (ProfileFileError, ValueError) as error:
-            self.session.failed.emit(str(error))
-            return
+        except ValidationError as error:
+            raise ValueError(first_problem(error)) from error
         self.session.replace(job, f"take in {name}")
         if taken.note:
             self.session.failed.emit(f"{name}: {taken.note}")
 
 
-def _natural(data: bytes, kind: str) -> tuple[float, float] | None:
-    """Width and height as the file says, mm; None for a picture. Raises LogoError."""
-    if kind in ("png", "jpg"):
-        return None
-    drawing = read_svg(data) if kind == "svg" else read_dxf(data, 1.0, 0.05, 0.0)
-    if not drawing.regions:
-        return None
-    low_x, low_y, high_x, high_y = map(float, bounds_of(drawing.regions))
-    return high_x - low_x, high_y - low_y
+def _bytes(path: Path) -> bytes:
+    """A file's bytes. Raises OSError, and ValueError when it is far too large for anything."""
+    if path.stat().st_size > MOST_BYTES:
+        raise ValueError(f"it is larger than {MOST_BYTES // 2**20} MB")
+    return path.read_bytes()
+
+
+def label_from(path: Path) -> str:
+    """A file's name as it is shown and kept, whatever its bytes and length are."""
+    name = shown(path)
+    if len(name) <= LONGEST_FILE:
+        return name
+    stem, _, ending = name.rpartition(".")
+    return f"{stem[: LONGEST_FILE - len(ending) - 2]}….{ending}" if stem else name[:LONGEST_FILE]
 
 
 def ask_unit(natural: tuple[float, float], room: float, parent: QWidget) -> str | None:

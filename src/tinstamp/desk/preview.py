@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontError
 from tinstamp.artwork.outline import Array
-from tinstamp.artwork.svg import LogoError
+from tinstamp.artwork.painted import LogoError
 from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.drape import FlatTriangles, drape, flatten

@@ -15,9 +15,11 @@ from typing import Any
 from PySide6.QtCore import QObject, QSocketNotifier, QTimer, Signal
 
 from tinstamp.artwork import fonts
+from tinstamp.artwork.logo import read_guarded, read_with
 from tinstamp.chart.base import Chart
 from tinstamp.chart.stretch import Measure
 from tinstamp.desk.autosave import Autosave, Left
+from tinstamp.desk.background import Background
 from tinstamp.desk.disk_work import DiskWork
 from tinstamp.desk.history import History
 from tinstamp.engine import messages as m
@@ -60,6 +62,7 @@ class Session(QObject):
     pictured = Signal()
     progress = Signal(str, float)
     failed = Signal(str)
+    refused = Signal(int, str)
     wrote = Signal(list)
     wants_file = Signal(str)
     imported = Signal(object)
@@ -85,6 +88,8 @@ class Session(QObject):
         self._start(Document(new_job()))
         self.autosave = Autosave()
         self.disk = DiskWork()
+        self.background = Background(self)
+        read_with(self.background.read)
         self.seen: Seen | None = None
         self.elsewhere = False
         self._hold: Hold | None = None
@@ -402,9 +407,14 @@ class Session(QObject):
         self._rest.stop()
         self.engine.write(self.document.trimmed(), str(folder), name, endings, chord)
 
-    def import_step(self, name: str, data: bytes, known: tuple[FoundFace, ...] = ()) -> None:
-        """Ask what a STEP file holds; `imported` or `failed` follows."""
-        self.engine.import_step(name, data, known)
+    def import_step(self, name: str, data: bytes, known: tuple[FoundFace, ...] = ()) -> int:
+        """Ask what a STEP file holds; `imported` follows, or `refused` and `failed`. The
+        request's number."""
+        return self.engine.import_step(name, data, known)
+
+    def give_up(self, number: int) -> None:
+        """Give up a file that is being read."""
+        self.engine.give_up(number)
 
     def probe(self, picks: tuple[m.Pick, ...]) -> None:
         """Ask for the measures at one or two places of the part shown; `probed` follows."""
@@ -452,6 +462,7 @@ class Session(QObject):
             self._given_up(event.number)
         elif isinstance(event, m.Failed):
             self._given_up(event.number)
+            self.refused.emit(event.number, event.message)
             self.failed.emit(event.message)
         elif isinstance(event, m.Died):
             self.engine_restarted.emit(event.again)
@@ -489,6 +500,8 @@ class Session(QObject):
         """Leave in good order: no copy stays behind, the engine ends."""
         for timer in (self._rest, self._keep, self._patience, self._watch):
             timer.stop()
+        read_with(read_guarded)
+        self.background.close()
         self.disk.begin(self.autosave.forget)
         self.disk.close()
         if self._hold is not None:

@@ -76,6 +76,7 @@ class StampDrag(QObject):
         session.job_changed.connect(self.update)
         session.selection_changed.connect(self.update)
         session.pictured.connect(self.update)
+        session.background.come.connect(self.update)
 
     @property
     def active(self) -> bool:

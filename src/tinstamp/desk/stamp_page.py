@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontError
-from tinstamp.artwork.svg import LogoError
+from tinstamp.artwork.painted import LogoError
 from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.joint import Faces
 from tinstamp.desk import palette as p

@@ -28,8 +28,8 @@ from tinstamp.desk.sheet_paint import Scale, path_of
 from tinstamp.desk.stamp_drag import StampDrag
 from tinstamp.desk.style import type_at
 from tinstamp.job.formula import FormulaError
-from tinstamp.job.values import LONGEST_LABEL
 from tinstamp.job.model import Job, Stamp
+from tinstamp.job.values import LONGEST_LABEL
 from tinstamp.proof.finding import Finding, worst
 
 Index = QModelIndex | QPersistentModelIndex

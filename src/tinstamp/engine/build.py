@@ -11,7 +11,7 @@ from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 from tinstamp.artwork.fonts import FontError
-from tinstamp.artwork.svg import LogoError
+from tinstamp.artwork.painted import LogoError
 from tinstamp.blank.solid import Blank, NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.chart.joint import Faces

@@ -84,6 +84,10 @@ class EngineClient:
         """Ask what a STEP file holds; the request's number."""
         return self._ask(m.Import(self._next(), name, data, known))
 
+    def give_up(self, number: int) -> None:
+        """Give up reading the file of that request; the answer is that it failed."""
+        self._open_line().put(m.GiveUp(number))
+
     def probe(self, picks: tuple[m.Pick, ...]) -> int:
         """Ask for measures; the request's number."""
         return self._ask(m.Probe(self._next(), picks))

@@ -20,15 +20,15 @@ from tinstamp.artwork.drawn import (
     shifted_letters,
 )
 from tinstamp.artwork.fonts import FontData
+from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.logo import FileData, LogoSpec, draw_logo
 from tinstamp.artwork.outline import Array
+from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.plain import ShapeSpec, draw_shape
 from tinstamp.artwork.shaping import Style
-from tinstamp.artwork.svg import LogoError
 from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.chart.base import Chart
 from tinstamp.chart.joint import Faces
-from tinstamp.chart.kept import Kept
 from tinstamp.engine.sheets import LaySpec, seen_from_behind, sheet_of, way_of
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import ProfileError, pieces

@@ -52,6 +52,13 @@ class Import:
 
 
 @dataclass(frozen=True)
+class GiveUp:
+    """Give up reading the file of that request."""
+
+    number: int
+
+
+@dataclass(frozen=True)
 class Pick:
     """A place on the part: the face's name, a point on it (mm), and how near an edge must
     be to be meant (mm)."""
@@ -177,5 +184,5 @@ class Died:
     again: bool
 
 
-Request = Keep | Build | Write | Import | Probe | Stop
+Request = Keep | Build | Write | Import | GiveUp | Probe | Stop
 Event = Ready | Progress | Picture | Done | Wrote | Imported | Probed | Stopped | Failed | Died

@@ -1,13 +1,14 @@
 """The engine's own process: takes jobs from a connection, gives back events.
 
 Run as `python -m tinstamp.engine.worker FD`. A newer job supersedes the one under way
-at its next stage; end of file ends the process.
+at its next stage; files to import are read beside it; end of file ends the process.
 """
 
 from __future__ import annotations
 
 import logging
 import sys
+import threading
 from collections import deque
 from multiprocessing.connection import Connection
 from pathlib import Path
@@ -15,8 +16,8 @@ from pathlib import Path
 from tinstamp.blank.solid import Blank
 from tinstamp.engine import messages as m
 from tinstamp.engine.triangles import Mesh
-from tinstamp.job.state import die_with_parent, keep_log
-
+from tinstamp.guarded.ending import die_with_parent
+from tinstamp.job.state import keep_log
 
 LOG = logging.getLogger("tinstamp.engine")
 UNFORESEEN = (
@@ -24,77 +25,121 @@ UNFORESEEN = (
 )
 
 
+class _Desk:
+    """The connection to the desk, and what has come over it."""
+
+    def __init__(self, connection: Connection) -> None:
+        self._connection = connection
+        self._sending = threading.Lock()
+        self.held: dict[str, bytes] = {}
+        self.waiting: deque[m.Request] = deque()
+        self.readings: dict[int, threading.Event] = {}
+
+    def tell(self, event: m.Event) -> None:
+        with self._sending:
+            self._connection.send(event)
+
+    def listen(self, wait: bool) -> None:
+        """Take everything that has come; `wait` for it when nothing has."""
+        while wait or self._connection.poll():
+            wait = False
+            request = self._connection.recv()
+            if isinstance(request, m.Keep):
+                self.held[request.digest] = request.data
+            elif isinstance(request, m.Import):
+                self._read(request)
+            elif isinstance(request, m.GiveUp):
+                if request.number in self.readings:
+                    self.readings[request.number].set()
+            else:
+                self.waiting.append(request)
+
+    def _read(self, request: m.Import) -> None:
+        """Read a file, in a process of its own, while jobs go on."""
+        given_up = self.readings[request.number] = threading.Event()
+        threading.Thread(target=self._reading, args=(request, given_up), daemon=True).start()
+
+    def _reading(self, request: m.Import, given_up: threading.Event) -> None:
+        from tinstamp.blank.step_in import ImportTrouble
+        from tinstamp.engine.importing import imported
+
+        answer: m.Event
+        try:
+            answer = imported(request, given_up.is_set)
+        except ImportTrouble as error:
+            answer = m.Failed(request.number, str(error))
+        except Exception:  # told to the desk, which shows it and goes on
+            LOG.exception("a file could not be read")
+            answer = m.Failed(request.number, UNFORESEEN)
+        self.readings.pop(request.number, None)
+        try:
+            self.tell(answer)
+        except OSError:
+            LOG.info("the desk is gone")
+
+    def stopped(self) -> None:
+        """Raises Stopped when a newer job has come, or a stop."""
+        from tinstamp.engine.build import Stopped
+
+        self.listen(wait=False)
+        if any(isinstance(request, m.Build | m.Stop) for request in self.waiting):
+            raise Stopped
+
+
 def serve(connection: Connection) -> None:
     """Work until the other side closes the connection."""
-    from tinstamp.blank.step_in import ImportTrouble
+    from tinstamp.blank.kernel import quiet
     from tinstamp.engine.build import Built, Stopped, build
     from tinstamp.engine.cache import Cache
-    from tinstamp.engine.importing import imported
     from tinstamp.engine.probing import ProbeError, probed
     from tinstamp.engine.write import write_files
-    from tinstamp.output.step import OutputError, quiet
+    from tinstamp.output.step import OutputError
 
     quiet()
     cache = Cache()
-    held: dict[str, bytes] = {}
     last: Built | None = None
-    waiting: deque[m.Request] = deque()
-    connection.send(m.Ready())
-
-    def take(request: m.Request) -> None:
-        if isinstance(request, m.Keep):
-            held[request.digest] = request.data
-        else:
-            waiting.append(request)
-
-    def stopped() -> None:
-        while connection.poll():
-            take(connection.recv())
-        if any(isinstance(request, m.Build | m.Stop) for request in waiting):
-            raise Stopped
-
+    desk = _Desk(connection)
+    desk.tell(m.Ready())
     while True:
-        if not waiting:
-            take(connection.recv())
+        if not desk.waiting:
+            desk.listen(wait=True)
             continue
-        request = waiting.popleft()
-        if isinstance(request, m.Stop | m.Keep):
+        request = desk.waiting.popleft()
+        if not isinstance(request, m.Build | m.Write | m.Probe):
             continue
         number = request.number
 
         def told(what: str, part: float, number: int = number) -> None:
-            connection.send(m.Progress(number, what, part))
+            desk.tell(m.Progress(number, what, part))
 
         def shown(mesh: Mesh, blank: Blank, number: int = number) -> None:
-            connection.send(m.Picture(number, mesh, blank.charts, blank.kinds))
+            desk.tell(m.Picture(number, mesh, blank.charts, blank.kinds))
 
         try:
             if isinstance(request, m.Build):
-                if any(isinstance(other, m.Build) for other in waiting):
+                if any(isinstance(other, m.Build) for other in desk.waiting):
                     raise Stopped
-                built = build(request.document.with_files(held), cache, shown, told, stopped)
-                last = built
-                connection.send(m.Done(number, built.report))
-            elif isinstance(request, m.Import):
-                connection.send(imported(request))
+                document = request.document.with_files(desk.held)
+                last = build(document, cache, shown, told, desk.stopped)
+                desk.tell(m.Done(number, last.report))
             elif isinstance(request, m.Probe):
-                connection.send(probed(request, last.solid if last else None))
+                desk.tell(probed(request, last.solid if last else None))
             else:
-                built = build(request.document.with_files(held), cache, None, told)
+                built = build(request.document.with_files(desk.held), cache, None, told)
                 told("writing", 0.9)
                 paths = write_files(
                     built, Path(request.folder), request.name, request.endings, request.chord
                 )
-                connection.send(m.Wrote(number, tuple(map(str, paths))))
+                desk.tell(m.Wrote(number, tuple(map(str, paths))))
         except Stopped:
-            connection.send(m.Stopped(number))
-        except (OutputError, ImportTrouble, ProbeError) as error:
-            connection.send(m.Failed(number, str(error)))
+            desk.tell(m.Stopped(number))
+        except (OutputError, ProbeError) as error:
+            desk.tell(m.Failed(number, str(error)))
         except (EOFError, ConnectionError):
             raise
         except Exception:  # told to the desk, which shows it and goes on
             LOG.exception("a request of the desk failed")
-            connection.send(m.Failed(number, UNFORESEEN))
+            desk.tell(m.Failed(number, UNFORESEEN))
 
 
 def main() -> None:

@@ -83,7 +83,6 @@ class Document:
             {d: b for d, b in self.logos.items() if d in logos},
         )
 
-
     def without_files(self) -> Document:
         """The job with the digests of its files alone."""
         empty = [dict.fromkeys(kept, b"") for kept in (self.fonts, self.parts, self.logos)]

@@ -1,4 +1,4 @@
-"""The state folder, the log in it, and processes that end with the one that started them.
+"""The state folder, and the log in it.
 
 Whatever happens here, the program starts: a home that cannot be written only means that
 nothing is kept there, which `trouble` tells.
@@ -6,10 +6,8 @@ nothing is kept there, which `trouble` tells.
 
 from __future__ import annotations
 
-import ctypes
 import logging
 import os
-import signal
 import sys
 import tempfile
 from functools import lru_cache
@@ -20,8 +18,6 @@ from platformdirs import user_state_path
 
 LOG_BYTES = 512 * 1024
 """bytes of a log before it is begun anew; one older one is kept"""
-_PR_SET_PDEATHSIG = 1
-"""of prctl(2), <linux/prctl.h>"""
 
 
 @lru_cache(maxsize=8)
@@ -66,8 +62,3 @@ def keep_log(who: str) -> None:
     handler.setFormatter(logging.Formatter(form))
     root.addHandler(handler)
     root.setLevel(logging.INFO)
-
-
-def die_with_parent() -> None:
-    """This process is killed when the thread that started it ends (Linux: prctl(2))."""
-    ctypes.CDLL(None, use_errno=True).prctl(_PR_SET_PDEATHSIG, signal.SIGKILL, 0, 0, 0)

@@ -32,6 +32,8 @@ Lengths = Annotated[tuple[Length, ...], Field(min_length=2, max_length=60), Want
 """A row of lengths, each a formula of its own."""
 LONGEST_LABEL = 80
 """characters of a stamp's, a face's or a font's name"""
+LONGEST_FILE = 200
+"""characters of a file's name within a job"""
 Name = Annotated[str, Field(min_length=1, max_length=LONGEST_LABEL)]
 
 

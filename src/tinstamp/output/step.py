@@ -7,7 +7,6 @@ from pathlib import Path
 
 from OCP.IFSelect import IFSelect_ReturnStatus
 from OCP.Interface import Interface_Static
-from OCP.Message import Message
 from OCP.Quantity import Quantity_Color, Quantity_TypeOfColor
 from OCP.STEPCAFControl import STEPCAFControl_Writer
 from OCP.STEPControl import STEPControl_StepModelType
@@ -16,6 +15,7 @@ from OCP.TDataStd import TDataStd_Name
 from OCP.TDocStd import TDocStd_Document
 from OCP.XCAFDoc import XCAFDoc_ColorTool, XCAFDoc_ColorType, XCAFDoc_DocumentTool
 
+from tinstamp.blank.kernel import quiet
 from tinstamp.blank.solid import NamedSolid
 
 
@@ -52,11 +52,6 @@ def write_step(solid: NamedSolid, path: Path, name: str, colours: Mapping[str, s
         raise OutputError("the part could not be put into STEP")
     if writer.Write(str(path)) != IFSelect_ReturnStatus.IFSelect_RetDone:
         raise OutputError(f"{path.name} cannot be written")
-
-
-def quiet() -> None:
-    """Keep the kernel's own progress notes off standard output."""
-    Message.DefaultMessenger_s().ChangePrinters().Clear()
 
 
 def _paint(painter: XCAFDoc_ColorTool, part: object, colour: str) -> None:

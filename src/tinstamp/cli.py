@@ -4,18 +4,32 @@ from __future__ import annotations
 
 import argparse
 import json
+import logging
+import os
 import sys
 from collections.abc import Sequence
 from pathlib import Path
 
+from tinstamp.job.state import keep_log
+from tinstamp.output.kinds import COARSEST, FINEST
+
 
 def main(arguments: Sequence[str] | None = None) -> int:
-    """Run one command; the exit code: 0 well, 1 something to fix, 2 not readable."""
+    """Run one command; the exit code: 0 well, 1 something to fix, 2 not done, which one line
+    on standard error tells."""
     options = _parser().parse_args(arguments)
-    if options.command == "make":
-        return _make(options)
-    if options.command == "proof":
-        return _proof(options)
+    try:
+        if options.command == "make":
+            return _make(options)
+        if options.command == "proof":
+            return _proof(options)
+    except BrokenPipeError:  # whoever was reading has seen enough
+        sys.stdout = Path(os.devnull).open("w")  # noqa: SIM115
+        return 1
+    except Exception as error:  # told in one line; the log holds the rest
+        keep_log("command")
+        logging.getLogger("tinstamp.cli").exception("the command failed")
+        return _complain(error)
     from tinstamp.desk.app import run_desk
 
     return run_desk(getattr(options, "job", None))
@@ -37,7 +51,10 @@ def _parser() -> argparse.ArgumentParser:
         help="what to write: step, stl, dxf, with commas between (default: step)",
     )
     make.add_argument(
-        "--chord", type=float, default=0.01, help="chord tolerance of the STL, mm (default 0.01)"
+        "--chord", type=_chord, default=0.01, help="chord tolerance of the STL, mm (default 0.01)"
+    )
+    make.add_argument(
+        "--even-so", action="store_true", help="write files although something is to fix"
     )
     proof = commands.add_parser("proof", help="build a job and tell what was found")
     proof.add_argument("job", type=Path)
@@ -57,23 +74,47 @@ def _endings(text: str) -> tuple[str, ...]:
     return wanted or ("step",)
 
 
+def _chord(text: str) -> float:
+    try:
+        value = float(text.removesuffix("mm").strip())
+    except ValueError as error:
+        raise argparse.ArgumentTypeError(f"“{text}” is no length in mm") from error
+    if not FINEST <= value <= COARSEST:
+        raise argparse.ArgumentTypeError(
+            f"the chord tolerance must lie between {FINEST:g} and {COARSEST:g} mm"
+        )
+    return value
+
+
 def _make(options: argparse.Namespace) -> int:
     from tinstamp.engine.build import build
-    from tinstamp.engine.write import write_files
-    from tinstamp.job.archive import ArchiveError, open_file
+    from tinstamp.engine.write import check_folder, write_files
+    from tinstamp.job.archive import ArchiveError, open_file, shown
     from tinstamp.output.step import OutputError
 
     try:
-        built = build(open_file(options.job))
-        written = write_files(built, options.out, options.job.stem, options.endings, options.chord)
+        document = open_file(options.job)
+        check_folder(options.out)
+        built = build(document)
+        for finding in built.report.findings:
+            who = f"{finding.stamp}: " if finding.stamp else ""
+            _say(f"{finding.level}: {who}{finding.message}")
+        if built.report.to_fix and not options.even_so:
+            _say("nothing was written: something is to fix (--even-so writes all the same)")
+            return 1
+        written = write_files(
+            built, options.out, shown(options.job).removesuffix(options.job.suffix),
+            options.endings, options.chord,
+        )  # fmt: skip
     except (ArchiveError, OutputError) as error:
         return _complain(error)
     for path in written:
         print(path)
-    for finding in built.report.findings:
-        who = f"{finding.stamp}: " if finding.stamp else ""
-        print(f"{finding.level}: {who}{finding.message}", file=sys.stderr)
     return 1 if built.report.to_fix else 0
+
+
+def _say(words: str) -> None:
+    print(" ".join(words.split()), file=sys.stderr)
 
 
 def _proof(options: argparse.Namespace) -> int:
@@ -106,5 +147,8 @@ def _tell(record: dict) -> None:  # type: ignore[type-arg]
 
 
 def _complain(error: Exception) -> int:
-    print(" ".join(str(error).split()), file=sys.stderr)
+    words = " ".join(str(error).split())
+    if not isinstance(error, ValueError):
+        words = f"this could not be done ({type(error).__name__}: {words}); the log tells more"
+    print(words.encode("utf-8", "replace").decode(), file=sys.stderr)
     return 2

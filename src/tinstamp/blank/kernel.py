@@ -14,7 +14,7 @@ from OCP.BRepBndLib import BRepBndLib
 from OCP.BRepGProp import BRepGProp
 from OCP.Geom import Geom_BSplineCurve, Geom_BSplineSurface, Geom_Curve, Geom_Surface
 from OCP.Geom2d import Geom2d_BSplineCurve
-from OCP.gp import gp_Ax3, gp_Dir, gp_Pnt, gp_Pnt2d
+from OCP.gp import gp_Ax3, gp_Dir, gp_Lin, gp_Pnt, gp_Pnt2d
 from OCP.GProp import GProp_GProps
 from OCP.Message import Message
 from OCP.TColgp import TColgp_Array1OfPnt, TColgp_Array1OfPnt2d, TColgp_Array2OfPnt
@@ -56,6 +56,11 @@ def point(p: Any) -> gp_Pnt:
 def direction(d: Any) -> gp_Dir:
     """A unit direction of the kernel; its length does not matter."""
     return gp_Dir(float(d[0]), float(d[1]), float(d[2]))
+
+
+def gp_line(p: Any, d: gp_Dir) -> gp_Lin:
+    """A line of the kernel through a point, mm."""
+    return gp_Lin(point(p), d)
 
 
 def placement(frame: Frame) -> gp_Ax3:

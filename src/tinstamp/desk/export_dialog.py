@@ -22,6 +22,7 @@ from tinstamp.desk import palette as p
 from tinstamp.desk.session import Session
 from tinstamp.desk.style import type_at
 from tinstamp.job.formula import FormulaError, Quantity, evaluate
+from tinstamp.output.kinds import COARSEST, FINEST
 
 KINDS = (
     ("step", "STEP", "exact solid for machining, with names and cap colours"),
@@ -111,8 +112,10 @@ class ExportDialog(QDialog):
             raise FormulaError(f"give a length, not “{name}”")
 
         value = evaluate(self.chord.text(), "length", nothing).value
-        if not 1e-4 <= value <= 10:
-            raise FormulaError("the chord tolerance must lie between 0.0001 mm and 10 mm")
+        if not FINEST <= value <= COARSEST:
+            raise FormulaError(
+                f"the chord tolerance must lie between {FINEST:g} mm and {COARSEST:g} mm"
+            )
         return value
 
     def _problem(self) -> str:

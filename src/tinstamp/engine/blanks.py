@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import logging
 from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import partial
+
+from OCP.Standard import Standard_Failure
 
 from tinstamp.blank.build import Seams, Sized, added, body, first, seams_of
 from tinstamp.blank.making import BlankError, Making
@@ -13,6 +16,8 @@ from tinstamp.engine.cache import Cache
 from tinstamp.job.feature import BaseFeature, Body
 from tinstamp.job.model import Job, dotted
 from tinstamp.job.resolve import Resolved, formula_fields
+
+LOG = logging.getLogger("tinstamp.build")
 
 
 @dataclass(frozen=True)
@@ -85,6 +90,10 @@ def made(
             part = cache.get("feature", key, work)
         except BlankError as error:
             raise FeatureError(step, error) from error
+        except (Standard_Failure, RuntimeError, ArithmeticError, ValueError, LookupError) as error:
+            LOG.exception("a feature could not be made")
+            told = BlankError("it cannot be made with these sizes; the log tells more")
+            raise FeatureError(step, told) from error
     assert part is not None
     whole = part
     return cache.get("blank", key, whole.finished)

@@ -6,6 +6,7 @@ on it. A stamp that cannot be built becomes a finding; the rest is built without
 
 from __future__ import annotations
 
+import logging
 import time
 from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
@@ -40,6 +41,7 @@ from tinstamp.relief.verify import Verdict, examine
 from tinstamp.setting.fit import Fit, fit
 from tinstamp.setting.place import PlaceError, clear_seam, degrees_covered, relaid
 
+LOG = logging.getLogger("tinstamp.build")
 Progress = Callable[[str, float], None]
 """Called with what is being done and the part that is done, 0 to 1."""
 
@@ -201,6 +203,11 @@ class _Run:
         except (FontError, FormulaError, LogoError, PlaceError) as error:
             self._not_built(stamp, str(error))
             return None
+        except Stopped:
+            raise
+        except Exception:
+            self._unforeseen(stamp, "laying it out")
+            return None
         depth = 0.0
         if stamp.relief.make != "mark":
             depth = self.resolved.of("stamps", index, "relief", "depth")
@@ -211,6 +218,15 @@ class _Run:
 
     def _not_built(self, stamp: Stamp, reason: str) -> None:
         self.findings.append(Finding("fix", "not built", stamp.name, reason))
+
+    def _unforeseen(self, stamp: Stamp, what: str) -> None:
+        """Any library's error is a finding of its stamp; the rest is built."""
+        LOG.exception("%s failed for the stamp %s", what, stamp.name)
+        self._not_built(
+            stamp,
+            f"{what} failed in a way that was not foreseen: move it a little, or change its "
+            "artwork; the log tells more",
+        )
 
     def _seams(self, laid: list[Laid], charts: Mapping[str, Chart]) -> dict[str, float]:
         """Angles of seams that must leave their usual place, by face."""
@@ -272,16 +288,36 @@ class _Run:
             self.progress(f"stamp “{item.stamp.name}”", 0.1 + 0.8 * n / len(laid))
             before = [e for e in earlier if set(e.faces) & set(item.faces)]
             key = (key, item.key)
-            found = self._fit(item, before)
-            if limits is not None:
-                self.findings += self._drawn(item, found, limits)
-            made = self._stamp(solid, item, found, key, limits, direct)
+            made = self._tried(solid, item, before, key, limits, direct)
             reports.append(self._stamp_report(item, made))
             if made is None:
                 continue
             solid = made.solid
             earlier.append(item)
         return solid, tuple(reports)
+
+    def _tried(
+        self,
+        solid: NamedSolid,
+        item: Laid,
+        before: list[Laid],
+        key: Hashable,
+        limits: checks.Limits | None,
+        direct: bool,
+    ) -> Made | None:
+        """One stamp on the solid so far, with its findings; None when it cannot be built."""
+        try:
+            found = self._fit(item, before)
+            if limits is not None:
+                self.findings += self._drawn(item, found, limits)
+            return self._stamp(solid, item, found, key, limits, direct)
+        except ReliefError as error:
+            self._not_built(item.stamp, str(error))
+        except Stopped:
+            raise
+        except Exception:
+            self._unforeseen(item.stamp, "building it")
+        return None
 
     def _fit(self, item: Laid, before: list[Laid]) -> Fit:
         key = (item.flat_key, tuple((b.stamp.name, b.flat_key) for b in before))
@@ -336,15 +372,11 @@ class _Run:
         over = runs_over(item)
         face = item.stamp.setting.face
         order = Order(item.stamp.name, face, item.depth, emboss, thick, walls, over)
-        try:
-            made = self.cache.get(
-                "relief",
-                (key, direct),
-                lambda: self._parts(solid, item, found, order, direct),
-            )
-        except ReliefError as error:
-            self._not_built(item.stamp, str(error))
-            return None
+        made = self.cache.get(
+            "relief",
+            (key, direct),
+            lambda: self._parts(solid, item, found, order, direct),
+        )
         self.findings += checks.loose_pieces(item.stamp.name, made.pieces)
         self.findings += checks.depth_varies(item.stamp.name, made.depths)
         if made.built_by == "boolean":

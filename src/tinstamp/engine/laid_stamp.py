@@ -17,6 +17,7 @@ from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.run import RunChart, area_of_face
 from tinstamp.job.model import Stamp
 from tinstamp.proof.finding import Finding
+from tinstamp.relief.guard import ink_points
 from tinstamp.relief.make import Made, Order
 from tinstamp.relief.run import on_piece
 from tinstamp.relief.verify import ALLOWED, agrees
@@ -25,6 +26,10 @@ from tinstamp.setting.place import Placed
 
 TOLD_LEAN = 0.1
 """Degrees; walls that lean more are told."""
+
+
+MOST_POINTS = 200
+"""Points on the outlines, and within the ink, at which the wall is measured."""
 
 
 @dataclass(frozen=True)
@@ -94,13 +99,18 @@ def towards(chart: Chart, placed: Placed) -> Chart:
 def thickness(solid: NamedSolid, item: Laid) -> tuple[float, float]:
     """Least and greatest material behind the artwork, mm, measured on the solid.
 
-    A few points of every region's outline are tried, so a wall that tapers is met.
+    A few points of every region's outline are tried, so a wall that tapers is met, and as many
+    within the ink, so that a hole behind its middle is.
     """
     points = np.concatenate(
         [r.outer.beziers[:: max(1, len(r.outer) // 4), 0] for r in item.placed.regions]
     )
-    if len(points) > 200:
-        points = points[:: len(points) // 200 + 1]
+    if len(points) > MOST_POINTS:
+        points = points[:: len(points) // MOST_POINTS + 1]
+    within = ink_points(item.placed.regions)
+    if len(within) > MOST_POINTS:
+        within = within[:: len(within) // MOST_POINTS + 1]
+    points = np.concatenate([points, within])
     if prisms(item):  # measured where the artwork lies on its own face
         face = area_of_face(item.chart.outline)
         points = points[shapely.contains_xy(face, points[:, 0], points[:, 1])]

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import os
+import tempfile
 from collections.abc import Hashable, Sequence
 from pathlib import Path
 
 from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.engine.build import Built
+from tinstamp.job.disk import PREFIX, SUFFIX
 from tinstamp.output.dxf import FlatSheet, Inked, write_dxf
 from tinstamp.output.kinds import Ending
 from tinstamp.output.step import OutputError, write_step
@@ -25,14 +28,11 @@ def write_files(
     """
     if built.solid is None or not built.report.valid:
         raise OutputError("there is no sound part to write: look at the findings")
-    try:
-        folder.mkdir(parents=True, exist_ok=True)
-    except OSError as error:
-        raise OutputError(f"the folder cannot be made: {error.strerror}") from error
+    check_folder(folder)
     written = []
     for ending in endings:
         path = folder / f"{name}.{ending}"
-        part = folder / f".{name}.part.{ending}"
+        part = folder / f"{PREFIX}{os.getpid()}{SUFFIX}.{ending}"
         try:
             if ending == "step":
                 write_step(built.solid, part, name, _colours(built))
@@ -47,6 +47,16 @@ def write_files(
             part.unlink(missing_ok=True)
         written.append(path)
     return written
+
+
+def check_folder(folder: Path) -> None:
+    """Make the folder and see that it can be written to. Raises OutputError."""
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+        with tempfile.TemporaryFile(dir=folder):
+            pass
+    except OSError as error:
+        raise OutputError(f"{folder} cannot be written to: {error.strerror}") from error
 
 
 def _colours(built: Built) -> dict[str, str]:

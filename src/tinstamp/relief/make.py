@@ -3,6 +3,7 @@ general boolean where it must, verified either way."""
 
 from __future__ import annotations
 
+import logging
 import time
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
@@ -24,6 +25,7 @@ from tinstamp.chart.flattened import FlattenedChart
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.run import RunChart, area_of_face
 from tinstamp.relief.boolean import Cut, Tool, combine, tool
+from tinstamp.relief.guard import Asked, fault
 from tinstamp.relief.heads import (
     PLAIN,
     SHALLOW,
@@ -54,6 +56,7 @@ from tinstamp.relief.verify import ALLOWED_BOOLEAN, agrees, examine, examine_imp
 from tinstamp.setting.fit import CLEAR, Fit, face_about, fit
 from tinstamp.setting.place import Placed
 
+LOG = logging.getLogger("tinstamp.relief")
 MARK = 0.1
 """mm; how far the walls that trace a mark reach to both sides of the face."""
 OVERSHOOT = 0.5
@@ -61,6 +64,9 @@ OVERSHOOT = 0.5
 ROUGHLY = 1e-2
 """Largest part by which prisms over a run may differ in volume from a sum over points, which is
 not fine where faces meet."""
+LEVEL, HAIR = 1e-3, 5e-4
+"""mm; a wall that is as thick as the depth is deep within LEVEL is cut through with a HAIR
+more, which is less than what any check can tell."""
 BITE = 0.05
 """mm; how far a raised tool reaches into the material that it joins."""
 
@@ -168,8 +174,9 @@ def make(
         depths = depths_of(head, placed.regions, order.signed)
         expected = head.volume(placed.regions)
     closed_form = found.wholly_inside and not order.through
+    asked = _asked(chart, placed, order, closed_form)
     if direct and closed_form and not chart.own_surface:
-        made = _directly(solid, chart, placed, order, expected, head)
+        made = _directly(solid, chart, placed, order, expected, head, asked)
         if made is not None:
             marked, change = made
             taken = time.perf_counter() - start
@@ -179,9 +186,11 @@ def make(
         high = min(MARK, _room(chart, placed))
         tools = [tool(region, chart, 0.0, high, False) for region in placed.regions]
         marked = traced(solid, tools, order.stamp, lambda at: inked(chart, placed.regions, at))
+        _guarded(solid, Cut(marked, ()), 0.0, asked)
         return Made(marked, "boolean", 0.0, 0.0, (), time.perf_counter() - start)
     cut, change = _combined(solid, _tools(chart, placed, order, stopped), order)
-    _plausible(change, expected, closed_form, order)
+    _plausible(_cut_away(cut, change), expected, closed_form, order)
+    _guarded(solid, cut, change, asked)
     known = expected if closed_form else None
     taken = time.perf_counter() - start
     return Made(cut.solid, "boolean", change, known, cut.pieces, taken, depths)
@@ -253,11 +262,13 @@ def _across(
     tools = [joined_tool(chart, parts, low, high, order.emboss, stopped) for parts in across]
     if not order.depth:
         marked = traced(solid, tools, order.stamp, lambda at: on_ink(chart, across, at))
+        _guarded(solid, Cut(marked, ()), 0.0, _asked(chart, _joined(chart, across), order, False))
         return Made(marked, "boolean", 0.0, 0.0, (), time.perf_counter() - start)
     expected = sum(across_volume(chart, parts, order.signed) for parts in across)
     cut, change = _combined(solid, tools, order)
     closed_form = not order.through and all(on_its_face(chart, parts) for parts in across)
-    _plausible(change, expected, closed_form, order)
+    _plausible(_cut_away(cut, change), expected, closed_form, order)
+    _guarded(solid, cut, change, _asked(chart, _joined(chart, across), order, False))
     known = expected if closed_form else None
     lean = max(lean_of(chart, parts) for parts in across)
     taken = time.perf_counter() - start
@@ -304,9 +315,37 @@ def _across_slanted(
             assert isinstance(own, CastChart)
             expected += Slanted(own, own, order.signed).volume([part.region])
     closed_form = not order.through and all(on_its_face(chart, parts) for parts in across)
-    _plausible(change, expected, closed_form, order)
+    _plausible(_cut_away(cut, change), expected, closed_form, order)
+    _guarded(solid, cut, change, _asked(chart, _joined(chart, across), order, False))
     known = expected if closed_form else None
     return Made(cut.solid, "boolean", change, known, cut.pieces, time.perf_counter() - start)
+
+
+def _joined(chart: RunChart, across: Sequence[Sequence[tuple[int, Part]]]) -> Placed:
+    """The regions that run over joints, on the run's own sheet."""
+    regions = tuple(part.region for parts in across for _, part in parts)
+    return Placed(regions, (0.0, 0.0), np.eye(2), np.zeros(2))
+
+
+def _asked(chart: Chart, placed: Placed, order: Order, clean: bool) -> Asked:
+    """The order in the guard's terms."""
+    plane = None
+    if order.walls.flat and order.depth:
+        here = np.array(placed.origin)
+        cast = _plane_of(chart)
+        normal = cast.against if cast is not None and order.walls.slanted else chart.normal(here)
+        plane = (chart.to_space(here) + order.signed * normal, normal)
+    plain = not order.walls.slanted
+    return Asked(chart, placed.regions, order.depth, order.emboss, plane, plain, clean)
+
+
+def _guarded(before: NamedSolid, cut: Cut, change: float, asked: Asked) -> None:
+    """Raises ReliefError when what came out is not what was asked."""
+    asked = replace(asked, loose=bool(cut.pieces))
+    told = fault(before, cut.solid, _cut_away(cut, change), asked)
+    if told is not None:
+        LOG.warning("the guard refused a relief: %s", told)
+        raise ReliefError(f"it was refused, since it would come out wrong: {told}")
 
 
 def _combined(solid: NamedSolid, tools: Sequence[Tool], order: Order) -> tuple[Cut, float]:
@@ -316,6 +355,11 @@ def _combined(solid: NamedSolid, tools: Sequence[Tool], order: Order) -> tuple[C
     if not verdict.sound:
         raise ReliefError("the outlines and the part do not combine into a sound solid")
     return cut, verdict.volume - volume(solid.shape)
+
+
+def _cut_away(cut: Cut, change: float) -> float:
+    """The change without the middles that fell out by themselves, mm³."""
+    return change + sum(cut.pieces)
 
 
 def _plane_of(chart: Chart) -> CastChart | None:
@@ -366,10 +410,12 @@ def _prisms(
     known = expected if met.all() and bool((heights > -order.depth).all() or order.emboss) else None
     if known is not None and not agrees(change, known, ROUGHLY):
         raise ReliefError(
-            f"the volume changed by {change:.3f} mm³ where {known:.3f} mm³ was expected"
+            f"it was refused, since it would come out wrong: {abs(change):.2f} mm³ would change "
+            f"where the artwork and its depth give {abs(known):.2f} mm³"
         )
     if known is None and not -clear * placed.area < change < 0.0:
         raise ReliefError("the cast does not cut into the part")
+    _guarded(solid, cut, change, _asked(chart, placed, order, False))
     return Made(cut.solid, "boolean", change, None, cut.pieces, time.perf_counter() - start)
 
 
@@ -418,6 +464,7 @@ def _directly(
     order: Order,
     expected: float,
     head: Head | None,
+    asked: Asked,
 ) -> tuple[NamedSolid, float] | None:
     """The direct imprint and its volume; None when it does not pass, so that the boolean
     is tried."""
@@ -428,6 +475,10 @@ def _directly(
     change = examine_imprint(made, chart, order.signed, head is None)
     if change is None or not agrees(change, expected):
         return None
+    told = fault(solid, made.solid, change, asked)
+    if told is not None:
+        LOG.warning("the guard sends %s the long way: %s", order.stamp, told)
+        return None
     return made.solid, change
 
 
@@ -435,9 +486,9 @@ def _lifts(order: Order) -> tuple[float, float]:
     """Between which lifts a tool reaches, mm."""
     if order.emboss:
         return -_bite(order), order.depth
-    if order.through:
-        return -(order.thickness[1] + OVERSHOOT), OVERSHOOT
-    return -order.depth, OVERSHOOT
+    # where the wall ends at just that depth, a hair more keeps two faces from lying in one
+    level = any(abs(order.depth - wall) < LEVEL for wall in order.thickness)
+    return -order.depth - (HAIR if level else 0.0), OVERSHOOT
 
 
 def _tools(chart: Chart, placed: Placed, order: Order, stopped: Callable[[], None]) -> list[Tool]:
@@ -461,9 +512,8 @@ def _ends(
         if order.emboss:
             cap = head_of(chart, origin, high, order.walls)
             return other_end(chart, origin, low, order.walls), cap
-        walls = replace(order.walls, flat=True) if order.through else order.walls
-        deep = 1.5 * low if order.through else low
-        return head_of(chart, origin, deep, walls), other_end(chart, origin, high, order.walls)
+        cap = head_of(chart, origin, low, order.walls)
+        return cap, other_end(chart, origin, high, order.walls)
 
     return ends
 
@@ -503,8 +553,16 @@ def _plausible(change: float, expected: float, closed_form: bool, order: Order) 
     most = abs(expected)
     if order.emboss:
         most *= 1.01 + _bite(order) / order.depth  # hangs over an edge, bite and all
-    too_much = abs(change) > most * (1 + ALLOWED_BOOLEAN) and not order.through
+    too_much = abs(change) > most * (1 + ALLOWED_BOOLEAN)
     if wrong_way or too_much or (closed_form and not agrees(change, expected, ALLOWED_BOOLEAN)):
+        verb = "added" if order.emboss else "taken away"
         raise ReliefError(
-            f"the volume changed by {change:.3f} mm³ where {expected:.3f} mm³ was expected"
+            f"it was refused, since it would come out wrong: {abs(change):.2f} mm³ would be {verb} "
+            f"where the artwork and its depth give {abs(expected):.2f} mm³"
+            if change * expected > 0
+            else "it was refused, since it would come out wrong: nothing of it would lie in the "
+            "part"
+            if not change
+            else "it was refused, since material would be "
+            f"{'taken away' if order.emboss else 'added'} where it should be {verb}"
         )

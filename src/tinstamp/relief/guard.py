@@ -1,0 +1,259 @@
+"""An independent look at what a relief changed, however it was built.
+
+Nothing here shares a figure with the builders or with the measured wall. Lines are run
+through the part before and after, square to the face, within the ink and beside it. What
+differs between the two solids along a line lies between its crossings with the faces that
+only one of them has, taken in pairs: no orientation is needed. Every such stretch must lie
+within the depth that was asked, under (or over) the artwork; and all that was taken away or
+added must not exceed the layer of that depth under the ink, summed from the chart alone.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+from OCP.IntCurvesFace import IntCurvesFace_ShapeIntersector
+from OCP.TopTools import TopTools_MapOfShape
+
+from tinstamp.artwork.outline import Region
+from tinstamp.blank.kernel import Array, compound, direction, extent_of, gp_line
+from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.base import Chart
+from tinstamp.chart.run import RunChart
+
+STRAY = 3e-3
+"""mm by which a change may be deeper or higher than asked: the sum of all fitting."""
+LEAN = 1.012
+"""Times the depth that a change may reach where faces meet at up to 15°: 1 / cos(7.5°), and
+what walls lean there."""
+RAYS = 24
+"""Lines within the ink, and as many beside it."""
+CLEAR = 0.03
+"""mm between a line and the nearest outline, so that it is plainly in the ink or not."""
+GRID = 12
+"""Points to a side of the ink's box that its layer is summed over."""
+SLACK = 0.03
+"""Part by which a sum over so few points may be off."""
+SEED = 20
+
+
+@dataclass(frozen=True)
+class Asked:
+    """What a relief was to do.
+
+    Attributes
+    ----------
+    chart, regions : where. depth : mm, positive; 0 for a mark. raised : not sunk.
+    plane : a point of the plane that a flat cap lies in and its normal, outwards; None for caps
+        that follow the face.
+    square : walls run along the normals. clean : all ink lies well inside one face, on
+        material, and cuts through nothing.
+    """
+
+    chart: Chart
+    regions: tuple[Region, ...]
+    depth: float
+    raised: bool
+    plane: tuple[Array, Array] | None = None
+    square: bool = True
+    clean: bool = False
+    loose: bool = False
+
+
+def fault(before: NamedSolid, after: NamedSolid, change: float, asked: Asked) -> str | None:
+    """What is wrong with a relief, in words; None when it is as asked. `change` is that of
+    the part's volume as measured, mm³."""
+    return _too_much(change, asked) or _stray(before, after, asked)
+
+
+def _too_much(change: float, asked: Asked) -> str | None:
+    if not asked.depth:
+        return None
+    layer = _layer(asked)
+    if layer is None or abs(change) <= layer * (1.0 + SLACK) + STRAY:
+        return None
+    verb = "added" if asked.raised else "taken away"
+    return (
+        f"{abs(change):.2f} mm³ would be {verb} where the artwork and its depth give "
+        f"{layer:.2f} mm³ at most"
+    )
+
+
+def _layer(asked: Asked) -> float | None:
+    """Volume between the ink and what lies at the depth, mm³, summed over a grid by Simpson's
+    rule; None where the chart has no figures."""
+    inside = ink_points(asked.regions)
+    if not len(inside):
+        return None
+    area = sum(region.area for region in asked.regions)
+    sign = 1.0 if asked.raised else -1.0
+    reach = np.full(len(inside), asked.depth)
+    if asked.plane is not None:
+        point, normal = asked.plane
+        over = (asked.chart.to_space(inside) - point) @ normal
+        lean = np.abs(asked.chart.normal(inside) @ normal)
+        reach = np.abs(over) / np.maximum(lean, 0.2)
+    sides = [_spread(asked.chart, inside, sign * part * asked.depth) for part in (0.0, 0.5, 1.0)]
+    mean = (sides[0] + 4.0 * sides[1] + sides[2]) / 6.0
+    found = mean * reach
+    found = found[np.isfinite(found)]
+    if not len(found):
+        return None
+    worst = float(np.abs(found).mean()) * area
+    if asked.plane is not None or asked.chart.projected:
+        worst = max(worst, float(np.quantile(np.abs(found), 0.95)) * area)
+    both = len(asked.chart.sides) if isinstance(asked.chart, RunChart) else 1
+    return worst * both * (LEAN if isinstance(asked.chart, RunChart) else 1.0)
+
+
+def _spread(chart: Chart, xy: Array, lift: float) -> Array:
+    """mm² of the surface `lift` mm off the face for a mm² of the sheet, (n,)."""
+    step = 1e-3
+    across = chart.to_space(xy + [step, 0.0], lift) - chart.to_space(xy - [step, 0.0], lift)
+    up = chart.to_space(xy + [0.0, step], lift) - chart.to_space(xy - [0.0, step], lift)
+    return np.asarray(np.linalg.norm(np.cross(across, up), axis=-1) / (4.0 * step * step))
+
+
+def _polygons(regions: Sequence[Region]) -> list[shapely.Polygon]:
+    return [
+        shapely.Polygon(r.outer.points(6), [c.points(6) for c in r.counters]).buffer(0)
+        for r in regions
+    ]
+
+
+def ink_points(regions: Sequence[Region]) -> Array:
+    """Points of a grid within the ink, at least one for every region, (n, 2)."""
+    shapes = _polygons(regions)
+    ink = shapely.union_all(shapes)
+    low_x, low_y, high_x, high_y = ink.bounds
+    x, y = np.meshgrid(
+        np.linspace(low_x, high_x, GRID * 2 + 2)[1:-1], np.linspace(low_y, high_y, GRID + 2)[1:-1]
+    )
+    points = np.column_stack([x.ravel(), y.ravel()])
+    held = points[shapely.contains_xy(ink, points[:, 0], points[:, 1])]
+    each = shapely.get_coordinates(shapely.point_on_surface(np.array(shapes, dtype=object)))
+    return np.vstack([held, each])
+
+
+def _lines(asked: Asked) -> tuple[Array, Array]:
+    """Sheet points within the ink and beside it, (n, 2) each, clear of the outlines."""
+    random = np.random.default_rng(SEED)
+    shapes = _polygons(asked.regions)
+    ink = shapely.union_all(shapes)
+    edge = ink.boundary
+    shapely.prepare(edge)
+    pick = shapes if len(shapes) <= RAYS else [
+        shapes[k] for k in random.choice(len(shapes), RAYS, replace=False)
+    ]  # fmt: skip
+    own = shapely.get_coordinates(shapely.point_on_surface(np.array(pick, dtype=object)))
+    low, high = np.array(ink.bounds[:2]), np.array(ink.bounds[2:])
+    about = low - 2.0 + (high - low + 4.0) * random.random((RAYS * 8, 2))
+    holes = [c.points(4).mean(axis=0) for r in asked.regions for c in r.counters][:RAYS]
+    every = np.vstack([own, about, np.array(holes).reshape(-1, 2)])
+    every = every[shapely.distance(edge, shapely.points(every)) > CLEAR]
+    inked = shapely.contains_xy(ink, every[:, 0], every[:, 1])
+    return every[inked][:RAYS], every[~inked][:RAYS]
+
+
+def _stray(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | None:
+    """What differs along some line and should not."""
+    changed = _differing(before, after)
+    if not changed:
+        return None
+    caster = IntCurvesFace_ShapeIntersector()
+    caster.Load(compound(changed), 1e-7)
+    far = 2.0 * extent_of(before.shape)
+    inside, beside = _lines(asked)
+    seen = made = 0
+    for points, inked in ((inside, True), (beside, False)):
+        start, way = asked.chart.to_space(points), asked.chart.normal(points)
+        there = np.isfinite(start).all(axis=-1) & np.isfinite(way).all(axis=-1)
+        for xy, p, n in zip(points[there], start[there], way[there], strict=True):
+            stretches = _stretches(caster, p, n, far)
+            if stretches is None:
+                continue
+            told = _told(stretches, xy, p, n, inked, asked)
+            if told is not None:
+                return told
+            seen += inked
+            made += inked and bool(stretches)
+    if asked.clean and asked.depth and 2 * made < seen:
+        return "under most of the ink nothing would be made"
+    return None
+
+
+def _differing(before: NamedSolid, after: NamedSolid) -> list:  # type: ignore[type-arg]
+    """Faces that one of the solids has and the other has not."""
+    had, has = TopTools_MapOfShape(), TopTools_MapOfShape()
+    for solid, known in ((before, had), (after, has)):
+        for named in solid.faces:
+            known.Add(named.face)
+    return [f.face for f in before.faces if not has.Contains(f.face)] + [
+        f.face for f in after.faces if not had.Contains(f.face)
+    ]
+
+
+def _stretches(
+    caster: IntCurvesFace_ShapeIntersector, p: Array, n: Array, far: float
+) -> list[tuple[float, float]] | None:
+    """What differs along a line, as depths under its point, mm; None when the line runs into
+    an edge, where crossings cannot be told."""
+    caster.Perform(gp_line(p, direction(-n)), -far, far)
+    hits = sorted(caster.WParameter(i) for i in range(1, caster.NbPnt() + 1))
+    if len(hits) % 2:
+        return None
+    pairs = zip(hits[::2], hits[1::2], strict=True)
+    return [(a, b) for a, b in pairs if b - a > STRAY]
+
+
+def _told(
+    stretches: list[tuple[float, float]],
+    xy: Array,
+    p: Array,
+    n: Array,
+    inked: bool,
+    asked: Asked,
+) -> str | None:
+    where = f"at {xy[0]:.2f}, {xy[1]:.2f} mm on the sheet"
+    for a, b in stretches:
+        ends = np.array([p - n * t for t in (a + STRAY, (a + b) / 2, b - STRAY)])
+        if not _as_asked(ends, asked):
+            deep = b if not asked.raised else -a
+            if not asked.depth:
+                return f"a mark would move the face {where}"
+            verb = "stand out" if asked.raised else "be cut"
+            return f"{where} it would {verb} {deep:.3f} mm where {asked.depth:.3f} mm were asked"
+        own = (-asked.depth - STRAY <= a and b <= STRAY) if asked.raised else (
+            a >= -STRAY and b <= asked.depth + STRAY)  # fmt: skip
+        spared = asked.loose or not asked.square or asked.plane is not None
+        if not inked and own and not spared:
+            return f"{where} the part would change although there is no ink"
+    whole = inked and asked.clean and asked.depth and asked.square and asked.plane is None
+    if whole and not any(
+        abs((b - a) - asked.depth) <= STRAY and min(abs(a), abs(b)) <= STRAY for a, b in stretches
+    ):
+        return f"{where} the asked depth would not be made"
+    return None
+
+
+def _as_asked(points: Array, asked: Asked) -> bool:
+    """True when points in space, (n, 3), lie within the depth, on the right side of a face."""
+    if asked.plane is not None:
+        point, normal = asked.plane
+        over = (points - point) @ normal  # 0 in the cap
+        return bool((over <= STRAY).all() if asked.raised else (over >= -STRAY).all())
+    run = asked.chart if isinstance(asked.chart, RunChart) else None
+    charts = [asked.chart.ground] if run is None else [p.chart.ground for p in run.pieces]
+    most = asked.depth * (1.0 if run is None else LEAN) + STRAY
+    for chart in charts:
+        xy = chart.from_space(points)
+        foot, way = chart.to_space(xy), chart.normal(xy)
+        over = ((points - foot) * way).sum(axis=-1)
+        off = np.linalg.norm(points - foot - over[:, None] * way, axis=-1)
+        low, high = (-STRAY, most) if asked.raised else (-most, STRAY)
+        if np.isfinite(over).all() and ((low <= over) & (over <= high) & (off < 0.1 + most)).all():
+            return True
+    return False

@@ -121,7 +121,12 @@ class ConeChart(RoundChart):
         return Motion(matrix, centre - matrix @ centre)
 
     def towards(self, xy: Array) -> ConeChart:
-        return replace(self, branch=float(self.degrees(xy)))
+        return self.read_about(float(self.degrees(xy)))
+
+    def read_about(self, degrees: float) -> ConeChart:
+        """The same sheet, its points read within 180° / `shrink` to both sides of an angle:
+        more than half a turn, so all that goes once round is read as it was laid."""
+        return replace(self, branch=degrees)
 
     def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
         s = self.apex + self.opening * up
@@ -167,7 +172,9 @@ class ConeChart(RoundChart):
         slope = np.radians(self.slope)
         reach = np.hypot(local[..., 0], local[..., 1]) - self.radius
         slant = reach * np.sin(slope) + local[..., 2] * np.cos(slope)
-        return self._sheet(self.sense * angle * self.shrink, self.apex + self.opening * slant)
+        about = np.radians(self.branch)
+        turned = about + (self.sense * angle - about + np.pi) % (2.0 * np.pi) - np.pi
+        return self._sheet(turned * self.shrink, self.apex + self.opening * slant)
 
     def to_uv(self, xy: Array) -> Array:
         return self.parameters.of(*self._natural(np.asarray(xy, dtype=float)))

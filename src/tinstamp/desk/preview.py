@@ -26,7 +26,7 @@ from tinstamp.engine.sheets import sheet_of
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.resolve import Resolved
-from tinstamp.setting.place import Placed, PlaceError
+from tinstamp.setting.place import Placed, PlaceError, read_right
 
 LIFT = 0.15
 """mm above the face, so that the preview is not hidden by it"""
@@ -94,4 +94,4 @@ def preview(
     except (FontError, FormulaError, LogoError, PlaceError):
         return None
     made = isinstance(chart, UnevenChart)
-    return Preview(artwork, placed, chart if made else chart.towards(np.array(placed.origin)))
+    return Preview(artwork, placed, chart if made else read_right(placed, chart))

@@ -22,7 +22,7 @@ from tinstamp.relief.make import Made, Order
 from tinstamp.relief.run import on_piece
 from tinstamp.relief.verify import ALLOWED, agrees
 from tinstamp.setting.fit import Fit
-from tinstamp.setting.place import Placed
+from tinstamp.setting.place import Placed, read_right
 
 TOLD_LEAN = 0.1
 """Degrees; walls that lean more are told."""
@@ -93,7 +93,7 @@ def prisms(item: Laid) -> bool:
 
 def towards(chart: Chart, placed: Placed) -> Chart:
     """A chart read about its artwork; one that was made for it is so already."""
-    return chart if isinstance(chart, UnevenChart) else chart.towards(np.array(placed.origin))
+    return chart if isinstance(chart, UnevenChart) else read_right(placed, chart)
 
 
 def thickness(solid: NamedSolid, item: Laid) -> tuple[float, float]:

@@ -16,8 +16,9 @@ from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Array, Region
 from tinstamp.chart.base import Chart
+from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.run import RunChart, area_of_face
-from tinstamp.setting.place import Placed, degrees_covered, laps_from_home
+from tinstamp.setting.place import Placed, degrees_covered, laps_from_home, middle_of_ink
 
 CLEAR = 0.01
 """mm; outlines nearer than this to an edge or to other ink count as touching it."""
@@ -69,7 +70,7 @@ def fit(placed: Placed, chart: Chart, earlier: Sequence[tuple[str, Placed]] = ()
     bounds = placed.bounds
     polygons = ink(placed.regions)
     whole = shapely.MultiPolygon(polygons)
-    middle = (bounds[:2] + bounds[2:]) / 2
+    middle = middle_of_ink(placed, chart)
     covered, round_here = 0.0, 0.0
     if chart.closed:
         spans = degrees_covered(placed, chart)
@@ -148,7 +149,8 @@ def face_about(chart: Chart, at: Array) -> tuple[BaseGeometry, BaseGeometry]:
         face = shapely.intersection_all([area_of_face(side.outline) for side in chart.sides])
     if not chart.closed:
         return face, face.boundary
-    flat = shapely.transform(face, chart.unrolled)
+    home = chart.read_about(0.0) if isinstance(chart, ConeChart) else chart
+    flat = shapely.transform(face, home.unrolled)
     here = laps_from_home(at, chart)
     turns = [shapely.transform(flat, lambda p, k=k: p + [360.0 * k, 0.0]) for k in _near(here)]
     whole = shapely.union_all(turns, grid_size=1e-9)

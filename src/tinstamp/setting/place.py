@@ -15,6 +15,7 @@ from tinstamp.artwork.outline import Array, Region, bounds_of, polygon
 from tinstamp.artwork.text import LetterInk
 from tinstamp.chart.base import Chart, Motion
 from tinstamp.chart.bent import UnevenChart
+from tinstamp.chart.cone import ConeChart
 from tinstamp.setting.along import Run, run_along, united
 from tinstamp.setting.way import rims
 
@@ -181,7 +182,8 @@ def how_many_fit(placed: Placed, chart: Chart, gap: float) -> int:
     """
     ink = np.concatenate([region.outer.points(16) for region in placed.regions])
     if chart.closed:
-        covered = float(np.ptp(chart.degrees(ink)))
+        spans = degrees_covered(placed, chart)
+        covered = max(b for _, b in spans) - min(a for a, _ in spans)
         way = min(chart.way_round(p) for p in ink)
     elif chart.round:
         raise PlaceError("copies all round need a face that closes")
@@ -298,7 +300,14 @@ def home(xy: Array, chart: Chart) -> Array:
 
 
 def degrees_covered(placed: Placed, chart: Chart) -> list[tuple[float, float]]:
-    """For each region the stretch that it covers on a round face, degrees from the front."""
+    """For each region the stretch that it covers on a round face, degrees from the front.
+
+    The sheet of a cone is its sector: where that is more than half a plane, a point alone
+    does not tell how far round it was laid. So each region is read from its neighbour that
+    was read before, beginning at the artwork's place.
+    """
+    if isinstance(chart, ConeChart):
+        return _walked(placed, chart)
     spans = []
     for region in placed.regions:
         angles = chart.degrees(region.outer.points(8))
@@ -306,6 +315,41 @@ def degrees_covered(placed: Placed, chart: Chart) -> list[tuple[float, float]]:
         if len(angles):
             spans.append((float(angles.min()), float(angles.max())))
     return spans
+
+
+def _walked(placed: Placed, chart: ConeChart) -> list[tuple[float, float]]:
+    middles = np.array([(r.bounds[:2] + r.bounds[2:]) / 2 for r in placed.regions])
+    known = np.empty((len(middles) + 1, 2))
+    known[0] = placed.origin
+    read = [float(chart.towards(known[0]).branch)]
+    spans = []
+    for k, (region, middle) in enumerate(zip(placed.regions, middles, strict=True)):
+        away = np.linalg.norm(known[: k + 1] - middle, axis=1)
+        near = int(k - np.argmin(away[::-1]))  # the last one of those as near
+        here = chart.read_about(read[near]).towards(middle)
+        angles = here.degrees(region.outer.points(8))
+        spans.append((float(angles.min()), float(angles.max())))
+        known[k + 1] = middle
+        read.append(here.branch)
+    return spans
+
+
+def read_right(placed: Placed, chart: Chart) -> Chart:
+    """A chart that reads artwork as it was laid, however far round it goes."""
+    if not isinstance(chart, ConeChart) or not placed.regions:
+        return chart.towards(np.array(placed.origin))
+    spans = degrees_covered(placed, chart)
+    return chart.read_about((min(a for a, _ in spans) + max(b for _, b in spans)) / 2)
+
+
+def middle_of_ink(placed: Placed, chart: Chart) -> Array:
+    """The sheet point, (2,), in the middle of artwork: on a cone half way round it and up."""
+    if not isinstance(chart, ConeChart) or not placed.regions:
+        return np.asarray((placed.bounds[:2] + placed.bounds[2:]) / 2)
+    ups = np.concatenate([chart.unrolled(r.outer.points(4))[:, 1] for r in placed.regions])
+    spans = degrees_covered(placed, chart)
+    about = (min(a for a, _ in spans) + max(b for _, b in spans)) / 2
+    return chart.rolled(np.array([about, (float(ups.min()) + float(ups.max())) / 2]))
 
 
 def laps_shown(placed: Placed, chart: Chart) -> list[int]:

@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 from OCP.Bnd import Bnd_Box
-from OCP.BRep import BRep_Builder
+from OCP.BRep import BRep_Builder, BRep_Tool
 from OCP.BRepBndLib import BRepBndLib
 from OCP.BRepGProp import BRepGProp
 from OCP.Geom import Geom_BSplineCurve, Geom_BSplineSurface, Geom_Curve, Geom_Surface
@@ -19,8 +19,9 @@ from OCP.GProp import GProp_GProps
 from OCP.Message import Message
 from OCP.TColgp import TColgp_Array1OfPnt, TColgp_Array1OfPnt2d, TColgp_Array2OfPnt
 from OCP.TColStd import TColStd_Array1OfInteger, TColStd_Array1OfReal, TColStd_Array2OfReal
-from OCP.TopAbs import TopAbs_ShapeEnum
+from OCP.TopAbs import TopAbs_Orientation, TopAbs_ShapeEnum
 from OCP.TopExp import TopExp_Explorer
+from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import (
     TopoDS,
     TopoDS_Compound,
@@ -307,3 +308,27 @@ def area(shape: TopoDS_Shape) -> float:
     props = GProp_GProps()
     BRepGProp.SurfaceProperties_s(shape, props)
     return float(props.Mass())
+
+
+def triangles_of(face: TopoDS_Face) -> tuple[Array, NDArray[np.int64]]:
+    """Points, (n, 3) mm, and triangles, (m, 3), of a face that has been meshed, counter-clockwise
+    from outside the solid."""
+    location = TopLoc_Location()
+    found = BRep_Tool.Triangulation_s(face, location)
+    if found is None:
+        return np.zeros((0, 3)), np.zeros((0, 3), dtype=np.int64)
+    node, triangle = found.Node, found.Triangle
+    flat: list[float] = []
+    for i in range(1, found.NbNodes() + 1):
+        p = node(i)
+        flat += (p.X(), p.Y(), p.Z())
+    corners = np.array([triangle(i).Get() for i in range(1, found.NbTriangles() + 1)]) - 1
+    points = np.array(flat).reshape(-1, 3)
+    if not location.IsIdentity():
+        move = location.Transformation()
+        rows = [[move.Value(r, c) for c in range(1, 5)] for r in range(1, 4)]
+        matrix = np.array(rows)
+        points = points @ matrix[:, :3].T + matrix[:, 3]
+    if face.Orientation() == TopAbs_Orientation.TopAbs_REVERSED:
+        corners = corners[:, ::-1]
+    return points, corners.reshape(-1, 3)

@@ -18,6 +18,10 @@ GRID = 6
 """Least stretches of a surface in each direction."""
 
 
+NEAR_KNOTS = 1e-7
+"""Part of a surface's parameters within which two knots are one."""
+
+
 class ParallelError(ValueError):
     """There is no such parallel surface; the message is for the designer."""
 
@@ -51,8 +55,9 @@ def _curve(
                 f"{abs(away):.3f} mm is more than the face's radius of {curve.radius:.3f} mm"
             )
         return replace(curve, radius=radius)
+    least = NEAR_KNOTS * max(high - low, 1e-9)
     ends = curve.breaks
-    ends = ends[(ends > low + 1e-9) & (ends < high - 1e-9)]
+    ends = _apart(ends[(ends > low + least) & (ends < high - least)], least)
     knots, sites = _followed(np.concatenate([[low], ends, [high]]), PARTS)
 
     def moved(t: Array) -> Array:
@@ -88,17 +93,29 @@ def _followed(breaks: Array, parts: int) -> tuple[Array, Array]:
     return knots, np.clip(sites, breaks[0], breaks[-1])
 
 
+def _apart(knots: Array, least: float) -> Array:
+    """Knots of which none is nearer to the one before than `least`: other programs write
+    them repeated, and repeated almost."""
+    kept: list[float] = []
+    for knot in np.sort(knots):
+        if not kept or knot - kept[-1] >= least:
+            kept.append(float(knot))
+    return np.array(kept)
+
+
 def _spline(surface: SplineSurface, away: float, box: tuple[Array, Array]) -> SplineSurface:
     """A spline surface through the true parallel of another, over the part that is needed."""
     from scipy.interpolate import make_interp_spline
 
     sides = []
     for axis, knots in enumerate((surface.u_knots, surface.v_knots)):
-        places = np.unique(knots)
-        margin = 0.02 * float(places[-1] - places[0])
-        low = max(float(box[0][axis]) - margin, float(places[0]))
-        high = min(float(box[1][axis]) + margin, float(places[-1]))
-        inner = places[(places > low + 1e-9) & (places < high - 1e-9)]
+        first, last = float(knots[0]), float(knots[-1])
+        margin, least = 0.02 * (last - first), NEAR_KNOTS * (last - first)
+        low = max(float(box[0][axis]) - margin, first)
+        high = min(float(box[1][axis]) + margin, last)
+        if high - low < least:
+            raise ParallelError("a part of the artwork lies past the end of the face")
+        inner = _apart(knots[(knots > low + least) & (knots < high - least)], least)
         breaks = np.concatenate([[low], inner, [high]])
         sides.append(_followed(breaks, max(1, -(-GRID // (len(breaks) - 1)))))
     (u_knots, u), (v_knots, v) = sides

@@ -7,7 +7,7 @@ from functools import lru_cache
 
 import numpy as np
 
-from tinstamp.artwork.outline import polygon
+from tinstamp.artwork.outline import Outline, polygon
 from tinstamp.chart.base import Array, Chart
 from tinstamp.chart.bent import BentChart
 from tinstamp.chart.flattening import Flattening, flatten_patch
@@ -157,8 +157,17 @@ def _anchored(home: SkinChart, x: float, y: float, footprint: Footprint) -> Skin
     low, high = home.flat.low, home.flat.high
     flat = flatten_patch(home.surface, low, high, home.flip, upright, uv, weight, home.all_round)
     made = replace(home, flat=flat, pin=(x, y), twist=0.0, home=home, footprint=footprint)
-    outline = tuple(polygon(made.from_uv(rim)) for rim in home.rims)
-    return replace(made, outline=outline)
+    return replace(made, outline=outline_of(made, home))
+
+
+def outline_of(made: SkinChart, home: SkinChart) -> tuple[Outline, ...]:
+    """The rims on the sheet of a chart, each running round as on the home sheet: (u, v) of a
+    face that another program wrote may run either way."""
+    found = []
+    for rim, before in zip(home.rims, home.outline, strict=True):
+        loop = polygon(made.from_uv(rim))
+        found.append(loop if loop.area * before.area > 0 else loop.reversed())
+    return tuple(found)
 
 
 def rectangle_rim(low: Array, high: Array) -> Array:

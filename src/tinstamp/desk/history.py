@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from tinstamp.job.archive import Document
 
@@ -53,6 +53,10 @@ class History:
         if len(self._steps) > DEEPEST:
             del self._steps[0]
             self._at -= 1
+
+    def restate(self, document: Document) -> None:
+        """The document in hand said in other words: no step of its own."""
+        self._steps[self._at] = replace(self._steps[self._at], document=document)
 
     def settle(self) -> None:
         """End a run of merged steps: the next one stands by itself."""

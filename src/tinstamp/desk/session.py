@@ -9,6 +9,7 @@ from __future__ import annotations
 import logging
 from collections.abc import Mapping
 from concurrent.futures import Future
+from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
@@ -34,6 +35,7 @@ from tinstamp.job.model import Blank, FontRef, Job, Text, changed, get
 from tinstamp.job.model import Path as JobPath
 from tinstamp.job.resolve import Resolved, resolve
 from tinstamp.job.state import state_folder
+from tinstamp.setting.place import counted_from
 
 LOG = logging.getLogger("tinstamp.desk")
 REST = 60
@@ -46,6 +48,17 @@ PATIENCE = 2500
 """ms that a stopped build may take to give up before the engine is restarted"""
 BLANK = -1
 """The selection when the blank's card is selected."""
+
+
+def with_places_told(job: Job, charts: Mapping[str, Chart]) -> Job:
+    """A job whose stamps say which edge, or the middle, their height counts from."""
+    for i, stamp in enumerate(job.stamps):
+        setting = stamp.setting
+        if setting.up_from == "usual" and not setting.from_stamp and setting.face in charts:
+            word = counted_from(charts[setting.face])
+            if word != "usual":
+                job = changed(job, ("stamps", i, "setting", "up_from"), word)
+    return job
 
 
 def new_job() -> Job:
@@ -107,6 +120,7 @@ class Session(QObject):
         self._watch.timeout.connect(self._watch_engine)
         self._watch.start()
         self.building = False
+        self.drag_under_way = False
 
     def _timer(self, after: int, work: Any) -> QTimer:
         timer = QTimer(self)
@@ -481,7 +495,25 @@ class Session(QObject):
         if document is not None:
             self.mesh, self.shown = event.mesh, document
             self.charts, self.kinds = event.charts, event.kinds
+            self._restate(event.number)
             self.pictured.emit()
+
+    def _restate(self, number: int) -> None:
+        """Places of older files, which count from the rim or the middle as their face happens to
+        be shaped, say from now on which of them it is."""
+        before = self.document
+        job = with_places_told(before.job, self.charts)
+        if job == before.job or self.drag_under_way:
+            return
+        told = replace(before, job=job)
+        self.history.restate(told)
+        for name in ("saved", "shown"):
+            held = getattr(self, name)
+            if held is not None and held.job == before.job:
+                setattr(self, name, told)
+        if self._asked.get(number) is not None and self._asked[number].job == before.job:
+            self._asked[number] = told
+        self.resolved = resolve(job)
 
     def _done(self, event: m.Done) -> None:
         document = self._asked.pop(event.number, None)

@@ -184,6 +184,7 @@ class StampDrag(QObject):
             self._others(self.preview.chart) if mode == "move" else [],
         )
         self.moving = False
+        s.drag_under_way = True
         return True
 
     def begin_in_space(self, point: Array) -> bool:
@@ -283,6 +284,7 @@ class StampDrag(QObject):
 
     def end(self) -> None:
         """Let go."""
+        self.session.drag_under_way = False
         if self._held is not None:
             self._held = None
             self.moving = False

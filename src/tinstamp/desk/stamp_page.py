@@ -175,16 +175,18 @@ class StampPage(FieldsPage):
                 ),
                 f"what “{name}” is measured from",
             )
-        usual = "its own line" if stamp else "the lower rim" if round_face else "the middle"
-        lower = "its bottom" if stamp else "the lowest edge" if round_face else "the lower edge"
+        below = "its bottom" if stamp else "the lower rim" if round_face else "the lower edge"
+        above = "its top" if stamp else "the upper rim" if round_face else "the upper edge"
+        choices = [("lower", below), ("middle", "its middle" if stamp else "the middle"),
+                   ("upper", above)]  # fmt: skip
+        if stamp:
+            choices.insert(0, ("usual", "its own line"))
+        elif get(self.session.job, (*base, "setting", "up_from")) == "usual":
+            choices.insert(0, ("usual", "the rim or middle it was made with"))
         self.pick(
             "Up from",
             (*base, "setting", "up_from"),
-            lambda: (
-                ("usual", usual),
-                ("lower", lower),
-                ("upper", "its top" if stamp else "the upper edge"),
-            ),
+            lambda: choices,
             f"what “{name}” is measured from",
         )
 

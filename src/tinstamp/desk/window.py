@@ -275,7 +275,8 @@ class Window(QMainWindow):
             setting=Setting(
                 face=face,
                 across="0 deg" if chart.closed else "0 mm",
-                up=f"{middle:g} mm",
+                up=f"{middle - low:g} mm" if chart.round else "0 mm",
+                up_from="lower" if chart.round else "middle",
                 rests_on="middle",
             ),
         )

@@ -303,8 +303,10 @@ class Cast(Value):
 class Setting(Value):
     """How artwork lies on a face.
 
-    `across` is from the middle of a flat face or from the front of a round one; `up` is
-    from the middle or from the lower rim; both may be from an edge instead, inwards.
+    `across` is from the middle of a flat face or from the front of a round one, or from an
+    edge, inwards; `up` is from the lower edge, the middle or the upper one, whatever shape the
+    face has. Only older files have `usual`: from the lower rim of a round face, from the middle
+    of a flat one; from another stamp it is that one's line.
     `rests_on` and `held_by` say which line and which side of the artwork is placed there;
     the origin of a text is what it is aligned to. With `from_stamp` both are from another
     stamp on the face, rightwards and upwards from the middle, sides or edges of its ink.
@@ -316,7 +318,7 @@ class Setting(Value):
     across: Place = "0 deg"
     up: Length = "10 mm"
     across_from: Literal["middle", "left", "right"] = "middle"
-    up_from: Literal["usual", "lower", "upper"] = "usual"
+    up_from: Literal["usual", "lower", "middle", "upper"] = "usual"
     from_stamp: str = Field(default="", max_length=80)
     turn: Angle = "0 deg"
     rests_on: Literal["baseline", "middle", "bottom", "top"] = "baseline"

@@ -59,7 +59,7 @@ class Spot:
     rests_on: RestsOn = "baseline"
     round: bool = False
     across_from: Literal["middle", "left", "right"] = "middle"
-    up_from: Literal["usual", "lower", "upper"] = "usual"
+    up_from: Literal["usual", "lower", "middle", "upper"] = "usual"
     held_by: Literal["origin", "left", "middle", "right"] = "origin"
     other: Other | None = None
 
@@ -231,18 +231,36 @@ def where(spot: Spot, chart: Chart) -> tuple[Array, float]:
         across = low_x + across if spot.across_from == "left" else high_x - across
     if spot.up_from != "usual":
         low, high = rims(chart)
-        up = low + up if spot.up_from == "lower" else high - up
+        up = {"lower": low + up, "middle": (low + high) / 2 + up, "upper": high - up}[spot.up_from]
     try:
         return chart.spot(across, up, spot.round)
     except ValueError as error:
         raise PlaceError(str(error)) from error
 
 
+def counted_from(chart: Chart) -> Literal["usual", "lower", "middle"]:
+    """Which edge, or the middle, `usual` counts from on a face, so that it can be kept when
+    the face gets another shape; `usual` when it is neither, as where a rim was cut away."""
+    low, high = rims(chart)
+    if chart.round and abs(low) < NEAR_RIM:
+        return "lower"
+    return "middle" if abs(low + high) < NEAR_RIM else "usual"
+
+
+NEAR_RIM = 1e-6
+"""mm within which a sheet's zero lies at an edge or in the middle."""
+
+
 def _from_other(spot: Spot, other: Other, chart: Chart) -> tuple[Array, float]:
     """A spot that is measured from another stamp, rightwards and upwards."""
     low_x, low_y, high_x, high_y = other.box
     x = {"left": low_x, "middle": (low_x + high_x) / 2, "right": high_x}[spot.across_from]
-    y = {"lower": low_y, "usual": other.origin[1], "upper": high_y}[spot.up_from]
+    y = {
+        "lower": low_y,
+        "usual": other.origin[1],
+        "middle": (low_y + high_y) / 2,
+        "upper": high_y,
+    }[spot.up_from]
     try:
         across, up = chart.place_of(np.array([x, y]), spot.round)
         return chart.spot(across + spot.across, up + spot.up, spot.round)

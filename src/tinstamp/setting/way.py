@@ -27,12 +27,15 @@ class Way:
     Attributes
     ----------
     closed : it ends where it begins.
+    runs_on : a single arc that goes on about its centre beyond its ends, as the parallel of a
+        cone does.
     fine : its pieces are short lines that stand for curves: the direction turns evenly.
     """
 
     pieces: tuple[Piece, ...]
     closed: bool
     fine: bool = False
+    runs_on: bool = False
 
     @cached_property
     def _starts(self) -> Array:
@@ -48,6 +51,8 @@ class Way:
         """The point (2,) at a distance along the way, and the direction there, degrees."""
         if self.closed:
             s = s % self.length
+        if self.runs_on:
+            return _on(self.pieces[0], s)
         if s < 0 or s > self.length:
             end = s > 0
             piece = self.pieces[-1 if end else 0]
@@ -78,7 +83,7 @@ class Way:
     def reversed(self) -> Way:
         """Run the other way."""
         pieces = tuple(piece.reversed() for piece in reversed(self.pieces))
-        return Way(pieces, self.closed, self.fine)
+        return Way(pieces, self.closed, self.fine, self.runs_on)
 
 
 def _on(piece: Piece, s: float) -> tuple[Array, float]:
@@ -224,7 +229,8 @@ def level_way(chart: Chart, up: float) -> Way:
         start, end = chart.rolled(np.array([[low, up], [high, up]]))
         apex = np.array([0.0, -chart.opening * chart.apex])
         turn = -chart.opening * np.radians(high - low) * chart.shrink
-        return Way((Piece("", _pair(start), _pair(end), _pair(apex), float(turn)),), False)
+        piece = Piece("", _pair(start), _pair(end), _pair(apex), float(turn))
+        return Way((piece,), False, runs_on=True)
     low_x, _, high_x, _ = map(float, chart.bounds)
     return Way((Piece("", (low_x, up), (high_x, up)),), False)
 

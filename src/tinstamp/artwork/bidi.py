@@ -1,12 +1,13 @@
 """Which way a line of text runs: letters of left-to-right and right-to-left scripts mixed.
 
 Follows the Unicode Bidirectional Algorithm (UAX #9) for plain lines: its rules P2 to P3,
-W1 to W7, N1 to N2, I1, I2 and L2, without embeddings, isolates and paired brackets.
+W1 to W7, N0 to N2, I1, I2 and L2, without embeddings and isolates.
 """
 
 from __future__ import annotations
 
 import unicodedata
+from functools import cache
 from itertools import groupby
 
 STRONG = {"L": "L", "R": "R", "AL": "R"}
@@ -16,7 +17,7 @@ def levels(text: str) -> list[int]:
     """The embedding level of each character; odd ones run from right to left."""
     raw = [unicodedata.bidirectional(c) or "L" for c in text]
     base = next((int(k != "L") for k in raw if k in STRONG), 0)
-    kinds = _numbers(_marks(raw, base), base)
+    kinds = _brackets(text, raw, _numbers(_marks(raw, base), base), base)
     return [_level(kind, base) for kind in _neutrals(kinds, base)]
 
 
@@ -79,10 +80,80 @@ def _numbers(kinds: list[str], base: int) -> list[str]:
     return found
 
 
+DEEPEST = 63
+"""Brackets open at once that are followed (BD16)."""
+SIDES = {"L": "L", "R": "R", "EN": "R", "AN": "R"}
+"""What each kind counts as for what is neutral beside or within it."""
+ALIKE = {"\u3008": "\u2329", "\u3009": "\u232a"}
+"""Brackets that are canonically the same (BD16)."""
+
+
+@cache
+def _partners() -> dict[str, str]:
+    """Each opening bracket's closing one. BidiBrackets.txt derives them from properties that
+    Python has, and from the mirrored glyph, which its name tells: left becomes right."""
+    found = {}
+    for code in range(0x110000):
+        c = chr(code)
+        if unicodedata.category(c) == "Ps" and unicodedata.mirrored(c) and _neutral(c):
+            other = unicodedata.name(c).replace("LEFT", "RIGHT")
+            try:
+                found[c] = unicodedata.lookup(other)
+            except KeyError:
+                found[c] = chr(code + 1)
+            if found[c] == c:  # such as Tibetan ones, whose names have no sides
+                found[c] = chr(code + 1)
+    return found
+
+
+def _neutral(c: str) -> bool:
+    return unicodedata.bidirectional(c) == "ON"
+
+
+def _pairs(text: str, kinds: list[str]) -> list[tuple[int, int]]:
+    """Opening and closing brackets that belong together, by the opening one (BD16)."""
+    closing = _partners()
+    open_: list[tuple[str, int]] = []
+    found = []
+    for i, c in enumerate(text):
+        if kinds[i] != "ON":
+            continue
+        if c in closing:
+            if len(open_) == DEEPEST:
+                break
+            open_.append((ALIKE.get(closing[c], closing[c]), i))
+            continue
+        c = ALIKE.get(c, c)
+        at = next((k for k in range(len(open_) - 1, -1, -1) if open_[k][0] == c), None)
+        if at is not None:
+            found.append((open_[at][1], i))
+            del open_[at:]
+    return sorted(found)
+
+
+def _brackets(text: str, raw: list[str], kinds: list[str], base: int) -> list[str]:
+    """N0: a pair of brackets goes with what it holds, or with what stands before it."""
+    home = "R" if base else "L"
+    found = list(kinds)
+    for start, end in _pairs(text, kinds):
+        within = {SIDES[k] for k in found[start + 1 : end] if k in SIDES}
+        if not within:
+            continue
+        way = home
+        if home not in within:
+            way = next((SIDES[k] for k in reversed(found[:start]) if k in SIDES), home)
+        for at in (start, end):
+            found[at] = way
+            while at + 1 < len(raw) and raw[at + 1] == "NSM":
+                at += 1
+                found[at] = way
+    return found
+
+
 def _neutrals(kinds: list[str], base: int) -> list[str]:
     """N1 and N2: neutral characters between letters of one direction take it."""
     home = "R" if base else "L"
-    sides = {"L": "L", "R": "R", "EN": "R", "AN": "R"}
+    sides = SIDES
     found: list[str] = []
     at = 0
     for plain, members in groupby(kinds, key=lambda k: k in sides):

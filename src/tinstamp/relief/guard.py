@@ -29,7 +29,7 @@ STRAY = 3e-3
 LEAN = 1.012
 """Times the depth that a change may reach where faces meet at up to 15°: 1 / cos(7.5°), and
 what walls lean there."""
-RAYS = 24
+RAYS = 8
 """Lines within the ink, and as many beside it."""
 CLEAR = 0.03
 """mm between a line and the nearest outline, so that it is plainly in the ink or not."""

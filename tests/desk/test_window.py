@@ -285,7 +285,7 @@ def test_export_and_read_back(opened: Hand, tmp_path: Path) -> None:
     assert "Filling line" in ezdxf.readfile(out / "tank for the printer.dxf").layers
     dialog.folder.setText("/proc/none")
     QTest.mouseClick(dialog.write, Qt.MouseButton.LeftButton)
-    opened.until(lambda: "folder cannot be made" in dialog.note.text())
+    opened.until(lambda: "cannot be written to" in dialog.note.text())
     dialog.close()
 
 

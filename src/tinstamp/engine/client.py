@@ -9,6 +9,7 @@ until the job changes.
 
 from __future__ import annotations
 
+import os
 import socket
 import subprocess
 import sys
@@ -200,7 +201,10 @@ class EngineClient:
     def _start(self) -> None:
         ours, theirs = socket.socketpair()
         self._process = subprocess.Popen(
-            [sys.executable, "-m", "tinstamp.engine.worker", str(theirs.fileno())],
+            [
+                *(sys.executable, "-m", "tinstamp.guarded.ending", str(os.getpid())),
+                *("tinstamp.engine.worker", str(theirs.fileno())),
+            ],
             pass_fds=[theirs.fileno()],
             stdin=subprocess.DEVNULL,
         )

@@ -1,6 +1,6 @@
 """The engine's own process: takes jobs from a connection, gives back events.
 
-Run as `python -m tinstamp.engine.worker FD`. A newer job supersedes the one under way
+Run as a module with a descriptor, by `tinstamp.guarded.ending`. A newer job supersedes the one under way
 at its next stage; files to import are read beside it; end of file ends the process.
 """
 
@@ -16,7 +16,6 @@ from pathlib import Path
 from tinstamp.blank.solid import Blank
 from tinstamp.engine import messages as m
 from tinstamp.engine.triangles import Mesh
-from tinstamp.guarded.ending import die_with_parent
 from tinstamp.job.state import keep_log
 
 LOG = logging.getLogger("tinstamp.engine")
@@ -144,7 +143,6 @@ def serve(connection: Connection) -> None:
 
 def main() -> None:
     """Serve the connection whose descriptor is the first argument."""
-    die_with_parent()
     keep_log("engine")
     connection = Connection(int(sys.argv[1]))
     try:

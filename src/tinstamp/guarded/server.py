@@ -28,6 +28,7 @@ def main() -> None:
     for name in sys.argv[2:]:
         importlib.import_module(name)
     signal.signal(signal.SIGCHLD, signal.SIG_IGN)  # children that have ended leave no trace
+    server = os.getpid()
     while True:
         word, handed, _, _ = socket.recv_fds(control, 1, 1)
         if not word:
@@ -35,13 +36,13 @@ def main() -> None:
         for handle in handed:
             if os.fork() == 0:
                 control.close()
-                _child(handle)
+                _child(handle, server)
             os.close(handle)
 
 
-def _child(handle: int) -> None:
+def _child(handle: int, server: int) -> None:
     """Do the one piece of work that comes over a socket, and end."""
-    die_with_parent()
+    die_with_parent(server)
     signal.signal(signal.SIGCHLD, signal.SIG_DFL)
     connection = Connection(handle)
     code = 1

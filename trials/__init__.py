@@ -1,0 +1,1 @@
+"""Long random runs, outside the suite: `python -m trials.NAME COUNT [--seed S]`."""

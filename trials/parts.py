@@ -1,0 +1,147 @@
+"""Random blanks of odd proportions, and random stamps on them."""
+
+from __future__ import annotations
+
+import random
+
+from tinstamp.chart.base import Chart
+from tinstamp.job.drawn_bodies import Row
+from tinstamp.job.feature import BaseFeature
+from tinstamp.job.features import (
+    Ball,
+    Cone,
+    Dome,
+    FreeformSkin,
+    Hole,
+    Plate,
+    Prism,
+    Ring,
+    Soften,
+    Torus,
+    Tube,
+)
+from tinstamp.job.model import (
+    Cast,
+    FontRef,
+    Guide,
+    Relief,
+    Repeat,
+    Setting,
+    Shape,
+    Stamp,
+    Text,
+)
+
+TEXTS = ("A", "O8", "HB8", "Mark", "M8", "&", "Ring ®", "filling line", "PELLWICK LANTERN WORKS")
+FONTS = (("Barlow", "SemiBold"), ("Oswald", "Medium"))
+
+
+def mm(value: float) -> str:
+    return f"{value:.4g} mm"
+
+
+def blank(r: random.Random) -> list[BaseFeature]:
+    """One body, sometimes with something done to it."""
+    size = 10 ** r.uniform(0.8, 2.1)
+    kind = r.choice(
+        ("tube", "rod", "plate", "prism", "cone", "dome", "ball", "torus", "ring", "skin")
+    )
+    if kind in ("tube", "rod"):
+        wall = 0.0 if kind == "rod" else size * r.uniform(0.02, 0.3)
+        body: BaseFeature = Tube(
+            name="b", outer_diameter=mm(size), given="wall", wall=mm(wall),
+            height=mm(size * r.uniform(0.2, 3)),
+        )  # fmt: skip
+    elif kind == "plate":
+        body = Plate(
+            name="b", length=mm(size), width=mm(size * r.uniform(0.2, 1.5)),
+            thickness=mm(size * r.uniform(0.02, 0.5)),
+        )  # fmt: skip
+    elif kind == "prism":
+        body = Prism(
+            name="b", sides=str(r.randint(3, 14)), across_flats=mm(size),
+            height=mm(size * r.uniform(0.15, 2)),
+        )  # fmt: skip
+    elif kind == "cone":
+        top = size * r.uniform(0.2, 2.5)
+        body = Cone(
+            name="b", base_diameter=mm(size), top_diameter=mm(top),
+            height=mm(abs(size - top) / 2 * r.uniform(0.02, 3) + 0.05 * size), wall="0 mm",
+        )  # fmt: skip
+    elif kind == "dome":
+        body = Dome(name="b", diameter=mm(size), height=mm(size * r.uniform(0.1, 0.5)), wall="0 mm")
+    elif kind == "ball":
+        body = Ball(name="b", diameter=mm(size))
+    elif kind == "torus":
+        body = Torus(name="b", ring_diameter=mm(size), bar_diameter=mm(size * r.uniform(0.1, 0.6)))
+    elif kind == "ring":
+        body = Ring(name="b")
+    else:
+        rows = tuple(
+            Row(heights=tuple(mm(size * r.uniform(0.2, 0.45)) for _ in range(4))) for _ in range(4)
+        )
+        body = FreeformSkin(
+            name="b", length=mm(size), width=mm(size * r.uniform(0.5, 1)), rows=rows
+        )
+    features = [body]
+    if kind in ("plate", "prism") and r.random() < 0.4:
+        top = "b.top"
+        features.append(
+            Hole(name="h", face=top, across=mm(size * r.uniform(-0.3, 0.3)), up="0 mm",
+                 diameter=mm(size * r.uniform(0.03, 0.2)))
+        )  # fmt: skip
+    if kind in ("plate", "prism", "tube", "rod") and r.random() < 0.3:
+        features.append(Soften(name="r", size=mm(size * r.uniform(0.005, 0.05)), edges=("b.top",)))
+    return features
+
+
+def stamp(r: random.Random, name: str, faces: dict[str, Chart], thick: float) -> Stamp:
+    """A stamp on one of the faces, somewhere about it."""
+    face = r.choice(sorted(faces))
+    chart = faces[face]
+    low_x, low_y, high_x, high_y = map(float, chart.bounds)
+    wide, high = high_x - low_x, high_y - low_y
+    size = min(wide, high)
+    height = size * 10 ** r.uniform(-1.3, -0.3)
+    family, style = r.choice(FONTS)
+    drawn: Text | Shape = Text(
+        text=r.choice(TEXTS), font=FontRef(family=family, style=style), height=mm(height),
+        mirrored=r.random() < 0.1, upside_down=r.random() < 0.1,
+    )  # fmt: skip
+    if r.random() < 0.2:
+        drawn = Shape(
+            shape=r.choice(("line", "rectangle", "circle", "polygon")), wide=mm(2 * height),
+            high=mm(height), line=mm(r.choice((0.0, height / 6))),
+        )  # fmt: skip
+    if chart.closed and r.random() < 0.6:
+        across = f"{r.uniform(-200, 200):.3f} deg"
+    else:
+        across = mm(r.choice((0.0, r.uniform(-0.55, 0.55) * wide)))
+    guides = ("none", "none", "none", "level", "line", "arc", "midline", "edge")
+    kind = r.choice(guides)
+    guide = Guide(
+        kind=kind, radius=mm(size * r.uniform(0.2, 2)), length=mm(size), span=f"{r.uniform(20, 360):.1f} deg",
+        inset=mm(height), at=r.choice(("start", "centre", "end")), bend=r.choice(("over", "under")),
+    )  # fmt: skip
+    repeat = Repeat(kind=r.choice(("none", "none", "none", "round", "fit", "steps")),
+                    count=str(r.randint(2, 5)), step_across=mm(3 * height))  # fmt: skip
+    cast = Cast(way=r.choice(("none",) * 6 + ("square", "front", "above", "patch")))
+    setting = Setting(
+        face=face,
+        across=across,
+        up=mm(r.choice((0.0, r.uniform(-0.3, 0.3))) * high),
+        up_from="middle",
+        turn=f"{r.choice((0.0, 0.0, r.uniform(-180, 180))):.2f} deg",
+        rests_on=r.choice(("baseline", "middle")),
+        cast=cast,
+        over=r.choice(("face",) * 4 + ("neighbours",)),
+        guide=guide,
+        repeat=repeat,
+    )
+    relief = Relief(
+        make=r.choice(("engrave", "engrave", "emboss", "mark")),
+        depth=mm(max(0.02, thick * 10 ** r.uniform(-2.2, -0.2))),
+        walls=r.choice(("normal",) * 5 + ("cast",)),
+        caps=r.choice(("follow",) * 5 + ("plane",)),
+    )
+    return Stamp(name=name, artwork=drawn, setting=setting, relief=relief)

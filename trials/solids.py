@@ -1,0 +1,237 @@
+"""Random blanks and stamps, built; what comes out is examined by means that share nothing
+with the builder: the STEP file as re-read, its mesh, distances between meshes (VTK), volumes
+by the divergence theorem (trimesh).
+"""
+
+from __future__ import annotations
+
+import random
+import tempfile
+import time
+from collections import Counter
+from concurrent.futures import ThreadPoolExecutor
+from pathlib import Path
+
+import numpy as np
+
+from tinstamp.guarded.work import KERNEL, GuardError, Limits, guarded
+from trials.parts import blank, stamp
+from trials.record import options, record
+
+CASE = Limits(150.0, 6 * 2**30, ("trials.solids", *KERNEL))
+"""What one case may take."""
+CHORD = 0.004
+"""mm; tolerance of the meshes that are compared, as a part of the part's size at least"""
+
+
+def case(seed: int, number: int) -> tuple[str, str, str]:
+    """One random job built and examined: "sound", "told", or "wrong", what it was, and why."""
+    from tinstamp.engine.build import build
+    from tinstamp.engine.cache import Cache
+    from tinstamp.job.archive import Document
+    from tinstamp.job.model import Blank, Job
+
+    r = random.Random(f"{seed}-{number}")
+    features = blank(r)
+    bare = Job(blank=Blank.model_validate({"features": [f.model_dump() for f in features]}))
+    cache = Cache()
+    plain = build(Document(bare), cache)
+    if plain.solid is None:
+        return "told", _words(bare), "; ".join(f.message for f in plain.report.findings)
+    charts = dict(plain.report.charts)
+    low, high = _box(plain.solid.shape)
+    thick = float((high - low).min())
+    stamps = tuple(stamp(r, f"s{k}", charts, thick) for k in range(r.choice((1, 1, 1, 2))))
+    job = bare.model_copy(update={"stamps": stamps})
+    built = build(Document(job), cache)
+    words = _words(job)
+    reports = built.report.stamps
+    surprise = [f.message for f in built.report.findings if "not foreseen" in f.message]
+    if surprise:
+        return "unforeseen", words, surprise[0]
+    if not any(s.built_by for s in reports):
+        told = [f.message for f in built.report.findings if f.level == "fix"]
+        return ("told", words, "; ".join(told)) if told else ("wrong", words, "nothing is told")
+    if not built.report.valid:
+        return "wrong", words, "a part that is not valid is given out"
+    why = examined(plain, built)
+    return ("wrong", words, why) if why else ("sound", words, "")
+
+
+def _words(job) -> str:  # type: ignore[no-untyped-def]
+    first = job.blank.features[0]
+    told = [f"{first.kind} {first.model_dump(exclude_defaults=True)}"]
+    told += [f"{s.model_dump(exclude_defaults=True)}" for s in job.stamps]
+    return " | ".join(told)
+
+
+def _box(shape):  # type: ignore[no-untyped-def]
+    from OCP.Bnd import Bnd_Box
+    from OCP.BRepBndLib import BRepBndLib
+
+    box = Bnd_Box()
+    BRepBndLib.AddOptimal_s(shape, box, False, False)
+    a, b = box.CornerMin(), box.CornerMax()
+    return np.array([a.X(), a.Y(), a.Z()]), np.array([b.X(), b.Y(), b.Z()])
+
+
+def _reread(solid, chord: float):  # type: ignore[no-untyped-def]
+    """The STEP file of a solid as its receiver has it: (valid, points, triangles)."""
+    from OCP.BRepCheck import BRepCheck_Analyzer
+    from OCP.BRepMesh import BRepMesh_IncrementalMesh
+    from OCP.STEPControl import STEPControl_Reader
+
+    from tinstamp.blank.kernel import faces, triangles_of
+    from tinstamp.output.step import write_step
+
+    with tempfile.TemporaryDirectory() as folder:
+        file = Path(folder) / "part.step"
+        write_step(solid, file, "part", {})
+        reader = STEPControl_Reader()
+        reader.ReadFile(str(file))
+        reader.TransferRoots()
+        shape = reader.OneShape()
+    valid = BRepCheck_Analyzer(shape).IsValid()
+    BRepMesh_IncrementalMesh(shape, chord, False, 0.1, False)
+    points, triangles, start = [], [], 0
+    for face in faces(shape):
+        p, t = triangles_of(face)
+        points.append(p)
+        triangles.append(t + start)
+        start += len(p)
+    return valid, np.concatenate(points), np.concatenate(triangles)
+
+
+def _distances(points, triangles, at):  # type: ignore[no-untyped-def]
+    """Signed distances of points from a mesh, mm, negative inside (VTK)."""
+    import trimesh
+    from vtkmodules.util.numpy_support import numpy_to_vtk, numpy_to_vtkIdTypeArray
+    from vtkmodules.vtkCommonCore import vtkPoints
+    from vtkmodules.vtkCommonDataModel import vtkCellArray, vtkPolyData
+    from vtkmodules.vtkFiltersCore import vtkImplicitPolyDataDistance
+
+    whole = trimesh.Trimesh(points, triangles, process=True, merge_norm=True)
+    held = vtkPoints()
+    vertices = np.ascontiguousarray(whole.vertices)
+    held.SetData(numpy_to_vtk(vertices, deep=True))
+    cells = vtkCellArray()
+    flat = np.column_stack([np.full(len(whole.faces), 3), whole.faces]).astype(np.int64).ravel()
+    cells.SetCells(len(whole.faces), numpy_to_vtkIdTypeArray(flat, deep=True))
+    data = vtkPolyData()
+    data.SetPoints(held)
+    data.SetPolys(cells)
+    distance = vtkImplicitPolyDataDistance()
+    distance.SetInput(data)
+    return np.array([distance.EvaluateFunction(*map(float, p)) for p in at])
+
+
+def _volume(points, triangles) -> float:  # type: ignore[no-untyped-def]
+    a, b, c = (points[triangles[:, k]] for k in range(3))
+    return float(np.einsum("ij,ij->", a, np.cross(b, c)) / 6.0)
+
+
+def _samples(points, triangles, count, random):  # type: ignore[no-untyped-def]
+    """Points all over a mesh by area, and some of its corners."""
+    a, b, c = (points[triangles[:, k]] for k in range(3))
+    area = np.linalg.norm(np.cross(b - a, c - a), axis=1)
+    pick = random.choice(len(triangles), count, p=area / area.sum())
+    u, v = random.random((2, count, 1))
+    flip = u + v > 1
+    u, v = np.where(flip, 1 - u, u), np.where(flip, 1 - v, v)
+    spread = a[pick] + u * (b[pick] - a[pick]) + v * (c[pick] - a[pick])
+    return np.vstack([spread, points[random.choice(len(points), count)]])
+
+
+def examined(plain, built) -> str:  # type: ignore[no-untyped-def]
+    """What is wrong with a marked part; nothing when it is right."""
+    random = np.random.default_rng(3)
+    low, high = _box(plain.solid.shape)
+    size = float(np.linalg.norm(high - low))
+    chord = max(CHORD, size * 2e-5)
+    _, p0, t0 = _reread(plain.solid, chord)
+    valid, p1, t1 = _reread(built.solid, chord)
+    if not valid:
+        return "its STEP file reads back as not valid"
+    change = _volume(p1, t1) - _volume(p0, t0)
+    said = built.report.volume - built.report.blank_volume
+    area = float(np.linalg.norm(np.cross(p0[t0[:, 1]] - p0[t0[:, 0]], p0[t0[:, 2]] - p0[t0[:, 0]]),
+                                axis=1).sum() / 2)  # fmt: skip
+    if abs(change - said) > 4 * chord * area * 0.3 + 1e-3 * abs(said):
+        return f"by its file the volume changes by {change:.4f}, told are {said:.4f} mm³"
+    made = [
+        s for s in built.job.stamps if s.name in {r.name for r in built.report.stamps if r.built_by}
+    ]
+    depth = {r.name: r.depth for r in built.report.stamps}
+    over = max((depth[s.name] for s in made if s.relief.make == "emboss"), default=0.0)
+    under = max((depth[s.name] for s in made if s.relief.make == "engrave"), default=0.0)
+    free = any(s.relief.caps == "plane" and s.relief.make != "mark" for s in made)
+    off = _distances(p0, t0, _samples(p1, t1, 500, random))
+    slack = 3 * chord + 0.004
+    joints = 1.02 if any(s.setting.over == "neighbours" for s in made) else 1.0
+    if not free and (off.max() > over * joints + slack or -off.min() > under * joints + slack):
+        return (
+            f"it stands out {off.max():.4f} mm and is sunk {-off.min():.4f} mm, asked are "
+            f"{over:.4f} and {under:.4f}"
+        )
+    ink = []
+    for s in made:
+        laid = built.laid[s.name]
+        for region in laid.placed.regions:
+            for outline in region.outlines:
+                ink.append(laid.chart.to_space(outline.points(4)))
+            from tinstamp.relief.guard import ink_points
+
+            ink.append(laid.chart.to_space(ink_points([region])))
+    cloud = np.concatenate(ink)
+    cloud = cloud[np.isfinite(cloud).all(axis=1)]
+    from scipy.spatial import cKDTree
+
+    there = _samples(p0, t0, 300, random)
+    reach = max(over, under) * 2 + 0.25 * size / 3 + 1.0
+    away = there[cKDTree(cloud).query(there)[0] > reach]
+    away = away[:150]
+    both_sides = any(s.setting.cast.side != "near" for s in made)
+    if len(away) and not free and not both_sides:
+        moved = float(np.abs(_distances(p1, t1, away)).max())
+        if moved > slack:
+            return f"far from all ink the face has moved by {moved:.4f} mm"
+    return ""
+
+
+def run(count: int, seed: int, workers: int = 2) -> tuple[Counter[str], list[str], float]:
+    """That many cases; how they ended, what was wrong, and the longest, s."""
+    ended: Counter[str] = Counter()
+    wrong: list[str] = []
+    longest = 0.0
+
+    def one(number: int) -> tuple[str, str, str, float]:
+        start = time.monotonic()
+        try:
+            found = guarded(CASE, case, seed, number)
+        except GuardError as error:
+            found = ("crashed", f"case {number}", str(error))
+        except Exception as error:  # a trial counts whatever comes
+            found = ("crashed", f"case {number}", repr(error))
+        return (*found, time.monotonic() - start)
+
+    with ThreadPoolExecutor(workers) as pool:
+        for number, (how, what, why, taken) in enumerate(pool.map(one, range(count))):
+            ended[how] += 1
+            longest = max(longest, taken)
+            if how in ("wrong", "crashed", "unforeseen"):
+                wrong.append(f"{seed}-{number} {how}: {why} :: {what}")
+                print(wrong[-1], flush=True)
+    return ended, wrong, longest
+
+
+def main() -> None:
+    from trials import solids  # by its own name, so that the cases' processes find it
+
+    given = options(__doc__ or "", 1000)
+    ended, _, longest = solids.run(given.count, given.seed)
+    record("solids", given, {**{k: ended[k] for k in ("sound", "told", "wrong", "unforeseen", "crashed")},
+                             "longest": f"{longest:.0f} s"})  # fmt: skip
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,280 @@
+"""Random clicks, keys, drags and dialogs in the real window. Every traceback, every stop of
+more than 2 s, and every dead end counts.
+
+Needs a screen; `trials/on_a_screen COMMAND` gives a virtual one.
+"""
+
+from __future__ import annotations
+
+import faulthandler
+import random
+import sys
+import tempfile
+import threading
+import time
+import traceback
+from collections import Counter
+from pathlib import Path
+
+from PySide6.QtCore import QPoint, QSettings, Qt, QTimer
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import (
+    QAbstractButton,
+    QApplication,
+    QComboBox,
+    QDialog,
+    QFileDialog,
+    QLineEdit,
+    QMenu,
+    QMessageBox,
+    QPlainTextEdit,
+    QWidget,
+)
+
+from tinstamp.desk.app import make_app
+from tinstamp.desk.demo import DEMOS
+from tinstamp.desk.window import Window
+from trials.record import options, record
+
+FROZEN = 2.0
+"""s without a beat of the window's thread that count as a stop"""
+KEYS = (Qt.Key.Key_Up, Qt.Key.Key_Down, Qt.Key.Key_Left, Qt.Key.Key_Right, Qt.Key.Key_Tab,
+        Qt.Key.Key_Backtab, Qt.Key.Key_Return, Qt.Key.Key_Escape, Qt.Key.Key_Delete,
+        Qt.Key.Key_Space, Qt.Key.Key_Plus, Qt.Key.Key_Minus)  # fmt: skip
+SHORTCUTS = "ZZZZYYT123456MS"
+TYPED = ("3", "12 mm", "0", "-4", "1e999", "diameter/3", "((", "HB8 Ø", "0.4 mm", "90 deg", "", "é☃",
+         "tank.height - 6 mm", "girth/4")  # fmt: skip
+
+
+class Beat:
+    """A heart in the window's thread, watched from another."""
+
+    def __init__(self) -> None:
+        self.last = time.monotonic()
+        self.stops: list[str] = []
+        self._timer = QTimer()
+        self._timer.timeout.connect(self.strike)
+        self._timer.start(50)
+        self._main = threading.main_thread().ident
+        self._over = False
+        threading.Thread(target=self._watch, daemon=True).start()
+
+    def strike(self) -> None:
+        self.last = time.monotonic()
+
+    def _watch(self) -> None:
+        told = False
+        while not self._over:
+            time.sleep(0.2)
+            late = time.monotonic() - self.last
+            if late > FROZEN and not told:
+                told = True
+                frame = sys._current_frames().get(self._main or 0)
+                where = "".join(traceback.format_stack(frame)[-6:]) if frame else ""
+                self.stops.append(f"no beat for {late:.1f} s\n{where}")
+            elif late < FROZEN:
+                told = False
+
+    def end(self) -> None:
+        self._over = True
+        self._timer.stop()
+
+
+class Monkey:
+    """One random user."""
+
+    def __init__(self, seed: int, folder: Path) -> None:
+        self.r = random.Random(seed)
+        self.app = make_app()
+        self.folder = folder
+        self.window = Window(QSettings(str(folder / "desk.ini"), QSettings.Format.IniFormat))
+        self.window.resize(1280, 800)
+        self.window.show()
+        self.faults: list[str] = []
+        sys.excepthook = self._caught
+        self.done: Counter[str] = Counter()
+        self.now = ""
+        self.last: list[str] = []
+        self._closer = QTimer()
+        self._closer.timeout.connect(self._answer)
+        self._closer.start(150)
+        self.beat = Beat()
+        self.window.open_demo(DEMOS["fuel tank"])
+
+    def _caught(self, kind, error, trace) -> None:  # type: ignore[no-untyped-def]
+        told = "".join(traceback.format_exception(kind, error, trace))
+        self.faults.append(f"after {self.last[-4:]}:\n{told}")
+
+    def _answer(self) -> None:
+        """Whatever asks for an answer gets one, as by a hand."""
+        asking = self.app.activeModalWidget() or self.app.activePopupWidget()
+        if asking is None or asking is self.window:
+            return
+        if isinstance(asking, QMenu):
+            actions = [a for a in asking.actions() if a.isEnabled() and not a.isSeparator()]
+            if actions and self.r.random() < 0.3 and not any("…" in a.text() for a in actions[:1]):
+                self.r.choice(actions).trigger()
+            asking.close()
+        elif isinstance(asking, QFileDialog | QMessageBox):
+            buttons = [b for b in asking.findChildren(QAbstractButton) if b.isEnabled()]
+            if isinstance(asking, QMessageBox) and buttons:
+                QTest.mouseClick(self.r.choice(buttons), Qt.MouseButton.LeftButton)
+            else:
+                asking.reject()
+        elif isinstance(asking, QDialog):
+            fields = [f for f in asking.findChildren(QLineEdit) if f.isVisible()]
+            if fields and self.r.random() < 0.5:
+                QTest.keyClicks(self.r.choice(fields), self.r.choice(TYPED[:8]).replace("Ø", ""))
+            if self.r.random() < 0.4:
+                asking.reject()
+
+    # -- what a hand does
+
+    def _widgets(self, kind: type[QWidget]) -> list[QWidget]:
+        return [
+            w for w in self.window.findChildren(kind)
+            if w.isVisible() and w.isEnabled() and w.width() > 2 and w.height() > 2
+        ]  # fmt: skip
+
+    def _spot(self, widget: QWidget) -> QPoint:
+        return QPoint(
+            self.r.randrange(max(1, widget.width())), self.r.randrange(max(1, widget.height()))
+        )
+
+    def click(self) -> None:
+        if self.app.activeModalWidget() or self.app.activePopupWidget():
+            return
+        widget = self.r.choice(self._widgets(QWidget))
+        button = Qt.MouseButton.LeftButton
+        QTest.mouseClick(widget, button, Qt.KeyboardModifier.NoModifier, self._spot(widget))
+
+    def press_button(self) -> None:
+        buttons = self._widgets(QAbstractButton)
+        if buttons:
+            QTest.mouseClick(self.r.choice(buttons), Qt.MouseButton.LeftButton)
+
+    def type_text(self) -> None:
+        fields = [*self._widgets(QLineEdit), *self._widgets(QPlainTextEdit)]
+        if fields:
+            field = self.r.choice(fields)
+            field.setFocus()
+            if self.r.random() < 0.7:
+                field.selectAll()  # type: ignore[attr-defined]
+            text = self.r.choice(TYPED)
+            if text.isascii():
+                QTest.keyClicks(field, text)
+            else:  # not on this keyboard: as from the clipboard
+                self.app.clipboard().setText(text)
+                field.paste()  # type: ignore[attr-defined]
+            if self.r.random() < 0.3:
+                QTest.keyClick(field, Qt.Key.Key_Return)
+
+    def choose(self) -> None:
+        boxes = [b for b in self._widgets(QComboBox) if b.count()]  # type: ignore[attr-defined]
+        if boxes:
+            box = self.r.choice(boxes)
+            at = self.r.randrange(box.count())  # type: ignore[attr-defined]
+            box.setCurrentIndex(at)  # type: ignore[attr-defined]
+            box.activated.emit(at)  # type: ignore[attr-defined]
+
+    def key(self) -> None:
+        target = self.app.focusWidget() or self.window
+        change = self.r.choice((Qt.KeyboardModifier.NoModifier, Qt.KeyboardModifier.ShiftModifier))
+        QTest.keyClick(target, self.r.choice(KEYS), change)
+
+    def shortcut(self) -> None:
+        letter = self.r.choice(SHORTCUTS)
+        QTest.keyClick(self.window, letter, Qt.KeyboardModifier.ControlModifier)
+
+    def drag(self) -> None:
+        seen = [w for w in (self.window.part, self.window.below.currentWidget())
+                if w.isVisible() and w.width() > 2 and w.height() > 2]  # fmt: skip
+        if not seen or self.app.activeModalWidget() or self.app.activePopupWidget():
+            return
+        widget = self.r.choice(seen)
+        button = Qt.MouseButton.LeftButton
+        QTest.mousePress(widget, button, Qt.KeyboardModifier.NoModifier, self._spot(widget))
+        for _ in range(self.r.randint(1, 8)):
+            QTest.mouseMove(widget, self._spot(widget))
+            self.app.processEvents()
+        QTest.mouseRelease(widget, button, Qt.KeyboardModifier.NoModifier, self._spot(widget))
+
+    def demo(self) -> None:
+        self.window.session.saved = self.window.session.document
+        self.window.open_demo(self.r.choice(list(DEMOS.values())))
+
+    def step(self) -> None:
+        """One thing."""
+        works = (self.click, self.press_button, self.type_text, self.choose, self.key,
+                 self.shortcut, self.drag, self.drag, self.demo)  # fmt: skip
+        weights = (5, 4, 5, 3, 3, 2, 2, 2, 0.3)
+        (work,) = self.r.choices(works, weights)
+        self.last.append(work.__name__)
+        self.done[work.__name__] += 1
+        try:
+            work()
+        except RuntimeError as error:
+            if "already deleted" not in str(error):  # a widget that its own click took away
+                self._caught(type(error), error, error.__traceback__)
+        except Exception as error:  # a trial counts whatever comes
+            self._caught(type(error), error, error.__traceback__)
+        end = time.monotonic() + self.r.choice((0.0, 0.02, 0.1, 0.3))
+        self.app.processEvents()
+        while time.monotonic() < end:
+            self.app.processEvents()
+            time.sleep(0.005)
+
+    def stuck(self) -> str:
+        """Does the window come to rest, and can it still be worked with?"""
+        session = self.window.session
+        end = time.monotonic() + 120
+        while session.building and time.monotonic() < end:
+            self.app.processEvents()
+            time.sleep(0.01)
+        if session.building:
+            return "it builds for ever"
+        before = session.job
+        self.window.add_stamp()
+        if session.job == before and session.charts and len(before.stamps) < 200:
+            return "no stamp can be added any more"
+        return ""
+
+
+def run(count: int, seed: int) -> tuple[dict[str, object], list[str]]:
+    """That many actions; the figures, and what was found."""
+    faulthandler.enable()
+    app = QApplication.instance() or make_app()
+    assert app is not None
+    with tempfile.TemporaryDirectory() as folder:
+        monkey = Monkey(seed, Path(folder))
+        dead: list[str] = []
+        for k in range(count):
+            monkey.step()
+            if k % 250 == 249 and (why := monkey.stuck()):
+                dead.append(f"after {k + 1}: {why}")
+        if why := monkey.stuck():
+            dead.append(f"at the end: {why}")
+        monkey.beat.end()
+        monkey._closer.stop()
+        window = monkey.window
+        window.session.saved = window.session.document
+        window.close()
+        for _ in range(20):
+            app.processEvents()
+    sys.excepthook = sys.__excepthook__
+    found = [*monkey.faults, *monkey.beat.stops, *dead]
+    figures = {"tracebacks": len(monkey.faults), "stops over 2 s": len(monkey.beat.stops),
+               "dead ends": len(dead)}  # fmt: skip
+    return figures, found
+
+
+def main() -> None:
+    given = options(__doc__ or "", 3000)
+    figures, found = run(given.count, given.seed)
+    for told in found:
+        print(told, flush=True)
+    record("window", given, figures)
+
+
+if __name__ == "__main__":
+    main()

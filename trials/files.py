@@ -259,7 +259,8 @@ def main() -> None:
     slow = sum(float(line.split()[-2]) > LONGEST for line in bad)
     record("files", given, {**dict(sorted(ended.items())), "uncaught": ended["uncaught"],
                             "over 10 s": slow,
-                            "most memory": f"{held_here() / 2**20:.0f} MB", "longest": f"{longest:.1f} s"})  # fmt: skip
+                            "most memory": f"{held_here() / 2**20:.0f} MB",
+                            "longest": f"{longest:.1f} s"})  # fmt: skip
 
 
 if __name__ == "__main__":

@@ -35,7 +35,8 @@ app = make_app()
 QMessageBox.question = staticmethod(lambda *a, **k: QMessageBox.StandardButton.Yes)
 told = []
 Window.complain = lambda self, title, error: told.append(f"{title}: {error}")
-job, log, take_up, saving = Path(sys.argv[1]), open(sys.argv[2], "a"), sys.argv[3], sys.argv[4] == "s"
+job, log = Path(sys.argv[1]), open(sys.argv[2], "a")
+take_up, saving = sys.argv[3], sys.argv[4] == "s"
 window = Window()
 window.show()
 def say(**what):

@@ -120,8 +120,9 @@ def stamp(r: random.Random, name: str, faces: dict[str, Chart], thick: float) ->
     guides = ("none", "none", "none", "level", "line", "arc", "midline", "edge")
     kind = r.choice(guides)
     guide = Guide(
-        kind=kind, radius=mm(size * r.uniform(0.2, 2)), length=mm(size), span=f"{r.uniform(20, 360):.1f} deg",
-        inset=mm(height), at=r.choice(("start", "centre", "end")), bend=r.choice(("over", "under")),
+        kind=kind, radius=mm(size * r.uniform(0.2, 2)), length=mm(size), inset=mm(height),
+        span=f"{r.uniform(20, 360):.1f} deg", at=r.choice(("start", "centre", "end")),
+        bend=r.choice(("over", "under")),
     )  # fmt: skip
     repeat = Repeat(kind=r.choice(("none", "none", "none", "round", "fit", "steps")),
                     count=str(r.randint(2, 5)), step_across=mm(3 * height))  # fmt: skip

@@ -144,6 +144,8 @@ def _samples(points, triangles, count, random):  # type: ignore[no-untyped-def]
 
 def examined(plain, built) -> str:  # type: ignore[no-untyped-def]
     """What is wrong with a marked part; nothing when it is right."""
+    from tinstamp.relief.guard import ink_points
+
     random = np.random.default_rng(3)
     low, high = _box(plain.solid.shape)
     size = float(np.linalg.norm(high - low))
@@ -177,11 +179,8 @@ def examined(plain, built) -> str:  # type: ignore[no-untyped-def]
     for s in made:
         laid = built.laid[s.name]
         for region in laid.placed.regions:
-            for outline in region.outlines:
-                ink.append(laid.chart.to_space(outline.points(4)))
-            from tinstamp.relief.guard import ink_points
-
-            ink.append(laid.chart.to_space(ink_points([region])))
+            flat = [outline.points(4) for outline in region.outlines]
+            ink += [laid.chart.to_space(points) for points in (*flat, ink_points([region]))]
     cloud = np.concatenate(ink)
     cloud = cloud[np.isfinite(cloud).all(axis=1)]
     from scipy.spatial import cKDTree
@@ -229,8 +228,8 @@ def main() -> None:
 
     given = options(__doc__ or "", 1000)
     ended, _, longest = solids.run(given.count, given.seed)
-    record("solids", given, {**{k: ended[k] for k in ("sound", "told", "wrong", "unforeseen", "crashed")},
-                             "longest": f"{longest:.0f} s"})  # fmt: skip
+    ways = ("sound", "told", "wrong", "unforeseen", "crashed")
+    record("solids", given, {**{k: ended[k] for k in ways}, "longest": f"{longest:.0f} s"})
 
 
 if __name__ == "__main__":

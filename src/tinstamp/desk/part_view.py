@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Literal
 
 import numpy as np
@@ -22,14 +23,15 @@ from tinstamp.artwork.outline import Array
 from tinstamp.desk import palette as p
 from tinstamp.desk.measure_panel import MeasurePanel
 from tinstamp.desk.painting import painting
-from tinstamp.desk.preview import Preview
-from tinstamp.desk.scene import Hit, Scene
+from tinstamp.desk.preview import Preview, preview
+from tinstamp.desk.scene import Hit, Patch, Scene
 from tinstamp.desk.session import Session
 from tinstamp.desk.sheet_paint import heights
 from tinstamp.desk.sheet_stretch import Tint, box_about, draped_stretch
 from tinstamp.desk.stamp_drag import StampDrag
 from tinstamp.desk.style import alone_button, plain_button, type_at
 from tinstamp.engine import messages as m
+from tinstamp.job.resolve import resolve
 
 ViewName = Literal["whole", "square", "end", "section"]
 FINE = 220
@@ -38,6 +40,8 @@ TINT = 0.06
 """mm above the face that its stretch is shown."""
 NEAR = 7
 """px within which an edge is meant rather than the face beside it"""
+OVER = 0.01
+"""mm over a face at which its normals are taken"""
 STILL = 4
 """px; a press that moves less is a click"""
 
@@ -47,6 +51,7 @@ class PartView(QWidget):
 
     face_clicked = Signal(str)
     wants_middle = Signal()
+    looked_away = Signal()
 
     def __init__(self, session: Session, drag: StampDrag) -> None:
         super().__init__()
@@ -63,6 +68,7 @@ class PartView(QWidget):
         self._press: QPointF | None = None
         self._last = QPointF()
         self._mode: Literal["", "turn", "shift", "stamp"] = ""
+        self.veiled: set[str] = set()
         self._framed = False
         self.alone = alone_button(self, "part")
         self.alone.clicked.connect(self.wants_middle)
@@ -103,6 +109,7 @@ class PartView(QWidget):
     def take_mesh(self) -> None:
         """Show the part last built; a job with errors leaves the last good one."""
         self.scene.show(self.session.mesh)
+        self.veiled = set()
         if not self._framed:
             self.show_view("whole")
             self._framed = True
@@ -112,6 +119,7 @@ class PartView(QWidget):
 
     def refresh(self) -> None:
         """Colours, overlay and picture anew."""
+        self._veil()
         self._paint_faces()
         preview = self.drag.preview
         if preview is not None and (self.session.stale or self.session.stretch is not None):
@@ -120,6 +128,42 @@ class PartView(QWidget):
             self.scene.overlay(None, None)
         self.scene.tint(self._stretched(preview))
         self._draw_soon.start()
+
+    def _veil(self) -> None:
+        """Relief that is out of date is not shown beside what takes its place: that of the
+        stamp in hand once it differs, and that of stamps which are gone."""
+        shown = self.session.shown
+        if shown is None or self.scene.mesh is None:
+            return
+        now = {stamp.name: stamp for stamp in self.session.job.stamps}
+        chosen = self.drag.preview is not None and self.session.selected
+        names: set[str] = set()
+        old: list[int] = []
+        for i, stamp in enumerate(shown.job.stamps):
+            gone = stamp.name not in now or not now[stamp.name].on
+            ours = chosen is not False and i == chosen and now.get(stamp.name) != stamp
+            if stamp.on and (gone or ours):
+                names |= {f"{stamp.name}/cap", f"{stamp.name}/wall"}
+                old.append(i)
+        if names == self.veiled:
+            return
+        self.veiled = names
+        laid = [found for i in old if (found := self._as_built(i)) is not None]
+        self.scene.veil(frozenset(names), _joined(laid) if laid else None)
+
+    def _as_built(self, index: int) -> Patch | None:
+        """The ink of a stamp of the part shown, on its face, as triangles."""
+        s = self.session
+        assert s.shown is not None
+        if index >= len(s.shown.job.stamps):
+            return None
+        chart = s.charts.get(s.shown.job.stamps[index].setting.face)
+        found = preview(s.shown, resolve(s.shown.job), index, chart, s.charts)
+        if found is None or not found.placed.regions:
+            return None
+        points, triangles = found.in_space(0.0)
+        over, _ = found.in_space(OVER)
+        return points, triangles, (over - points) / OVER
 
     def _stretched(self, preview: Preview | None) -> Tint | None:
         """The stretch about the selected stamp, in colours on the face."""
@@ -286,10 +330,10 @@ class PartView(QWidget):
         step = spot - self._last
         if self._mode == "turn":
             self.scene.turn(step.x() * 0.4, step.y() * 0.4)
-            self._draw_soon.start()
+            self._look_away()
         elif self._mode == "shift":
             self.scene.shift(step.x(), step.y(), self.height())
-            self._draw_soon.start()
+            self._look_away()
         elif self._mode == "stamp" and self._press is not None:
             away = spot - self._press
             if self.drag.active and (self.drag.moving or away.manhattanLength() > STILL):
@@ -323,7 +367,12 @@ class PartView(QWidget):
 
     def wheelEvent(self, event: QWheelEvent) -> None:
         self.scene.nearer(1.0015 ** event.angleDelta().y())
+        self._look_away()
+
+    def _look_away(self) -> None:
+        """The part is not seen any more as the last view showed it."""
         self._draw_soon.start()
+        self.looked_away.emit()
 
     def leaveEvent(self, event: object) -> None:
         self._set_hover(None)
@@ -354,7 +403,7 @@ class PartView(QWidget):
         else:
             super().keyPressEvent(event)
             return
-        self._draw_soon.start()
+        self._look_away()
 
     # -- painting
 
@@ -424,3 +473,13 @@ class PartView(QWidget):
             )
         low_x, _, high_x, _ = chart.bounds
         return f"{name} · {chart.kind} · {high_x - low_x:.3f} × {high - low:.3f} mm"
+
+
+def _joined(parts: Sequence[Patch]) -> Patch:
+    """Several patches as one."""
+    starts = np.cumsum([0, *(len(points) for points, _, _ in parts)])
+    return (
+        np.concatenate([points for points, _, _ in parts]),
+        np.concatenate([t + start for (_, t, _), start in zip(parts, starts[:-1], strict=True)]),
+        np.concatenate([normals for _, _, normals in parts]),
+    )

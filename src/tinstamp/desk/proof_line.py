@@ -20,6 +20,13 @@ from tinstamp.desk.session import Session
 from tinstamp.desk.style import type_at
 from tinstamp.proof.finding import Finding, Level
 
+BEFORE = "before the change: "
+WORST = (
+    "QPushButton { text-align: left; background: transparent; color: #E8EAEA;"
+    " border: 1px solid transparent; }"
+    "QPushButton:hover, QPushButton:focus { border-color: #7C8890; }"
+)
+
 
 class ProofLine(QWidget):
     """Counts by level, the worst finding in words, and how the build goes."""
@@ -49,11 +56,7 @@ class ProofLine(QWidget):
         self.worst = QPushButton()
         self.worst.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
         self.worst.clicked.connect(self._go)
-        self.worst.setStyleSheet(
-            "QPushButton { text-align: left; background: transparent; color: #E8EAEA;"
-            " border: 1px solid transparent; }"
-            "QPushButton:hover, QPushButton:focus { border-color: #7C8890; }"
-        )
+        self.worst.setStyleSheet(WORST)
         row.addWidget(self.worst, 1)
         self.bar = QProgressBar()
         self.bar.setFixedSize(90, 6)
@@ -72,6 +75,7 @@ class ProofLine(QWidget):
         for widget in (self.state, self.bar, self.stop):
             row.addWidget(widget)
         self._first: Finding | None = None
+        self._old = False
         session.report_changed.connect(self.renew)
         session.progress.connect(self._progress)
         session.failed.connect(self._failed)
@@ -82,6 +86,8 @@ class ProofLine(QWidget):
 
     def renew(self) -> None:
         """Show the report's findings."""
+        self._old = False
+        self.worst.setStyleSheet(WORST)
         report = self.session.report
         findings = report.findings if report is not None else ()
         for level, button in self.counts.items():
@@ -102,7 +108,8 @@ class ProofLine(QWidget):
             self.worst.setText(told(self._first))
             self.worst.setToolTip(told(self._first))
         else:
-            self.worst.setText("nothing found" if report is not None else "")
+            self.worst.setText("all checks passed" if report is not None else "")
+        self._date()
         if report is not None and not self.session.building:
             built = [s for s in report.stamps if s.built_by]
             ways = {"imprint": "by imprint", "boolean": "by boolean"}
@@ -115,11 +122,25 @@ class ProofLine(QWidget):
             self.state.setText(f"{state} in {report.seconds:.2f} s{made}")
         self._busy()
 
+    def _date(self) -> None:
+        """What was found before the last change is shown as old."""
+        old = self.session.report is not None and self.session.stale_report
+        if old == self._old:
+            return
+        self._old = old
+        text = self.worst.text().removeprefix(BEFORE)
+        self.worst.setText(f"{BEFORE}{text}" if old and text else text)
+        ink = "#9AA5AB" if old else "#E8EAEA"
+        self.worst.setStyleSheet(WORST.replace("#E8EAEA", ink))
+        for level, button in self.counts.items():
+            button.setStyleSheet(f"color: {ink if old else p.ON_DARK[level]};")
+
     def _go(self) -> None:
         if self._first is not None:
             self.show_finding.emit(self._first)
 
     def _busy(self) -> None:
+        self._date()
         busy = self.session.building
         self.bar.setVisible(busy)
         self.stop.setVisible(busy)

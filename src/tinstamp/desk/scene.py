@@ -36,6 +36,10 @@ from tinstamp.engine.triangles import Mesh
 Array = NDArray[np.float64]
 
 
+Patch = tuple[Array, NDArray[np.int64], Array]
+"""A piece of a face: points (n, 3) mm, triangles, and outward normals at the points."""
+
+
 @dataclass(frozen=True)
 class Hit:
     """What lies under the pointer: the face's name and the point on it, mm."""
@@ -80,6 +84,15 @@ class Scene:
         self._tint.GetProperty().SetAmbient(0.5)
         self._tint.GetProperty().SetDiffuse(0.6)
         self._tint.VisibilityOff()
+        self._patch = self._actor(vtkPolyData())
+        self._patch.GetProperty().SetColor(*_rgb(p.TIN))
+        self._patch.GetProperty().SetAmbient(0.34)
+        self._patch.GetProperty().SetDiffuse(0.74)
+        self._patch.GetProperty().SetSpecular(0.12)
+        self._patch.GetProperty().SetSpecularPower(18)
+        self._patch.VisibilityOff()
+        self._hidden: frozenset[str] = frozenset()
+        self._bared: vtkPolyData | None = None
         self._section: vtkPlane | None = None
         self._clipped: vtkPolyData | None = None
 
@@ -113,7 +126,50 @@ class Scene:
             self._locator.SetDataSet(self._data)
             self._locator.BuildLocator()
         self._edges.GetMapper().SetInputData(_edges_of(self._data))
+        self._hidden = frozenset()
+        self._bared = None
+        self._patch.VisibilityOff()
         self._apply_section()
+
+    def veil(self, names: frozenset[str], patch: Patch | None = None) -> None:
+        """Hide faces by name, such as those of a relief that is out of date, and close the face
+        that they stand in by a patch. No names show all."""
+        if self.mesh is None or names == self._hidden:
+            return
+        self._hidden = names
+        gone = np.array([name in names for name in self.mesh.names])[self.mesh.faces]
+        self._patch.SetVisibility(bool(names) and patch is not None)
+        if not gone.any():
+            self._bared = None
+            self._edges.GetMapper().SetInputData(_edges_of(self._data))
+        else:
+            bare = vtkPolyData()
+            bare.SetPoints(self._data.GetPoints())
+            bare.GetPointData().SetNormals(self._data.GetPointData().GetNormals())
+            bare.SetPolys(_cells(self.mesh.triangles[~gone]))
+            self._bared = bare
+            self._shown_cells = ~gone
+            old = self.mesh.points[np.unique(self.mesh.triangles[gone])]
+            self._edges.GetMapper().SetInputData(_edges_of(bare, old))
+            self._colour_bared()
+        if patch is not None and names:
+            points, triangles, normals = patch
+            data, holder = vtkPolyData(), vtkPoints()
+            holder.SetData(numpy_to_vtk(np.ascontiguousarray(points, np.float32), deep=True))
+            data.SetPoints(holder)
+            data.SetPolys(_cells(triangles))
+            shades = numpy_to_vtk(np.ascontiguousarray(normals, np.float32), deep=True)
+            data.GetPointData().SetNormals(shades)
+            self._patch.GetMapper().SetInputData(data)
+        self._apply_section()
+
+    def _colour_bared(self) -> None:
+        """What is left of the part has the part's own colours."""
+        scalars = self._data.GetCellData().GetScalars()
+        if self._bared is None or scalars is None:
+            return
+        colours = numpy_to_vtk(vtk_to_numpy(scalars)[self._shown_cells], deep=True)
+        self._bared.GetCellData().SetScalars(colours)
 
     def paint(self, colours: Mapping[str, str], hovered: str | None = None) -> None:
         """Colours `#RRGGBB` by face name; the rest is tin, the hovered face lighter."""
@@ -125,6 +181,7 @@ class Scene:
         array = numpy_to_vtk(table[self.mesh.faces].astype(np.uint8), deep=True)
         array.SetName("colour")
         self._data.GetCellData().SetScalars(array)
+        self._colour_bared()
         self._apply_section()
 
     def overlay(self, points: Array | None, triangles: NDArray[np.int64] | None) -> None:
@@ -170,7 +227,7 @@ class Scene:
 
     def _apply_section(self) -> None:
         if self._section is None or self.mesh is None:
-            self._part.GetMapper().SetInputData(self._data)
+            self._part.GetMapper().SetInputData(self._bared or self._data)
             self._edges.VisibilityOn()
             return
         joined = vtkCleanPolyData()
@@ -406,8 +463,8 @@ def _with_normals(mesh: Mesh) -> vtkPolyData:
     return data
 
 
-def _edges_of(data: vtkPolyData) -> vtkPolyData:
-    """Borders of faces as lines."""
+def _edges_of(data: vtkPolyData, without: Array | None = None) -> vtkPolyData:
+    """Borders of faces as lines; those between points `without` (n, 3) are left out."""
     edges = vtkFeatureEdges()
     edges.SetInputData(data)
     edges.BoundaryEdgesOn()
@@ -416,4 +473,19 @@ def _edges_of(data: vtkPolyData) -> vtkPolyData:
     edges.NonManifoldEdgesOff()
     edges.ColoringOff()
     edges.Update()
-    return edges.GetOutput()
+    found = edges.GetOutput()
+    if without is None or not found.GetNumberOfLines():
+        return found
+    points = vtk_to_numpy(found.GetPoints().GetData())
+    old = {row.tobytes() for row in np.round(np.asarray(without, np.float32), 3) + 0.0}
+    gone = np.array([row.tobytes() in old for row in np.round(points, 3) + np.float32(0.0)])
+    lines = vtk_to_numpy(found.GetLines().GetConnectivityArray()).reshape(-1, 2)
+    kept = vtkPolyData()
+    kept.SetPoints(found.GetPoints())
+    cells = vtkCellArray()
+    for a, b in lines[~(gone[lines[:, 0]] & gone[lines[:, 1]])]:
+        cells.InsertNextCell(2)
+        cells.InsertCellPoint(int(a))
+        cells.InsertCellPoint(int(b))
+    kept.SetLines(cells)
+    return kept

@@ -406,8 +406,10 @@ class _Card(QStyledItemDelegate):
             self._line(painter, x, y, room, "switched off")
         elif self.ticket.session.report is None:
             self._line(painter, x, y, room, "not built yet")
+        elif self.ticket.session.stale_report:
+            self._line(painter, x, y, room, "to be checked again …")
         elif finding is None:
-            self._mark(painter, x, y, room, "note", "nothing found")
+            self._mark(painter, x, y, room, "note", "all checks passed")
         else:
             self._mark(painter, x, y, room, finding.level, finding.short)
 

@@ -78,6 +78,7 @@ class Window(QMainWindow):
         self.ticket.add_logo.connect(lambda: self.part_files.ask("new logo"))
         self.ticket.add_shape.connect(self.add_shape)
         self.part.face_clicked.connect(self.face_clicked)
+        self.part.looked_away.connect(self._looked_away)
         self.part.wants_middle.connect(lambda: self.give_middle("part"))
         self.sheet.wants_middle.connect(lambda: self.give_middle("sheet"))
         self.profile.wants_middle.connect(lambda: self.give_middle("sheet"))
@@ -311,6 +312,15 @@ class Window(QMainWindow):
             if key == name:
                 self.views.button(k).setChecked(True)
         self.part.show_view(name)  # type: ignore[arg-type]
+
+    def _looked_away(self) -> None:
+        """No view's button is lit once the part has been turned; a section stays one."""
+        if self.part.view == "section":
+            return
+        self.views.setExclusive(False)
+        for button in self.views.buttons():
+            button.setChecked(False)
+        self.views.setExclusive(True)
 
     def give_middle(self, to: str) -> None:
         """Give the part or the sheet the whole middle; once more, both share it again."""

@@ -1,7 +1,7 @@
 """The engine's own process: takes jobs from a connection, gives back events.
 
-Run as a module with a descriptor, by `tinstamp.guarded.ending`. A newer job supersedes the one under way
-at its next stage; files to import are read beside it; end of file ends the process.
+Run as a module with a descriptor, by `tinstamp.guarded.ending`. A newer job supersedes the one
+under way at its next stage; files to import are read beside it; end of file ends the process.
 """
 
 from __future__ import annotations

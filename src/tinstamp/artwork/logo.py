@@ -72,6 +72,15 @@ class StillReading(LogoError):
 def read_file(reading: Reading) -> Drawing:
     """What a file draws, in its natural size. Raises LogoError. This is where foreign bytes are
     worked on: it belongs in a process of its own (see `tinstamp.guarded`)."""
+    try:
+        return _read(reading)
+    except (LogoError, MemoryError):
+        raise
+    except Exception as error:  # whatever a library makes of a damaged file
+        raise LogoError("the file holds something that cannot be read") from error
+
+
+def _read(reading: Reading) -> Drawing:
     kind = reading.file.kind
     if kind == "svg":
         return read_svg(reading.file.data)

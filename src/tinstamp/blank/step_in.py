@@ -21,7 +21,6 @@ from OCP.IFSelect import IFSelect_ReturnStatus
 from OCP.Interface import Interface_Static
 from OCP.ShapeFix import ShapeFix_Shape
 from OCP.ShapeUpgrade import ShapeUpgrade_UnifySameDomain
-from OCP.Standard import Standard_Failure
 from OCP.STEPControl import STEPControl_Reader
 from OCP.TColStd import TColStd_SequenceOfAsciiString
 from OCP.TopLoc import TopLoc_Location
@@ -146,7 +145,9 @@ def read_here(data: bytes) -> Contents:
     try:
         shape, units = _shape(data)
         return _contents(shape, units)
-    except (Standard_Failure, RuntimeError) as error:
+    except (ImportTrouble, MemoryError):
+        raise
+    except Exception as error:  # whatever the kernel makes of damaged geometry
         raise ImportTrouble("the file is damaged: its geometry cannot be read") from error
 
 

@@ -40,6 +40,10 @@ def spread_in(corners: Array) -> tuple[Array, Array]:
     return np.einsum("qk,nkc->nqc", TRIANGLE[0], corners), size[:, None] * TRIANGLE[1]
 
 
+MOST_UNEVEN = 20_000
+"""Triangles that are parted further; where there are more they are taken as they are."""
+
+
 def spread_over(regions: Sequence[Region]) -> tuple[Array, Array]:
     """Points over regions, (n, 3, 2), and the flat area that each stands for, mm²."""
     return spread_in(corners_of(regions))
@@ -62,7 +66,7 @@ def summed(
             share = sum(region.area for region in regions) / float(size.sum())
         grown, values = of(at)
         uneven = grown.max(axis=1) > EVEN * grown.min(axis=1)
-        if level == LEVELS - 1:
+        if level == LEVELS - 1 or uneven.sum() > MOST_UNEVEN:
             uneven[:] = False
         total += np.einsum("nq,nqk->k", size[~uneven], values[~uneven])
         corners = quartered(corners[uneven])

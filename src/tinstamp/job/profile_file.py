@@ -59,13 +59,15 @@ def read(data: bytes, name: str) -> Taken:
     if len(data) > MOST_BYTES:
         raise ProfileFileError(f"{name} is larger than {MOST_BYTES // 2**20} MB")
     ending = name.lower().rpartition(".")[2]
-    if ending == "dxf":
-        parts, note = _dxf(data, name)
-    elif ending == "svg":
-        parts, note = _svg(data, name)
-    else:
+    if ending not in ("dxf", "svg"):
         raise ProfileFileError(f"{name} is neither DXF nor SVG")
-    return _taken(_chained(parts, name), note)
+    try:
+        parts, note = _dxf(data, name) if ending == "dxf" else _svg(data, name)
+        return _taken(_chained(parts, name), note)
+    except (ProfileFileError, MemoryError):
+        raise
+    except Exception as error:  # whatever a library makes of a damaged file
+        raise ProfileFileError(f"{name} holds something that cannot be read") from error
 
 
 def _chained(parts: list[_Part], name: str) -> list[_Part]:
@@ -192,6 +194,8 @@ def _dxf(data: bytes, name: str) -> tuple[list[_Part], str]:
     from ezdxf import recover, units
     from ezdxf.lldxf.const import DXFError
 
+    if b"\x1a\x00" not in data[:32]:  # in the sentinel of a binary file, which is left as it is
+        data = data.replace(b"\r\n", b"\n").replace(b"\r", b"\n")
     try:
         try:
             document = ezdxf.read(StringIO(data.decode("utf-8")))

@@ -161,7 +161,9 @@ def _turned(reach: Array, angle: float) -> Array:
 
 
 def rims(chart: Chart) -> tuple[float, float]:
-    """Least and greatest height of a face: from the lower rim of a round one."""
+    """Least and greatest height of a face: from the lower rim of a round one. Places on a
+    projection or a patch are told on the face's own sheet, and so are these."""
+    chart = getattr(chart, "base", chart)
     if not chart.round:
         return float(chart.bounds[1]), float(chart.bounds[3])
     ups = np.concatenate([chart.unrolled(o.points(16))[:, 1] for o in chart.outline])

@@ -167,7 +167,7 @@ def examined(plain, built) -> str:  # type: ignore[no-untyped-def]
     over = max((depth[s.name] for s in made if s.relief.make == "emboss"), default=0.0)
     under = max((depth[s.name] for s in made if s.relief.make == "engrave"), default=0.0)
     free = any(s.relief.caps == "plane" and s.relief.make != "mark" for s in made)
-    off = _distances(p0, t0, _samples(p1, t1, 500, random))
+    off = _distances(p0, t0, _samples(p1, t1, 250, random))
     slack = 3 * chord + 0.004
     joints = 1.02 if any(s.setting.over == "neighbours" for s in made) else 1.0
     if not free and (off.max() > over * joints + slack or -off.min() > under * joints + slack):
@@ -188,7 +188,7 @@ def examined(plain, built) -> str:  # type: ignore[no-untyped-def]
     there = _samples(p0, t0, 300, random)
     reach = max(over, under) * 2 + 0.25 * size / 3 + 1.0
     away = there[cKDTree(cloud).query(there)[0] > reach]
-    away = away[:150]
+    away = away[:80]
     both_sides = any(s.setting.cast.side != "near" for s in made)
     if len(away) and not free and not both_sides:
         moved = float(np.abs(_distances(p1, t1, away)).max())

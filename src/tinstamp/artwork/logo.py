@@ -107,7 +107,7 @@ def natural_size(data: bytes, kind: FileKind) -> tuple[tuple[float, float] | Non
     return (high_x - low_x, high_y - low_y), known
 
 
-TIME = 8.0
+TIME = 6.0
 """s of computing that reading a logo may take"""
 ROOM = 700 * MB
 """bytes of memory that it may take"""

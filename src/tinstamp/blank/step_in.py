@@ -36,7 +36,7 @@ MOST_BYTES = 64 * 1024 * 1024
 MOST_FACES = 20_000
 MOST_KEPT = 4
 """Files whose solids are remembered."""
-TIME, SPEED = 8.0, 100_000.0
+TIME, SPEED = 6.0, 500_000.0
 """s of computing that reading may take, and the bytes for which it may take one more."""
 ROOM, PER_BYTE = 900 * MB, 40
 """bytes of memory that reading may take, and more for each byte of the file."""

@@ -90,6 +90,8 @@ class Line:
             self._more.notify()
         for thread in self._threads:
             thread.join(1.0)
+        if not any(thread.is_alive() for thread in self._threads):
+            self._connection.close()
 
     def _send_all(self) -> None:
         while True:
@@ -115,5 +117,4 @@ class Line:
         with self._more:
             self._over = True
             self._more.notify()
-        self._connection.close()
         self._bell.ring()

@@ -20,6 +20,8 @@ from trials.record import options, record
 
 CASE = Limits(150.0, 6 * 2**30, ("trials.solids", *KERNEL))
 """What one case may take."""
+OVERHANGS = ("over the edge", "off the face", "misses the face")
+"""Findings that tell that a raised relief hangs over."""
 CHORD = 0.004
 """mm; tolerance of the meshes that are compared, as a part of the part's size at least"""
 
@@ -170,6 +172,9 @@ def examined(plain, built) -> str:  # type: ignore[no-untyped-def]
     off = _distances(p0, t0, _samples(p1, t1, 250, random))
     slack = 3 * chord + 0.004
     joints = 1.02 if any(s.setting.over == "neighbours" for s in made) else 1.0
+    hangs = {f.stamp for f in built.report.findings if f.check in OVERHANGS}
+    if any(s.name in hangs and s.relief.make == "emboss" for s in made):
+        over = size  # what is raised past an edge stands out from there, and is told
     if not free and (off.max() > over * joints + slack or -off.min() > under * joints + slack):
         return (
             f"it stands out {off.max():.4f} mm and is sunk {-off.min():.4f} mm, asked are "
@@ -186,7 +191,7 @@ def examined(plain, built) -> str:  # type: ignore[no-untyped-def]
     from scipy.spatial import cKDTree
 
     there = _samples(p0, t0, 300, random)
-    reach = max(over, under) * 2 + 0.25 * size / 3 + 1.0
+    reach = max([*depth.values(), 0.0]) * 2 + 0.25 * size / 3 + 1.0
     away = there[cKDTree(cloud).query(there)[0] > reach]
     away = away[:80]
     both_sides = any(s.setting.cast.side != "near" for s in made)

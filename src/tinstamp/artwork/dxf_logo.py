@@ -16,7 +16,7 @@ import shapely
 
 from tinstamp.artwork.crossing import crossings, doubles
 from tinstamp.artwork.outline import Array
-from tinstamp.artwork.painted import LogoError, Painted, whole
+from tinstamp.artwork.painted import LARGEST, LogoError, Painted, whole
 from tinstamp.artwork.stroke import stroked
 from tinstamp.artwork.svg import MOST_BYTES, MOST_COMMANDS, Drawing
 from tinstamp.artwork.unite import Contour
@@ -217,6 +217,9 @@ def _path(path: Any, ink: int) -> _Path:
 def _drawing(
     found: list[_Path], scale: float, join: float, stroke: float, unit: float, notes: list[str]
 ) -> DxfDrawing:
+    extent = np.concatenate([f.points for f in found]) * scale
+    if not np.isfinite(extent).all() or np.abs(extent).max() > 100 * LARGEST:
+        raise LogoError(f"the drawing is {float(np.ptp(extent)):.3g} mm large: no size to stamp")
     hatches: dict[int, list[Contour]] = {}
     for f in found:
         if f.ink:

@@ -160,17 +160,18 @@ def _drawn(spec: LogoSpec, drawing: Drawing) -> Artwork:
         return Artwork((), notes=drawing.notes, marks=tuple((m.x, m.y) for m in marks))
     if spec.given == "file" and spec.file.kind in ("png", "jpg"):
         raise LogoError("a picture has no size of its own: give its width or height")
-    scale, bounds = _size(spec, drawing.regions)
+    scale, bounds, left = _size(spec, drawing.regions)
     low_x, low_y, high_x, high_y = bounds
     width, height = high_x - low_x, high_y - low_y
     shift = -scale * np.array([(low_x + high_x) / 2, low_y])
-    regions = [r.transformed(np.eye(2) * scale, shift) for r in drawing.regions]
+    regions = [drawing.regions[k].transformed(np.eye(2) * scale, shift) for k in left]
+    dropped = sum(len(r.outlines) for k, r in enumerate(drawing.regions) if k not in set(left))
     made: Tidied = tidy(regions, spec.speck, spec.reduce)
     mended = Mended(
         made.before,
         made.after,
         made.deviation,
-        made.specks,
+        made.specks + dropped,
         (width, height),
         drawing.doubles,
         drawing.joined,
@@ -190,10 +191,10 @@ def _drawn(spec: LogoSpec, drawing: Drawing) -> Artwork:
 
 def _size(
     spec: LogoSpec, regions: tuple[Region, ...]
-) -> tuple[float, tuple[float, float, float, float]]:
-    """How much larger the logo is made, and the bounds of what is left of it, in its natural
-    size. Specks are measured at the final size, and the final size without them: a few rounds
-    settle both. Raises LogoError."""
+) -> tuple[float, tuple[float, float, float, float], list[int]]:
+    """How much larger the logo is made, the bounds of what is left of it, in its natural size,
+    and which regions that is. Specks are measured at the final size, and the final size without
+    them: a few rounds settle both. Raises LogoError."""
     across = [max(r.bounds[2] - r.bounds[0], r.bounds[3] - r.bounds[1]) for r in regions]
     left = list(range(len(regions)))
     while True:
@@ -206,5 +207,5 @@ def _size(
         if not kept:
             raise LogoError("all of the logo is smaller than the specks that are dropped")
         if len(kept) == len(left):
-            return scale, (low_x, low_y, high_x, high_y)
+            return scale, (low_x, low_y, high_x, high_y), left
         left = kept

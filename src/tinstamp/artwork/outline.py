@@ -18,6 +18,7 @@ from functools import cached_property
 from typing import Any
 
 import numpy as np
+import shapely
 from numpy.typing import ArrayLike, NDArray
 
 Array = NDArray[np.float64]
@@ -199,15 +200,14 @@ def nest(outlines: Sequence[Outline], letters: tuple[int, ...] = ()) -> list[Reg
     Directions are put right: outer loops counter-clockwise, counters clockwise.
     """
     loops = [outline.points(6) for outline in outlines]
-    boxes = [np.concatenate([p.min(axis=0), p.max(axis=0)]) for p in loops]
-    parents: list[list[int]] = []
-    for i, loop in enumerate(loops):
-        around = [
-            j
-            for j, other in enumerate(loops)
-            if j != i and _box_within(boxes[i], boxes[j]) and inside(loop[0], other)
-        ]
-        parents.append(around)
+    parents: list[list[int]] = [[] for _ in loops]
+    if len(loops) > 1:
+        low = np.array([p.min(axis=0) for p in loops])
+        high = np.array([p.max(axis=0) for p in loops])
+        boxes = shapely.box(low[:, 0], low[:, 1], high[:, 0], high[:, 1])
+        for i, j in shapely.STRtree(boxes).query(boxes, predicate="covered_by").T.tolist():
+            if j != i and inside(loops[i][0], loops[j]):
+                parents[i].append(j)
     owners = {i: i for i, around in enumerate(parents) if len(around) % 2 == 0}
     counters: dict[int, list[Outline]] = {i: [] for i in owners}
     for i, around in enumerate(parents):
@@ -216,10 +216,6 @@ def nest(outlines: Sequence[Outline], letters: tuple[int, ...] = ()) -> list[Reg
         owner = max((j for j in around if j in owners), key=lambda j: len(parents[j]))
         counters[owner].append(_directed(outlines[i], -1))
     return [Region(_directed(outlines[i], 1), tuple(counters[i]), letters) for i in owners]
-
-
-def _box_within(inner: Array, outer: Array) -> bool:
-    return bool(np.all(inner[:2] >= outer[:2]) and np.all(inner[2:] <= outer[2:]))
 
 
 def _directed(outline: Outline, sign: int) -> Outline:

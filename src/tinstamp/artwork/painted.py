@@ -106,11 +106,39 @@ def united(
     turned by `turn` radians meanwhile. `at_once` takes all as one path, where no path is
     filled even and odd. Raises pathops.PathOpsError.
     """
-    points = _points(paths)
-    grow = em / float(np.ptp(points, axis=0).max())
+    grow = em / float(np.ptp(_points(paths), axis=0).max())
     c, s = np.cos(turn), np.sin(turn)
     there = grow * np.array([[c, -s], [s, c]])
-    moved = points @ there.T
+    back = np.array([[c, s], [-s, c]]) / grow
+    found: list[Region] = []
+    for group in _groups(paths):
+        found += _one_group(group, there, em, em / grow, at_once)
+    return [r.transformed(back, np.zeros(2)) for r in found]
+
+
+def _groups(paths: Sequence[Painted]) -> list[list[Painted]]:
+    """Paths whose boxes meet, together: the union costs the square of what it is given."""
+    from scipy.sparse import coo_array
+    from scipy.sparse.csgraph import connected_components
+
+    corners = [_points([path]) for path in paths]
+    low = np.array([points.min(axis=0) for points in corners])
+    high = np.array([points.max(axis=0) for points in corners])
+    boxes = shapely.box(low[:, 0], low[:, 1], high[:, 0], high[:, 1])
+    pairs = shapely.STRtree(boxes).query(boxes, predicate="intersects")
+    graph = coo_array((np.ones(pairs.shape[1]), pairs), shape=(len(paths), len(paths)))
+    _, label = connected_components(graph, directed=False)
+    groups: dict[int, list[Painted]] = {}
+    for path, k in zip(paths, label.tolist(), strict=True):
+        groups.setdefault(k, []).append(path)
+    return list(groups.values())
+
+
+def _one_group(
+    paths: Sequence[Painted], there: Array, em: float, size: float, at_once: bool
+) -> list[Region]:
+    """Paths united in the units that `there` leads to. Raises pathops.PathOpsError."""
+    moved = _points(paths) @ there.T
     centre = np.round((moved.min(axis=0) + moved.max(axis=0)) / 2)
     all_of_it = pathops.Path(fillType=pathops.FillType.WINDING)
     for path in paths:
@@ -126,9 +154,7 @@ def united(
         for verb, ps in one:
             all_of_it.add(verb, *ps)
     all_of_it.simplify(fix_winding=True, keep_starting_points=False)
-    regions = chained(all_of_it, em, merge_limit(em / grow), centre)
-    back = np.array([[c, s], [-s, c]]) / grow
-    return [r.transformed(back, np.zeros(2)) for r in regions]
+    return chained(all_of_it, em, merge_limit(size), centre)
 
 
 def _moved(contour: Contour, matrix: Array) -> Contour:

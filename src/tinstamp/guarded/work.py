@@ -24,7 +24,7 @@ from typing import Any, TypeVar
 Result = TypeVar("Result")
 LOG = logging.getLogger("tinstamp.guarded")
 MB = 2**20
-PATIENCE = 2.5
+PATIENCE = 1.6
 """Times the seconds of computing that work may take on a busy machine."""
 LOOK = 0.05
 """s between two looks at whether the work was cancelled"""

@@ -10,7 +10,11 @@ import shapely
 
 from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
+from tinstamp.chart.cast import CastChart
 from tinstamp.chart.cone import ConeChart
+from tinstamp.chart.flattened import FlattenedChart
+from tinstamp.chart.patch import PatchChart
+from tinstamp.chart.run import RunChart
 from tinstamp.job.curve import GAUSS
 from tinstamp.job.profile import Piece
 
@@ -163,11 +167,20 @@ def _turned(reach: Array, angle: float) -> Array:
 def rims(chart: Chart) -> tuple[float, float]:
     """Least and greatest height of a face: from the lower rim of a round one. Places on a
     projection or a patch are told on the face's own sheet, and so are these."""
-    chart = getattr(chart, "base", chart)
+    chart = _told_on(chart)
     if not chart.round:
         return float(chart.bounds[1]), float(chart.bounds[3])
     ups = np.concatenate([chart.unrolled(o.points(16))[:, 1] for o in chart.outline])
     return float(ups.min()), float(ups.max())
+
+
+def _told_on(chart: Chart) -> Chart:
+    """The chart that places on another are told on."""
+    if isinstance(chart, RunChart):
+        return _told_on(chart.first) if chart.round else chart
+    if isinstance(chart, FlattenedChart):
+        return _told_on(chart.cast)
+    return _told_on(chart.base) if isinstance(chart, CastChart | PatchChart) else chart
 
 
 def midline_way(chart: Chart, between_rims: bool) -> Way:

@@ -1,0 +1,146 @@
+"""No wrong solid: the wall behind a stamp never makes its cut, and an independent guard refuses
+what a broken builder makes."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from tests.conftest import document, made, stamp
+from tinstamp.blank.thickness import thicknesses
+from tinstamp.engine.build import Built, build
+from tinstamp.job.archive import Document
+from tinstamp.job.features import BaseFeature, Hole, Plate, Prism, Soften
+from tinstamp.job.model import Blank, Job, Shape, Stamp, changed
+from tinstamp.relief import boolean, imprint, make
+from tinstamp.relief.guard import Asked, fault
+
+
+def marked(*features: BaseFeature, stamps: tuple[Stamp, ...]) -> Built:
+    return build(Document(Job(blank=Blank(features=features), stamps=stamps)))  # type: ignore[arg-type]
+
+
+def on(face: str, text: str = "M8", **fields: object) -> Stamp:
+    return stamp("m", text, face=face, across="0 mm", **{"up": "0 mm", **fields})
+
+
+@pytest.mark.parametrize("sides", [6, 8, 12])
+@pytest.mark.parametrize("depth", [0.2, 0.4])
+def test_past_an_obtuse_edge_it_is_cut_as_deep_as_asked(sides: int, depth: float) -> None:
+    """Letters that reach past the edge between two sides of a nut: the first hit of a ray from
+    the air is the next side, not the far one."""
+    nut = Prism(name="nut", sides=str(sides), across_flats="24 mm", height="12 mm")
+    mark = on("nut.side_1", height="5 mm", depth=f"{depth} mm")
+    built = marked(nut, stamps=(mark,))
+    (report,) = built.report.stamps
+    assert built.report.valid and report.built_by
+    assert 0 < -report.relief_volume <= report.artwork_area * depth * (1 + 1e-3)
+
+
+def test_past_a_rounded_edge_too() -> None:
+    nut = Prism(name="nut", sides="6", across_flats="30 mm", height="12 mm")
+    soft = Soften(name="r", size="4 mm", edges=("nut.side_1",))
+    built = marked(nut, soft, stamps=(on("nut.side_1", "MWM", height="8 mm", depth="0.4 mm"),))
+    (report,) = built.report.stamps
+    assert 0 < -report.relief_volume <= report.artwork_area * 0.4 * (1 + 1e-3)
+
+
+def test_over_an_earlier_engraving_the_wall_is_what_lies_behind_it() -> None:
+    plate = Plate(name="p", length="60 mm", width="30 mm", thickness="2 mm")
+    first = on("p.top", "H", height="12 mm", depth="0.5 mm")
+    second = replace_name(on("p.top", "O", height="12 mm", depth="0.8 mm"), "second")
+    built = marked(plate, stamps=(first, second))
+    assert built.report.valid
+    assert not any(f.check == "cut through" for f in built.report.findings)
+    later = built.report.stamps[1]
+    assert later.artwork_area * 0.3 < -later.relief_volume <= later.artwork_area * 0.8
+
+
+def replace_name(given: Stamp, name: str) -> Stamp:
+    return given.model_copy(update={"name": name})
+
+
+def test_a_wall_over_a_hole_behind_a_filled_middle_is_met() -> None:
+    """A blind hole of 3 mm behind the middle of a square of 20 mm: no corner lies over it."""
+    plate = Plate(name="p", length="60 mm", width="30 mm", thickness="4 mm")
+    hole = Hole(name="h", face="p.bottom", diameter="3 mm", goes="depth", depth="3.2 mm")
+    square = changed(on("p.top", depth="0.5 mm"), ("artwork",), Shape(wide="20 mm", high="20 mm"))
+    square = changed(square, ("setting", "rests_on"), "middle")
+    built = marked(plate, hole, stamps=(square,))
+    found = {f.check: f for f in built.report.findings}
+    assert found["wall left"].measured == pytest.approx(0.3, abs=0.01)
+
+
+def test_thickness_pairs_entry_and_exit() -> None:
+    """From the air over a plate's far half, past its edge, and from its face: by hand."""
+    blank = made(Plate(name="p", length="60 mm", width="30 mm", thickness="2 mm"))
+    z = float(blank.charts["p.top"].to_space(np.zeros(2))[2])
+    points = np.array([[0, 0, z], [0, 0, z + 5.0], [100.0, 0, z]])
+    found = thicknesses(blank.solid.shape, points, np.tile([0.0, 0.0, 1.0], (3, 1)))
+    assert found[:2] == pytest.approx([2.0, 7.0], abs=1e-6) and np.isnan(found[2])
+
+
+@pytest.mark.parametrize("emboss", [False, True])
+@pytest.mark.parametrize("part", [1.5, 0.4, 4.0])
+def test_the_guard_refuses_a_builder_that_makes_another_depth(
+    emboss: bool, part: float, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Both builders broken on purpose, their own checks silenced: nothing wrong gets out."""
+    lay = imprint.lay
+
+    def deeper(regions, chart, low, high, *more):  # type: ignore[no-untyped-def]
+        return lay(regions, chart, low * part, high * part, *more)
+
+    monkeypatch.setattr(imprint, "lay", deeper)
+    parallel = imprint.parallel
+    monkeypatch.setattr(imprint, "parallel", lambda s, c, d, *m: parallel(s, c, d * part, *m))
+    monkeypatch.setattr(make, "examine_imprint", lambda made, chart, depth, *a: depth * 30.0)
+    monkeypatch.setattr(make, "agrees", lambda *a: True)
+    tool = boolean.tool
+    monkeypatch.setattr(
+        make, "tool", lambda r, c, low, high, *m: tool(r, c, low * part, high * part, *m)
+    )
+    monkeypatch.setattr(make, "_plausible", lambda *a: None)
+    built = build(
+        document(stamp(text="HB", depth="0.3 mm", make="emboss" if emboss else "engrave"))
+    )
+    (report,) = built.report.stamps
+    assert report.built_by == ""
+    (told,) = [f for f in built.report.findings if f.check == "not built"]
+    assert "refused" in told.message and "wrong" in told.message
+    assert built.report.volume == pytest.approx(built.report.blank_volume, rel=1e-9)
+
+
+def test_the_guard_sees_single_faults() -> None:
+    """A sound relief held against other orders than its own."""
+    plain = build(document())
+    built = build(document(stamp(text="HB8", depth="0.4 mm")))
+    item = built.laid["Mark"]
+    assert plain.solid is not None and built.solid is not None
+    change = built.report.stamps[0].relief_volume
+    right = Asked(item.chart, item.placed.regions, 0.4, False, clean=True)
+
+    def seen(asked: Asked, change: float = change) -> str | None:
+        return fault(built.blank.solid, built.solid, change, asked)  # type: ignore[union-attr, arg-type]
+
+    assert seen(right) is None
+    assert "at most" in (seen(replace(right, depth=0.3)) or "")
+    assert "asked" in (seen(replace(right, depth=0.3), 0.7 * change) or "")
+    assert "asked" in (seen(replace(right, depth=0.6)) or "")
+    assert "asked" in (seen(replace(right, raised=True)) or "")
+    assert "at most" in (seen(right, 2.0 * change) or "")
+    assert "mark" in (seen(replace(right, depth=0.0)) or "")
+    elsewhere = tuple(r.transformed(np.eye(2), np.array([0.0, 9.0])) for r in right.regions)
+    assert seen(replace(right, regions=elsewhere)) is not None
+    one = replace(right, regions=right.regions[:1])
+    assert seen(one, change / 4) is None or "no ink" in (seen(one, change / 4) or "")
+
+
+def test_words_for_causes_name_no_bare_difference() -> None:
+    built = marked(
+        Plate(name="p", length="30 mm", width="20 mm", thickness="2 mm"),
+        stamps=(on("p.top", "FAR OFF THE PLATE", up="40 mm"),),
+    )
+    assert all("expected" not in f.message for f in built.report.findings)

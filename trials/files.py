@@ -40,7 +40,8 @@ def sources() -> dict[str, list[bytes]]:
     jobs = [path.read_bytes() for path in sorted((ROOT / "demo").glob("*.tinstamp"))]
     logos = [p.read_bytes() for p in sorted((ROOT / "demo").glob("*.svg"))]
     for package in ("lucide", "heroicons"):
-        with zipfile.ZipFile(resources(package).joinpath(f"{package}.zip").open("rb")) as archive:
+        held = io.BytesIO(resources(package).joinpath(f"{package}.zip").read_bytes())
+        with zipfile.ZipFile(held) as archive:
             names = [n for n in sorted(archive.namelist()) if n.endswith(".svg")]
             logos += [archive.read(n) for n in names[::60]]
     shipped = [face.path.read_bytes() for face in fonts.shipped()[:6]]

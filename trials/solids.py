@@ -94,7 +94,7 @@ def _reread(solid, chord: float):  # type: ignore[no-untyped-def]
         reader.TransferRoots()
         shape = reader.OneShape()
     valid = BRepCheck_Analyzer(shape).IsValid()
-    BRepMesh_IncrementalMesh(shape, chord, False, 0.1, False)
+    BRepMesh_IncrementalMesh(shape, chord, False, 0.3, False)
     points, triangles, start = [], [], 0
     for face in faces(shape):
         p, t = triangles_of(face)
@@ -151,7 +151,7 @@ def examined(plain, built) -> str:  # type: ignore[no-untyped-def]
     random = np.random.default_rng(3)
     low, high = _box(plain.solid.shape)
     size = float(np.linalg.norm(high - low))
-    chord = max(CHORD, size * 2e-5)
+    chord = max(CHORD, size * 1e-4)
     _, p0, t0 = _reread(plain.solid, chord)
     valid, p1, t1 = _reread(built.solid, chord)
     if not valid:

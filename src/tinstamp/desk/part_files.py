@@ -87,6 +87,8 @@ class PartFiles(QObject):
             self.session.failed.emit(f"{name} cannot be read: {error.strerror}")
         except Cancelled:
             self.session.failed.emit(f"{name} was not taken in")
+        except ValidationError as error:
+            self.session.failed.emit(first_problem(error))
         except ValueError as error:
             words = str(error)
             self.session.failed.emit(words if words.startswith(name) else f"{name}: {words}")

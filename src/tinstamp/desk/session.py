@@ -13,6 +13,7 @@ from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
+from pydantic import ValidationError
 from PySide6.QtCore import QObject, QSocketNotifier, QTimer, Signal
 
 from tinstamp.artwork import fonts
@@ -35,6 +36,7 @@ from tinstamp.job.model import Blank, FontRef, Job, Text, changed, get
 from tinstamp.job.model import Path as JobPath
 from tinstamp.job.resolve import Resolved, resolve
 from tinstamp.job.state import state_folder
+from tinstamp.job.wording import first_problem
 from tinstamp.setting.place import counted_from
 
 LOG = logging.getLogger("tinstamp.desk")
@@ -183,7 +185,12 @@ class Session(QObject):
         `failed` tells."""
         if job == self.job:
             return True
-        return self._take(self._with_fonts(job), label, merge)
+        try:
+            document = self._with_fonts(job)
+        except ValidationError as error:
+            self.failed.emit(first_problem(error))
+            return False
+        return self._take(document, label, merge)
 
     def _take(self, document: Document, label: str, merge: str = "") -> bool:
         """The one way into the history: what enters can be worked out, saved and opened."""

@@ -30,6 +30,7 @@ from PySide6.QtWidgets import (
     QPlainTextEdit,
     QWidget,
 )
+from shiboken6 import isValid
 
 from tinstamp.desk.app import make_app
 from tinstamp.desk.demo import DEMOS
@@ -144,14 +145,20 @@ class Monkey:
     def click(self) -> None:
         if self.app.activeModalWidget() or self.app.activePopupWidget():
             return
-        widget = self.r.choice(self._widgets(QWidget))
-        button = Qt.MouseButton.LeftButton
-        QTest.mouseClick(widget, button, Qt.KeyboardModifier.NoModifier, self._spot(widget))
+        self._press(self.r.choice(self._widgets(QWidget)))
+
+    def _press(self, widget: QWidget) -> None:
+        """A click, unless the press takes the widget away."""
+        button, plain = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+        spot = self._spot(widget)
+        QTest.mousePress(widget, button, plain, spot)
+        if isValid(widget) and widget.isVisible():
+            QTest.mouseRelease(widget, button, plain, spot)
 
     def press_button(self) -> None:
         buttons = self._widgets(QAbstractButton)
         if buttons:
-            QTest.mouseClick(self.r.choice(buttons), Qt.MouseButton.LeftButton)
+            self._press(self.r.choice(buttons))
 
     def type_text(self) -> None:
         fields = [*self._widgets(QLineEdit), *self._widgets(QPlainTextEdit)]
@@ -166,7 +173,7 @@ class Monkey:
             else:  # not on this keyboard: as from the clipboard
                 self.app.clipboard().setText(text)
                 field.paste()  # type: ignore[attr-defined]
-            if self.r.random() < 0.3:
+            if self.r.random() < 0.3 and isValid(field) and field.isVisible():
                 QTest.keyClick(field, Qt.Key.Key_Return)
 
     def choose(self) -> None:
@@ -197,7 +204,8 @@ class Monkey:
         for _ in range(self.r.randint(1, 8)):
             QTest.mouseMove(widget, self._spot(widget))
             self.app.processEvents()
-        QTest.mouseRelease(widget, button, Qt.KeyboardModifier.NoModifier, self._spot(widget))
+        if isValid(widget) and widget.isVisible():
+            QTest.mouseRelease(widget, button, Qt.KeyboardModifier.NoModifier, self._spot(widget))
 
     def demo(self) -> None:
         self.window.session.saved = self.window.session.document

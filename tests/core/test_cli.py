@@ -10,7 +10,9 @@ from pathlib import Path
 import pytest
 
 from tests.conftest import ROOT, document, environment, stamp
+from tinstamp.cli import main
 from tinstamp.job.archive import open_file, save_file
+from tinstamp.job.state import log_file
 
 DEMO = ROOT / "demo" / "tank.tinstamp"
 
@@ -99,3 +101,76 @@ def test_the_demo_is_what_its_script_builds(
     from scripts import make_demo
 
     assert make_demo.tank().job == open_file(DEMO).job
+
+
+def test_nothing_is_written_when_something_is_to_fix(tmp_path: Path) -> None:
+    path = tmp_path / "far.tinstamp"
+    save_file(document(stamp(face="tank.gone")), path)
+    out = tmp_path / "out"
+    run = tinstamp("make", path, "--out", out, "--as", "step,stl")
+    assert run.returncode == 1 and run.stdout == ""
+    assert "not there any more" in run.stderr and "nothing was written" in run.stderr
+    assert list(out.iterdir()) == []
+    run = tinstamp("make", path, "--out", out, "--as", "step", "--even-so")
+    assert run.returncode == 1 and [p.name for p in out.iterdir()] == ["far.step"]
+
+
+@pytest.mark.parametrize(
+    ("words", "told"),
+    [
+        (("--as", "jpeg"), "is not one of"),
+        (("--chord", "nought"), "no length"),
+        (("--chord", "nan"), "chord tolerance"),
+        (("--chord", "-1"), "chord tolerance"),
+        (("--chord", "99"), "chord tolerance"),
+    ],
+)
+def test_options_are_checked_before_anything_is_built(
+    words: tuple[str, str], told: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    with pytest.raises(SystemExit) as ended:
+        main(["make", str(tmp_path / "none.tinstamp"), "--out", str(tmp_path), *words])
+    assert ended.value.code == 2 and told in capsys.readouterr().err
+
+
+def test_a_folder_that_cannot_be_written_is_told_first(
+    monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    monkeypatch.setattr("tinstamp.engine.build.build", lambda *a: pytest.fail("it was built"))
+    assert main(["make", str(DEMO), "--out", "/proc/none"]) == 2
+    assert len(capsys.readouterr().err.strip().splitlines()) == 1
+
+
+def test_whatever_goes_wrong_is_one_line_and_two(
+    monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    def broken(*_: object) -> None:
+        raise ZeroDivisionError("nobody\nthought of that")
+
+    monkeypatch.setattr("tinstamp.engine.build.build", broken)
+    for command in (["proof", str(DEMO)], ["make", str(DEMO), "--out", "."]):
+        assert main(command) == 2
+        told = capsys.readouterr().err.strip().splitlines()
+        assert len(told) == 1 and "thought of that" in told[0]
+    assert "ZeroDivisionError" in log_file().read_text()
+
+
+def test_any_librarys_error_becomes_its_stamps_finding(monkeypatch: pytest.MonkeyPatch) -> None:
+    """The other stamp is built."""
+    from tinstamp.engine import build as module
+
+    lay = module.place_flat
+
+    def broken(where, spec, artwork, chart):  # type: ignore[no-untyped-def]
+        if len(artwork.regions) == 1:
+            raise RuntimeError("some library")
+        return lay(where, spec, artwork, chart)
+
+    monkeypatch.setattr(module, "place_flat", broken)
+    two = document(stamp("one", "I"), stamp("two", "HB", across="90 deg"))
+    report = module.build(two).report
+    assert [r.name for r in report.stamps if r.built_by] == ["two"] and report.valid
+    (told,) = [f for f in report.findings if f.level == "fix"]
+    assert told.stamp == "one" and "not foreseen" in told.message
+    monkeypatch.setattr(module, "steps_of", broken)
+    assert "not foreseen" in module.build(two).report.findings[0].message

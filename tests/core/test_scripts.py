@@ -140,6 +140,33 @@ def test_direction_agrees_with_python_bidi() -> None:
         assert ours.strip() == get_display(text).strip(), text
 
 
+BRACKETS = "()[]{}<>⟨⟩"
+
+
+def test_brackets_agree_with_python_bidi() -> None:
+    """Rule N0 of UAX #9: 4,000 random lines with brackets, digits, marks and both directions."""
+    pick = random.Random(9)
+    letters = f"ab 12אבעجد.,-+%٣\u0301\u05b0{BRACKETS}"
+    hidden = str.maketrans(
+        dict.fromkeys(BRACKETS, "*")
+    )  # it mirrors them, we leave that to shaping
+    for _ in range(4000):
+        text = "".join(pick.choice(letters) for _ in range(pick.randint(1, 14))).strip()
+        ours = "".join(
+            text[a:b][::-1] if leftwards else text[a:b] for a, b, leftwards in bidi.runs(text)
+        )
+        assert ours.translate(hidden) == get_display(text).translate(hidden), ascii(text)
+
+
+def test_brackets_are_paired_as_the_standard_pairs_them() -> None:
+    """Some of BidiBrackets.txt, Unicode 15.1, those with odd partners among them."""
+    pairs = bidi._partners()
+    assert len(pairs) == 64
+    for a, b in ((0x28, 0x29), (0x5B, 0x5D), (0x0F3A, 0x0F3B), (0x169B, 0x169C), (0x298D, 0x2990),
+                 (0x298F, 0x298E), (0x3008, 0x3009), (0xFF5F, 0xFF60)):  # fmt: skip
+        assert pairs[chr(a)] == chr(b)
+
+
 def test_mixed_directions_stand_in_order() -> None:
     drawn = lay_text(TextSpec("AB פנס 12", data("DejaVuSans.ttf"), 6.0))
     x = {letter.index: letter.x for letter in drawn.letters}

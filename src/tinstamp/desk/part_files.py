@@ -16,7 +16,7 @@ from tinstamp.artwork.logo import ROOM, TIME, natural_size
 from tinstamp.chart.base import Chart
 from tinstamp.desk.artwork_fields import with_logo
 from tinstamp.desk.background import taken_in, watched
-from tinstamp.desk.session import Session
+from tinstamp.desk.session import FONT_LIMITS, Session
 from tinstamp.engine import messages as m
 from tinstamp.guarded.work import Cancelled, Limits
 from tinstamp.job import edit_features as edit
@@ -30,7 +30,6 @@ from tinstamp.job.values import LONGEST_FILE, LONGEST_LABEL
 from tinstamp.job.wording import first_problem
 
 LOGO_LIMITS = Limits(TIME, ROOM)
-FONT_LIMITS = Limits(TIME, ROOM)
 STEP = "STEP files (*.step *.stp *.STEP *.STP)"
 FONT = "Fonts (*.ttf *.otf *.ttc *.otc *.woff *.woff2)"
 TITLES = {

@@ -10,6 +10,7 @@ import logging
 from collections.abc import Mapping
 from concurrent.futures import Future
 from dataclasses import replace
+from functools import cache
 from pathlib import Path
 from typing import Any
 
@@ -17,7 +18,8 @@ from pydantic import ValidationError
 from PySide6.QtCore import QObject, QSocketNotifier, QTimer, Signal
 
 from tinstamp.artwork import fonts
-from tinstamp.artwork.logo import read_guarded, read_with
+from tinstamp.artwork.font_file import checked
+from tinstamp.artwork.logo import ROOM, TIME, read_guarded, read_with
 from tinstamp.chart.base import Chart
 from tinstamp.chart.stretch import Measure
 from tinstamp.desk.autosave import Autosave, Left
@@ -28,6 +30,7 @@ from tinstamp.engine import messages as m
 from tinstamp.engine.client import EngineClient
 from tinstamp.engine.report import Report
 from tinstamp.engine.triangles import Mesh
+from tinstamp.guarded.work import Limits, guarded
 from tinstamp.job.archive import ArchiveError, Document, check, open_file, save_file
 from tinstamp.job.disk import Hold, Seen, hold_of, seen
 from tinstamp.job.features import Tube
@@ -61,6 +64,32 @@ def with_places_told(job: Job, charts: Mapping[str, Chart]) -> Job:
             if word != "usual":
                 job = changed(job, ("stamps", i, "setting", "up_from"), word)
     return job
+
+
+def with_sound_fonts(document: Document) -> tuple[Document, str]:
+    """A document without the fonts that do not stand being tried out, in a process of their own,
+    and words about them: text is shaped in the window's thread, where no foreign file may do
+    harm. Fonts that ship with the program are known."""
+    kept, told = {}, ""
+    for digest, data in document.fonts.items():
+        try:
+            if digest not in shipped_digests():
+                ending = ".ttc" if data[:4] == b"ttcf" else ".ttf"
+                guarded(FONT_LIMITS, checked, data, "a font of the job", ending)
+            kept[digest] = data
+        except ValueError as error:
+            told = f"a font that the job keeps cannot be used: {error}"
+    return replace(document, fonts=kept), told
+
+
+@cache
+def shipped_digests() -> frozenset[str]:
+    """Of the fonts that come with the program."""
+    return frozenset(fonts.read(face.path, face.index).digest for face in fonts.shipped())
+
+
+FONT_LIMITS = Limits(TIME, ROOM)
+"""What trying out a font may take."""
 
 
 def new_job() -> Job:
@@ -355,13 +384,15 @@ class Session(QObject):
 
     def open(self, path: Path) -> None:
         """Open a file. Raises ArchiveError and leaves everything as it was."""
-        document = self.disk.done(lambda: open_file(path))
+        document, told = self.disk.done(lambda: with_sound_fonts(open_file(path)))
         self.begin(document, path)
+        if told:
+            self.failed.emit(told)
 
     def recover(self, left: Left) -> None:
         """Take up work that was left behind; it goes when a new copy of it stands. Raises
         ArchiveError."""
-        document = self.disk.done(left.read)
+        document, _ = self.disk.done(lambda: with_sound_fonts(left.read()))
         original = left.original
         self.begin(document, original)
         try:

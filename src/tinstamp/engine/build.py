@@ -31,7 +31,7 @@ from tinstamp.job.formula import FormulaError
 from tinstamp.job.labels import label_of
 from tinstamp.job.model import Job, Stamp, Text
 from tinstamp.job.nearest import nearest_faces
-from tinstamp.job.resolve import resolve
+from tinstamp.job.resolve import Resolved, resolve
 from tinstamp.proof import checks
 from tinstamp.proof.finding import Finding, sorted_findings
 from tinstamp.relief.heads import Walls
@@ -75,11 +75,19 @@ def build(
     progress: Progress = lambda what, part: None,
     stopped: Callable[[], None] = lambda: None,
 ) -> Built:
-    """Build a job. Problems become findings; raises only Stopped (from `stopped`).
+    """Build a job. Problems become findings; raises only what `stopped`, `progress` and
+    `picture` do: Stopped, and ConnectionError when nobody listens.
 
     With `picture`, that is given the part's triangles before the last examination.
     """
-    return _Run(document, cache or Cache(), picture, progress, stopped).run()
+    work = _Run(document, cache or Cache(), picture, progress, stopped)
+    try:
+        return work.run()
+    except (Stopped, ConnectionError):
+        raise
+    except Exception:  # the promise is kept here, whatever a library does
+        LOG.exception("a build failed")
+        return work.failed()
 
 
 class _Run:
@@ -99,6 +107,7 @@ class _Run:
         self.stopped = stopped
         self.findings: list[Finding] = []
         self.blank_errors: dict[str, str] = {}
+        self.resolved = Resolved()
         self.start = time.perf_counter()
 
     def run(self) -> Built:
@@ -136,6 +145,12 @@ class _Run:
             verdict = self._examined(solid, blank, whole, reports)
         report = self._report(verdict, whole, reports, blank)
         return Built(self.job, report, solid, blank, {item.stamp.name: item for item in laid})
+
+    def failed(self) -> Built:
+        """What a build that broke off tells."""
+        told = "the build failed in a way that was not foreseen: undo the last step; see the log"
+        self.findings.append(Finding("fix", "not built", "", told))
+        return Built(self.job, self._report(None, None, (), None), None, None)
 
     # -- before the kernel
 

@@ -89,7 +89,7 @@ def _chord(text: str) -> float:
 def _make(options: argparse.Namespace) -> int:
     from tinstamp.engine.build import build
     from tinstamp.engine.write import check_folder, write_files
-    from tinstamp.job.archive import ArchiveError, open_file, shown
+    from tinstamp.job.archive import ArchiveError, open_file, stem_of
     from tinstamp.output.step import OutputError
 
     try:
@@ -103,13 +103,13 @@ def _make(options: argparse.Namespace) -> int:
             _say("nothing was written: something is to fix (--even-so writes all the same)")
             return 1
         written = write_files(
-            built, options.out, shown(options.job).removesuffix(options.job.suffix),
+            built, options.out, stem_of(options.job),
             options.endings, options.chord,
         )  # fmt: skip
     except (ArchiveError, OutputError) as error:
         return _complain(error)
     for path in written:
-        print(path)
+        print(str(path).encode("utf-8", "replace").decode())
     return 1 if built.report.to_fix else 0
 
 

@@ -344,3 +344,30 @@ def test_the_demo_is_kept_when_saved_as_a_file_of_ones_own(
     path = tmp_path / "own.tinstamp"
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *a, **k: (str(path), ""))
     assert window.save() and path.exists() and window.session.path == path
+
+
+def test_a_file_whose_name_is_no_unicode(opened: Hand, tmp_path: Path, job_file: Path) -> None:
+    """Latin-1 in the name, as on old disks: opened, shown, remembered and saved."""
+    import os
+
+    path = tmp_path / os.fsdecode(b"caf\xe9.tinstamp")
+    path.write_bytes(job_file.read_bytes())
+    window = opened.window
+    assert window.open(path)
+    opened.until_built()
+    assert window.session.name.startswith("caf")
+    assert window.recent_files.paths()[0] == path.resolve()
+    window._fill_recent()
+    window.session.edit(("stamps", 0, "artwork", "text"), "CAFE", "type")
+    window.session.keep_now()
+    opened.until(lambda: window.session._kept is not None and window.session._kept.done())
+    assert window.session.autosave.file.exists()
+    assert window.save()
+    assert open_file(path).job.stamps[0].artwork.text == "CAFE"
+    logo = tmp_path / os.fsdecode(b"logo-\xe9.svg")
+    logo.write_bytes(SVG + b'<rect width="9" height="9"/></svg>')
+    window.part_files.open(logo, "new logo")
+    opened.until_settled()
+    assert window.session.job.stamps[-1].artwork.file.endswith(".svg")
+    window.session.save(path)
+    assert open_file(path).job == window.session.job

@@ -17,7 +17,7 @@ from tinstamp.desk.demo import DEMOS
 from tinstamp.desk.mishaps import Mishaps
 from tinstamp.desk.style import colours, load_family, stylesheet, type_at
 from tinstamp.desk.window import Window
-from tinstamp.job.archive import ArchiveError
+from tinstamp.job.archive import ArchiveError, stem_of
 from tinstamp.job.state import keep_log
 
 LOG = logging.getLogger("tinstamp.desk")
@@ -71,7 +71,7 @@ def offer_left_work(window: Window) -> bool:
     taken = False
     while waiting and not taken:
         left = waiting.pop(0)
-        name = left.original.stem if left.original else "a new job"
+        name = stem_of(left.original) if left.original else "a new job"
         buttons = QMessageBox.StandardButton
         answer = QMessageBox.question(
             window,

@@ -67,7 +67,7 @@ class Autosave:
         try:
             self._hold.take()
             note = {"original": os.fsdecode(original) if original else None}
-            write_atomically(_note(self.file), json.dumps(note).encode())
+            write_atomically(_note(self.file), json.dumps(note).encode())  # in plain ASCII
             write_atomically(self.file, dump(document))
         except OSError as error:
             raise ArchiveError(f"no copy could be kept: {error.strerror}") from error

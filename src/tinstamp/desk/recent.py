@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import os
 from pathlib import Path
+from urllib.parse import quote, unquote_to_bytes
 
 from PySide6.QtCore import QSettings
 
@@ -19,7 +21,7 @@ class RecentFiles:
         """Those that are still there."""
         kept = self.settings.value("recent", [])
         kept = [kept] if isinstance(kept, str) else list(kept or [])
-        return [path for text in kept if (path := Path(text)).exists()]
+        return [path for text in kept if (path := Path(_path(text))).exists()]
 
     def remember(self, path: Path) -> None:
         """Put a path first."""
@@ -32,4 +34,14 @@ class RecentFiles:
         self._keep([other for other in self.paths() if other != path.resolve()])
 
     def _keep(self, paths: list[Path]) -> None:
-        self.settings.setValue("recent", [str(path) for path in paths])
+        self.settings.setValue("recent", [_text(path) for path in paths])
+
+
+def _text(path: Path) -> str:
+    """A path as plain text, whatever its bytes are."""
+    text = str(path)
+    return text if text.isprintable() else "file:" + quote(os.fsencode(path))
+
+
+def _path(text: str) -> str:
+    return os.fsdecode(unquote_to_bytes(text[5:])) if text.startswith("file:") else text

@@ -31,7 +31,7 @@ from tinstamp.engine.client import EngineClient
 from tinstamp.engine.report import Report
 from tinstamp.engine.triangles import Mesh
 from tinstamp.guarded.work import Limits, guarded
-from tinstamp.job.archive import ArchiveError, Document, check, open_file, save_file
+from tinstamp.job.archive import ArchiveError, Document, check, open_file, save_file, stem_of
 from tinstamp.job.disk import Hold, Seen, hold_of, seen
 from tinstamp.job.features import Tube
 from tinstamp.job.imported import FoundFace
@@ -186,7 +186,7 @@ class Session(QObject):
 
     @property
     def name(self) -> str:
-        return self.path.stem if self.path else "Untitled"
+        return stem_of(self.path) if self.path else "Untitled"
 
     def chart_of(self, index: int) -> Chart | None:
         """The chart of the stamp's face, as last built."""

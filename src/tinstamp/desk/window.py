@@ -42,7 +42,7 @@ from tinstamp.desk.start_page import StartPage
 from tinstamp.desk.style import type_at
 from tinstamp.desk.ticket import Ticket, free_name
 from tinstamp.job import shelf
-from tinstamp.job.archive import ENDING, ArchiveError, ChangedSince, Document
+from tinstamp.job.archive import ENDING, ArchiveError, ChangedSince, Document, stem_of
 from tinstamp.job.model import Logo, Setting, Shape, Stamp, Text
 from tinstamp.job.shelf import ShelfItem
 from tinstamp.proof.finding import Finding
@@ -538,8 +538,8 @@ class Window(QMainWindow):
         self.recent.addAction(self.open_action)
         self.recent.addSeparator()
         for path in self.recent_files.paths():
-            action = self.recent.addAction(path.stem)
-            action.setToolTip(str(path))
+            action = self.recent.addAction(stem_of(path))
+            action.setToolTip(str(path).encode("utf-8", "replace").decode())
             action.triggered.connect(lambda _=False, q=path: self.open(q))
         if not self.recent_files.paths():
             self.recent.addAction("no recent jobs").setEnabled(False)

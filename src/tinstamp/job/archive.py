@@ -238,6 +238,11 @@ def shown(path: Path) -> str:
     return path.name.encode("utf-8", "replace").decode()
 
 
+def stem_of(path: Path) -> str:
+    """The same without its ending: a job's name."""
+    return shown(path).removesuffix(path.suffix)
+
+
 def save_file(document: Document, path: Path, last: Seen | None = None) -> Seen | None:
     """Write a job file atomically, keeping the version before; the file as it then is.
 

@@ -18,7 +18,7 @@ from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 from tinstamp.job.archive import ArchiveError, open_file, save_file
-from trials.record import options, record
+from trials.record import tried
 
 ROOT = Path(__file__).resolve().parents[1]
 MOST_LOST = 12.0
@@ -157,13 +157,5 @@ def run(count: int, seed: int, workers: int = 3) -> tuple[dict[str, object], lis
     return {"went wrong": len(wrong), "most work lost": f"{most:.1f} s"}, wrong
 
 
-def main() -> None:
-    given = options(__doc__ or "", 200)
-    figures, wrong = run(given.count, given.seed)
-    for why in wrong:
-        print(why, flush=True)
-    record("kills", given, figures)
-
-
 if __name__ == "__main__":
-    main()
+    tried("kills", __doc__ or "", 200, run)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import argparse
 import datetime
+from collections.abc import Callable
 from pathlib import Path
 
 PAGE = Path(__file__).resolve().parents[1] / "docs" / "trials.md"
@@ -37,3 +38,17 @@ def record(name: str, given: argparse.Namespace, figures: dict[str, object]) -> 
     today = datetime.date.today().isoformat()
     rows.append(f"| {name} | {given.count} | {given.seed} | {told} | {today} |")
     PAGE.write_text("\n".join(rows) + "\n")
+
+
+def tried(
+    name: str,
+    about: str,
+    count: int,
+    run: Callable[[int, int], tuple[dict[str, object], list[str]]],
+) -> None:
+    """A trial from the command line."""
+    given = options(about, count)
+    figures, wrong = run(given.count, given.seed)
+    for told in wrong:
+        print(told, flush=True)
+    record(name, given, figures)

@@ -35,7 +35,7 @@ from shiboken6 import isValid
 from tinstamp.desk.app import make_app
 from tinstamp.desk.demo import DEMOS
 from tinstamp.desk.window import Window
-from trials.record import options, record
+from trials.record import tried
 
 FROZEN = 2.0
 """s without a beat of the window's thread that count as a stop"""
@@ -276,13 +276,5 @@ def run(count: int, seed: int) -> tuple[dict[str, object], list[str]]:
     return figures, found
 
 
-def main() -> None:
-    given = options(__doc__ or "", 3000)
-    figures, found = run(given.count, given.seed)
-    for told in found:
-        print(told, flush=True)
-    record("window", given, figures)
-
-
 if __name__ == "__main__":
-    main()
+    tried("window", __doc__ or "", 3000, run)

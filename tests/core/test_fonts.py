@@ -140,3 +140,15 @@ def test_dragging_keeps_what_is_measured_from_an_edge() -> None:
     start = np.array([0.0, 36.0])
     after = moved(job, 0, side, start, np.array([2.0, 3.0]), False, across, up)
     assert after.stamps[0].setting.up == "7 mm" and after.stamps[0].setting.across == "2 mm"
+
+
+def test_a_font_of_very_many_glyphs_is_tried_in_part(monkeypatch: pytest.MonkeyPatch) -> None:
+    from tinstamp.artwork import font_file
+    from tinstamp.artwork.glyphs import Typeface
+
+    tried: list[int] = []
+    drawn = Typeface.drawn
+    monkeypatch.setattr(Typeface, "drawn", lambda self, g: (tried.append(g), drawn(self, g))[1])
+    monkeypatch.setattr(font_file, "MOST_TRIED", 50)
+    checked(font().data, "a.ttf", ".ttf")
+    assert 25 <= len(tried) <= 50 and max(tried) > 10 * len(tried) / 2

@@ -10,6 +10,7 @@ import time
 
 import ezdxf
 import numpy as np
+import pyclipper
 import pytest
 import resvg_py
 from PIL import Image
@@ -78,6 +79,33 @@ def test_a_union_that_goes_wrong_is_seen_and_followed_in_lines(
     monkeypatch.setattr(painted, "united", lambda *a: [])
     regions, told = whole([Painted((square,))])
     assert sum(r.area for r in regions) == pytest.approx(100.0) and "fine lines" in told
+
+
+@pytest.mark.parametrize("broken", [pyclipper.CT_XOR, pyclipper.CT_UNION])
+def test_a_check_that_fails_is_no_agreement(broken: int, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Clipper gives up: what Skia made is not taken on trust, nor does the logo vanish."""
+    square = [("M", ((0.0, 0.0),)), ("L", ((10.0, 0.0),)), ("L", ((10.0, 10.0),)),
+              ("L", ((0.0, 10.0),))]  # fmt: skip
+
+    real = pyclipper.Pyclipper
+
+    class Faulty:
+        def __init__(self) -> None:
+            self.work = real()
+            self.AddPath = self.work.AddPath
+
+        def Execute(self, kind: int, *rules: int) -> object:
+            if kind == broken:
+                raise pyclipper.ClipperException("gave up")
+            return self.work.Execute(kind, *rules)
+
+    monkeypatch.setattr(painted.pyclipper, "Pyclipper", Faulty)
+    if broken == pyclipper.CT_UNION:
+        with pytest.raises(LogoError, match="cannot be united"):
+            whole([Painted((square,))])
+    else:
+        regions, told = whole([Painted((square,))])
+        assert sum(r.area for r in regions) == pytest.approx(100.0) and "fine lines" in told
 
 
 @pytest.mark.parametrize(

@@ -102,6 +102,32 @@ def test_the_old_word_is_gone_while_a_new_one_is_typed(opened: Hand) -> None:
     assert not window.proof.worst.text().startswith("before")
 
 
+def test_the_old_relief_is_told_by_name_when_the_order_has_changed(hand: Hand) -> None:
+    """The first of two stamps is deleted: that of the second, now first, is the one in hand."""
+    window = hand.window
+    window.session.begin(document(stamp("one"), stamp("two", across="90 deg")), None)
+    window.session.edit(("stamps", 1, "relief", "depth"), "0.45 mm", "deepen")  # fonts are known
+    hand.until_built()
+    window.session._rest.setInterval(10_000)
+    window.session.select(0)
+    window.ticket.delete_stamp()
+    assert window.part.veiled == {"one/cap", "one/wall"}
+    window.session.select(0)
+    window.session.edit(("stamps", 0, "relief", "depth"), "0.3 mm", "deepen")
+    assert window.part.veiled == {"one/cap", "one/wall", "two/cap", "two/wall"}
+    window.session._rest.setInterval(session.REST)
+
+
+def test_a_fault_within_an_edit_is_not_taken_for_a_late_one(opened: Hand) -> None:
+    page = opened.window.fields.page
+
+    def broken(job, new):  # type: ignore[no-untyped-def]
+        raise TypeError("a fault of the program")
+
+    with pytest.raises(TypeError):
+        page.put(("stamps", 0, "name"), "new", "name", through=broken)
+
+
 def test_a_views_button_goes_out_when_the_part_is_turned(opened: Hand) -> None:
     window = opened.window
     window.show_view("square")
@@ -253,7 +279,9 @@ def test_a_field_typed_into_while_its_kind_changes(hand: Hand) -> None:
     assert window.session.replace(
         changed(window.session.job, ("blank", "features", 0), ball), "change"
     )
-    assert page_before.put(("blank", "features", 0, "wall"), "3 mm", "wall") is not None or True
+    before = window.session.document
+    assert page_before.put(("blank", "features", 0, "wall"), "3 mm", "wall") is None
+    assert window.session.document == before
     field.edited.emit("4 mm")
     hand.until_settled()
     assert window.session.job.blank.features[0].kind == "ball"

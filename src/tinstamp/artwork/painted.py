@@ -61,16 +61,20 @@ def whole(paths: Sequence[Painted]) -> tuple[list[Region], str]:
     if size <= 0 or size > LARGEST or np.abs(points).max() > 100 * LARGEST:
         raise LogoError(f"the drawing is {size:.3g} mm large: no size that could be stamped")
     fine = GRID / size
-    expected = _clipped(paths, low, fine)
+    try:
+        expected = _clipped(paths, low, fine)
+    except pyclipper.ClipperException as error:
+        raise LogoError("its outlines cannot be united") from error
     area = _area(expected) / fine**2
     for em, turn, at_once in _TRIES:
         if at_once and any(path.even_odd for path in paths):
             continue
         try:
             found = united(paths, em, turn, at_once)
-        except pathops.PathOpsError:
-            continue  # Skia gives up at this scale
-        if _area(_differing(expected, found, low, fine)) / fine**2 <= AGREE * area:
+            off = _area(_differing(expected, found, low, fine)) / fine**2
+        except (pathops.PathOpsError, pyclipper.ClipperException):
+            continue  # one of them gives up at this scale: nothing is known to be right
+        if off <= AGREE * area:
             return found, ""
     return _in_lines(expected, low, fine), (
         "its curves could not be united and were followed in fine lines"
@@ -182,17 +186,17 @@ def _ring(points: Array, low: Array, fine: float) -> list[tuple[int, int]]:
 
 
 def _combined(kind: int, subject: Rings, clip: Rings, rule: int) -> Rings:
+    """What Clipper makes of rings. Raises pyclipper.ClipperException when it gives up."""
     work = pyclipper.Pyclipper()
+    added = 0
     for rings, role in ((subject, pyclipper.PT_SUBJECT), (clip, pyclipper.PT_CLIP)):
         for ring in rings:
             try:
                 work.AddPath(ring, role, True)
+                added += 1
             except pyclipper.ClipperException:
                 continue  # fewer than three points apart: no area
-    try:
-        return list(work.Execute(kind, rule, rule))
-    except pyclipper.ClipperException:
-        return []
+    return list(work.Execute(kind, rule, rule)) if added else []
 
 
 def _differing(expected: Rings, regions: Sequence[Region], low: Array, fine: float) -> Rings:

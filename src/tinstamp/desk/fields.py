@@ -315,18 +315,21 @@ class FieldsPage(QWidget):
         merge: str = "",
         through: Callable[[Job, str], Job] | None = None,
     ) -> str | None:
-        """Edit the job; what was wrong, in words, or None."""
+        """Edit the job; what was wrong, in words, or None. What was typed last into a field that
+        the job no longer has, as when its kind changed, is left out."""
+        job = self.session.job
         try:
-            job = self.session.job
+            get(job, path)
+        except (AttributeError, LookupError, TypeError):
+            LOG.info("an edit came too late for %s", dotted(path))
+            return None
+        try:
             job = changed(job, path, new) if through is None else through(job, new)
             self.session.replace(job, f"change {what}", merge)
         except ValidationError as error:
             return plain(error)
         except ValueError as error:
             return str(error)[:1].upper() + str(error)[1:]
-        except (AttributeError, LookupError, TypeError):
-            # typed last into a field that the job no longer has, as when its kind changed
-            LOG.info("an edit came too late for %s", dotted(path), exc_info=True)
         return None
 
 

@@ -135,13 +135,14 @@ class PartView(QWidget):
         shown = self.session.shown
         if shown is None or self.scene.mesh is None:
             return
-        now = {stamp.name: stamp for stamp in self.session.job.stamps}
-        chosen = self.drag.preview is not None and self.session.selected
+        stamps, at = self.session.job.stamps, self.session.selected
+        now = {stamp.name: stamp for stamp in stamps}
+        chosen = stamps[at].name if self.drag.preview is not None and at >= 0 else None
         names: set[str] = set()
         old: list[int] = []
         for i, stamp in enumerate(shown.job.stamps):
             gone = stamp.name not in now or not now[stamp.name].on
-            ours = chosen is not False and i == chosen and now.get(stamp.name) != stamp
+            ours = stamp.name == chosen and now[stamp.name] != stamp
             if stamp.on and (gone or ours):
                 names |= {f"{stamp.name}/cap", f"{stamp.name}/wall"}
                 old.append(i)

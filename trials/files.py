@@ -256,7 +256,7 @@ def main() -> None:
     from trials import files
 
     given = options(__doc__ or "", 5000)
-    ended, bad, longest = files.run(given.count, given.seed)
+    ended, bad, longest = files.run(given.count, given.seed, given.workers)
     slow = sum(float(line.split()[-2]) > LONGEST for line in bad)
     record("files", given, {**dict(sorted(ended.items())), "uncaught": ended["uncaught"],
                             "over 10 s": slow,

@@ -149,8 +149,12 @@ def _engine_killed(desk, engine: int, log: Path, r: random.Random) -> str:  # ty
 
 def run(count: int, seed: int, workers: int = 3) -> tuple[dict[str, object], list[str]]:
     """That many kills; the figures, and what went wrong."""
+    found = []
     with ThreadPoolExecutor(workers) as pool:
-        found = list(pool.map(lambda number: one(seed, number), range(count)))
+        for number, (why, lost) in enumerate(pool.map(lambda n: one(seed, n), range(count))):
+            found.append((why, lost))
+            if why:
+                print(f"{seed}-{number} {why}", flush=True)
     wrong = [why for why, _ in found if why]
     most = max((lost for _, lost in found), default=0.0)
     wrong += [f"{lost:.1f} s of work lost" for _, lost in found if lost > MOST_LOST]

@@ -23,6 +23,7 @@ def options(about: str, count: int) -> argparse.Namespace:
     parser = argparse.ArgumentParser(description=about)
     parser.add_argument("count", type=int, nargs="?", default=count)
     parser.add_argument("--seed", type=int, default=1)
+    parser.add_argument("--workers", type=int, default=2, help="cases at the same time")
     parser.add_argument("--quiet", action="store_true", help="leave docs/trials.md as it is")
     return parser.parse_args()
 
@@ -44,11 +45,11 @@ def tried(
     name: str,
     about: str,
     count: int,
-    run: Callable[[int, int], tuple[dict[str, object], list[str]]],
+    run: Callable[[int, int, int], tuple[dict[str, object], list[str]]],
 ) -> None:
     """A trial from the command line."""
     given = options(about, count)
-    figures, wrong = run(given.count, given.seed)
+    figures, wrong = run(given.count, given.seed, given.workers)
     for told in wrong:
         print(told, flush=True)
     record(name, given, figures)

@@ -232,7 +232,7 @@ def main() -> None:
     from trials import solids  # by its own name, so that the cases' processes find it
 
     given = options(__doc__ or "", 1000)
-    ended, _, longest = solids.run(given.count, given.seed)
+    ended, _, longest = solids.run(given.count, given.seed, given.workers)
     ways = ("sound", "told", "wrong", "unforeseen", "crashed")
     record("solids", given, {**{k: ended[k] for k in ways}, "longest": f"{longest:.0f} s"})
 

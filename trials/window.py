@@ -248,8 +248,8 @@ class Monkey:
         return ""
 
 
-def run(count: int, seed: int) -> tuple[dict[str, object], list[str]]:
-    """That many actions; the figures, and what was found."""
+def run(count: int, seed: int, _workers: int = 1) -> tuple[dict[str, object], list[str]]:
+    """That many actions, one after the other; the figures, and what was found."""
     faulthandler.enable()
     app = QApplication.instance() or make_app()
     assert app is not None

@@ -27,14 +27,16 @@ from tinstamp.chart.drape import drape, flatten
 from tinstamp.chart.joint import Faces
 from tinstamp.chart.skin import Footprint, SkinChart, _anchored
 from tinstamp.engine.build import build
-from tinstamp.engine.flat import art_spec, draw, lay_spec, place_flat
-from tinstamp.engine.sheets import LaySpec, sheet_of
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import knot
 from tinstamp.job.features import Ball, BaseFeature, Cone, Extruded, FreeformSkin
 from tinstamp.job.model import Blank, Cast, Job, Setting, Stamp, Text
 from tinstamp.job.resolve import resolve
-from tinstamp.relief.make import Order, make
+from tinstamp.plan.lay import LaySpec, place_on
+from tinstamp.plan.planned import plan
+from tinstamp.plan.sheet import sheet_of
+from tinstamp.relief.execute import execute
+from tinstamp.relief.operation import Operation
 from tinstamp.setting.fit import fit
 from tinstamp.setting.place import Spot, place
 
@@ -75,11 +77,16 @@ def on_a_tube(letters: int, asked: float, turns: int) -> bool:
     assert isinstance(chart, CylinderChart)
     before = volume(blank.solid.shape)
     laid = place(artwork(TEXTS[letters]), Spot(0, 20), chart)
-    order = Order("bench", "tank.outer", DEPTH, False, (1.6, 1.6))
+    face, wall = "tank.outer", (1.6, 1.6)
     tools = prebuilt_tools(laid.regions, chart, DEPTH)
     ours, general, meshed, warped = [], [], [], []
     for _ in range(turns):
-        seconds, made = timed(lambda: make(blank.solid, chart, laid, fit(laid, chart), order))
+        seconds, made = timed(
+            lambda: execute(
+                blank.solid,
+                Operation("bench", face, chart, laid, fit(laid, chart), "cut", DEPTH, wall),
+            )
+        )
         assert made.built_by == "imprint"
         ours.append(seconds)
         wanted = made.relief_volume
@@ -176,14 +183,25 @@ def on_a_bent_face(name: str, turns: int) -> bool:
     )
     built = build(Document(Job(blank=Blank(features=(part,)), stamps=(stamp,))))
     assert built.report.valid and built.blank is not None
-    item, solid = built.laid["m"], built.blank.solid
-    order = Order("bench", face, DEPTH, False, (3.0, 3.0))
+    item, solid = built.planned["m"], built.blank.solid
     tools = prebuilt_tools(item.placed.regions, item.chart, DEPTH)
     before = volume(solid.shape)
     ours, general = [], []
     for _ in range(turns):
         seconds, made = timed(
-            lambda: make(solid, item.chart, item.placed, fit(item.placed, item.chart), order)
+            lambda: execute(
+                solid,
+                Operation(
+                    "bench",
+                    face,
+                    item.chart,
+                    item.placed,
+                    fit(item.placed, item.chart),
+                    "cut",
+                    DEPTH,
+                    (3.0, 3.0),
+                ),
+            )
         )
         assert made.built_by == "imprint"
         ours.append(seconds)
@@ -226,17 +244,19 @@ def _previewed(part: BaseFeature, setting: Setting, frames: int = 40) -> tuple[f
     faces = Faces.of(built.blank.charts)
     chart = faces[setting.face]
     document, resolved = Document(job), resolve(job)
-    art, spec = art_spec(document, resolved, 0), lay_spec(document, resolved, 0, chart, faces)
-    drawn = draw(art)
+    planned = plan(document, resolved, faces, 0)
+    art, spec, drawn = planned.art, planned.lay, planned.artwork
     flat = flatten(drawn.regions)
     made, mapped = [], []
     for k in range(frames):
-        here = replace(spec, spot=replace(spec.spot, across=spec.spot.across + 0.1 * k))
+        across = spec.setting("across") + 0.1 * k
+        numbers = {**spec.setting.numbers, "across": across}
+        here = LaySpec(replace(spec.setting, numbers=numbers, key=across))
         seconds, sheet = timed(lambda here=here: sheet_of(here, chart, drawn, faces))  # type: ignore[misc]
         made.append(seconds)
 
         def laid(here: LaySpec = here, sheet: Chart = sheet) -> object:
-            placed = place_flat(here, art, drawn, sheet)
+            placed = place_on(here, art, drawn, sheet)
             return drape(flat, placed.matrix, placed.shift, sheet.draft, 0.15)
 
         mapped.append(timed(laid)[0])

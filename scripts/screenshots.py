@@ -17,12 +17,12 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from tinstamp.desk.app import make_app
-from tinstamp.desk.demo import DEMOS
-from tinstamp.desk.export_dialog import ExportDialog
-from tinstamp.desk.scene import Hit
-from tinstamp.desk.session import BLANK
-from tinstamp.desk.start_page import TILE
+from tinstamp.desk.dialogs.export_dialog import ExportDialog
+from tinstamp.desk.dialogs.start_page import TILE
+from tinstamp.desk.part.scene import Hit
 from tinstamp.desk.window import Window
+from tinstamp.desk.work.demo import DEMOS
+from tinstamp.desk.work.session import BLANK
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import knot
 from tinstamp.job.features import Extruded
@@ -76,9 +76,9 @@ def main() -> int:
         _thumbnails(camera)
         window.session.open(DEMOS["fuel tank"])
         camera.built()
-        window.show_start()
+        window.files.show_start()
         camera.take("start")
-        window.start.reject()
+        window.files.start.reject()
         camera.take("desk")
         window.show_view("square")
         camera.take("square-on")

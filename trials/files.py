@@ -85,7 +85,8 @@ def _parts() -> list[bytes]:
     from tinstamp.engine.build import build
     from tinstamp.job import shelf
     from tinstamp.job.archive import Document
-    from tinstamp.output.step import write_step
+    from tinstamp.output.result import Result
+    from tinstamp.output.step import write
 
     found = []
     for name in ("wick knob", "chimney collar", "carry grip"):
@@ -93,7 +94,7 @@ def _parts() -> list[bytes]:
         assert solid is not None
         with tempfile.TemporaryDirectory() as folder:
             file = Path(folder) / "part.step"
-            write_step(solid, file, name, {})
+            write(Result(name, {"part": solid}, {}, ()), file, {})
             found.append(file.read_bytes())
     return found
 

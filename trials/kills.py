@@ -51,7 +51,7 @@ if take_up == "take up":
     window.close()
     sys.exit(0)
 window.session.open(job)
-say(engine=window.session.engine.pid)
+say(engine=window.session.engine.client.pid)
 count = 0
 path = ("stamps", 0, "artwork", "text")
 while True:

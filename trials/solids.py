@@ -55,6 +55,8 @@ def case(seed: int, number: int) -> tuple[str, str, str]:
         told = [f.message for f in built.report.findings if f.level == "fix"]
         return ("told", words, "; ".join(told)) if told else ("wrong", words, "nothing is told")
     if not built.report.valid:
+        if any(f.check == "file" for f in built.report.findings):  # no file of it is written
+            return "told", words, "it does not read back whole from its STEP file"
         return "wrong", words, "a part that is not valid is given out"
     why = examined(plain, built)
     return ("wrong", words, why) if why else ("sound", words, "")
@@ -84,11 +86,12 @@ def _reread(solid, chord: float):  # type: ignore[no-untyped-def]
     from OCP.STEPControl import STEPControl_Reader
 
     from tinstamp.blank.kernel import faces, triangles_of
-    from tinstamp.output.step import write_step
+    from tinstamp.output.result import Result
+    from tinstamp.output.step import write
 
     with tempfile.TemporaryDirectory() as folder:
         file = Path(folder) / "part.step"
-        write_step(solid, file, "part", {})
+        write(Result("part", {"part": solid}, {}, ()), file, {})
         reader = STEPControl_Reader()
         reader.ReadFile(str(file))
         reader.TransferRoots()
@@ -182,7 +185,7 @@ def examined(plain, built) -> str:  # type: ignore[no-untyped-def]
         )
     ink = []
     for s in made:
-        laid = built.laid[s.name]
+        laid = built.planned[s.name]
         for region in laid.placed.regions:
             flat = [outline.points(4) for outline in region.outlines]
             ink += [laid.chart.to_space(points) for points in (*flat, ink_points([region]))]
@@ -213,7 +216,8 @@ def run(count: int, seed: int, workers: int = 2) -> tuple[Counter[str], list[str
         try:
             found = guarded(CASE, case, seed, number)
         except GuardError as error:
-            found = ("crashed", f"case {number}", str(error))
+            how = "given up" if "longer than" in str(error) else "crashed"
+            found = (how, f"case {number}", str(error))
         except Exception as error:  # a trial counts whatever comes
             found = ("crashed", f"case {number}", repr(error))
         return (*found, time.monotonic() - start)
@@ -233,7 +237,7 @@ def main() -> None:
 
     given = options(__doc__ or "", 1000)
     ended, _, longest = solids.run(given.count, given.seed, given.workers)
-    ways = ("sound", "told", "wrong", "unforeseen", "crashed")
+    ways = ("sound", "told", "wrong", "unforeseen", "crashed", "given up")
     record("solids", given, {**{k: ended[k] for k in ways}, "longest": f"{longest:.0f} s"})
 
 

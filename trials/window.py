@@ -33,8 +33,8 @@ from PySide6.QtWidgets import (
 from shiboken6 import isValid
 
 from tinstamp.desk.app import make_app
-from tinstamp.desk.demo import DEMOS
 from tinstamp.desk.window import Window
+from tinstamp.desk.work.demo import DEMOS
 from trials.record import tried
 
 FROZEN = 2.0
@@ -100,7 +100,7 @@ class Monkey:
         self._closer.timeout.connect(self._answer)
         self._closer.start(150)
         self.beat = Beat()
-        self.window.open_demo(DEMOS["fuel tank"])
+        self.window.files.open_demo(DEMOS["fuel tank"])
 
     def _caught(self, kind, error, trace) -> None:  # type: ignore[no-untyped-def]
         told = "".join(traceback.format_exception(kind, error, trace))
@@ -114,7 +114,8 @@ class Monkey:
         if isinstance(asking, QMenu):
             actions = [a for a in asking.actions() if a.isEnabled() and not a.isSeparator()]
             if actions and self.r.random() < 0.3 and not any("…" in a.text() for a in actions[:1]):
-                self.r.choice(actions).trigger()
+                chosen = self.r.choice(actions)  # not in here: what it asks is to be answered
+                QTimer.singleShot(0, lambda: chosen.trigger() if isValid(chosen) else None)
             asking.close()
         elif isinstance(asking, QFileDialog | QMessageBox):
             buttons = [b for b in asking.findChildren(QAbstractButton) if b.isEnabled()]
@@ -209,7 +210,7 @@ class Monkey:
 
     def demo(self) -> None:
         self.window.session.saved = self.window.session.document
-        self.window.open_demo(self.r.choice(list(DEMOS.values())))
+        self.window.files.open_demo(self.r.choice(list(DEMOS.values())))
 
     def step(self) -> None:
         """One thing."""

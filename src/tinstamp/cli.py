@@ -7,11 +7,12 @@ import json
 import logging
 import os
 import sys
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from pathlib import Path
 
+from tinstamp.job.formula import FormulaError
 from tinstamp.job.state import keep_log
-from tinstamp.output.kinds import COARSEST, FINEST
+from tinstamp.output.outputs import OUTPUTS, Option, all_options
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -48,11 +49,15 @@ def _parser() -> argparse.ArgumentParser:
         dest="endings",
         type=_endings,
         default="step",
-        help="what to write: step, stl, dxf, with commas between (default: step)",
+        help=f"what to write: {', '.join(OUTPUTS)}, with commas between (default: step)",
     )
-    make.add_argument(
-        "--chord", type=_chord, default=0.01, help="chord tolerance of the STL, mm (default 0.01)"
-    )
+    for option in all_options():
+        make.add_argument(
+            f"--{option.name}",
+            type=_value_of(option),
+            default=option.default,
+            help=f"{option.what}, {option.unit} (default {option.default})",
+        )
     make.add_argument(
         "--even-so", action="store_true", help="write files although something is to fix"
     )
@@ -65,24 +70,20 @@ def _parser() -> argparse.ArgumentParser:
 
 
 def _endings(text: str) -> tuple[str, ...]:
-    from tinstamp.output.kinds import ENDINGS
-
     wanted = tuple(part.strip().lower() for part in text.split(",") if part.strip())
     for ending in wanted:
-        if ending not in ENDINGS:
-            raise argparse.ArgumentTypeError(f"“{ending}” is not one of {', '.join(ENDINGS)}")
+        if ending not in OUTPUTS:
+            raise argparse.ArgumentTypeError(f"“{ending}” is not one of {', '.join(OUTPUTS)}")
     return wanted or ("step",)
 
 
-def _chord(text: str) -> float:
-    try:
-        value = float(text.removesuffix("mm").strip())
-    except ValueError as error:
-        raise argparse.ArgumentTypeError(f"“{text}” is no length in mm") from error
-    if not FINEST <= value <= COARSEST:
-        raise argparse.ArgumentTypeError(
-            f"the chord tolerance must lie between {FINEST:g} and {COARSEST:g} mm"
-        )
+def _value_of(option: Option) -> Callable[[str], float]:
+    def value(text: str) -> float:
+        try:
+            return option.value(text)
+        except FormulaError as error:
+            raise argparse.ArgumentTypeError(str(error)) from error
+
     return value
 
 
@@ -90,7 +91,7 @@ def _make(options: argparse.Namespace) -> int:
     from tinstamp.engine.build import build
     from tinstamp.engine.write import check_folder, write_files
     from tinstamp.job.archive import ArchiveError, open_file, stem_of
-    from tinstamp.output.step import OutputError
+    from tinstamp.output.result import OutputError
 
     try:
         document = open_file(options.job)
@@ -102,10 +103,8 @@ def _make(options: argparse.Namespace) -> int:
         if built.report.to_fix and not options.even_so:
             _say("nothing was written: something is to fix (--even-so writes all the same)")
             return 1
-        written = write_files(
-            built, options.out, stem_of(options.job),
-            options.endings, options.chord,
-        )  # fmt: skip
+        figures = {o.name: getattr(options, o.name) for o in all_options()}
+        written = write_files(built, options.out, stem_of(options.job), options.endings, figures)
     except (ArchiveError, OutputError) as error:
         return _complain(error)
     for path in written:

@@ -29,6 +29,11 @@ def crash() -> None:
     os.kill(os.getpid(), signal.SIGSEGV)
 
 
+def out_of_time() -> None:
+    """As work ends whose threads use up the computing time in less time by the clock."""
+    os.kill(os.getpid(), signal.SIGXCPU)
+
+
 def surprise() -> None:
     raise ZeroDivisionError("nobody thought of that")
 

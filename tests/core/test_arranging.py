@@ -14,17 +14,18 @@ import shapely
 from scipy.special import ellipe
 
 from tests.conftest import made, plate, stamp, tank
+from tests.core.plans import flat
 from tinstamp.artwork.crossing import crossings, doubles
 from tinstamp.artwork.dxf_logo import read_dxf
 from tinstamp.chart.base import Chart
-from tinstamp.desk.placing import Standing, copied_to, moved, spread
+from tinstamp.desk.work.placing import Standing, copied_to, moved, spread
 from tinstamp.engine.build import build
-from tinstamp.engine.flat import flat, lay_spec
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Plate, Tube
 from tinstamp.job.model import Blank, Guide, Job, Repeat, Setting, Stamp, Text, changed
 from tinstamp.job.rename import rename_stamp
 from tinstamp.job.resolve import resolve
+from tinstamp.plan.planned import plan
 from tinstamp.setting.place import Placed, PlaceError
 from tinstamp.setting.snap import Shape, free_around, marks_of, snapped
 from tinstamp.setting.way import edge_way, line_way, midline_way
@@ -166,7 +167,7 @@ def test_opposite_another_stamp() -> None:
     assert middle(two)[1] == pytest.approx(middle(one)[1])
     renamed = rename_stamp(job, 0, "other")
     assert renamed.stamps[1].setting.from_stamp == "other"
-    spec = lay_spec(Document(job), resolve(job), 1, chart)
+    spec = plan(Document(job), resolve(job), result.report.charts, 1).lay
     assert spec.spot.other is not None
 
 

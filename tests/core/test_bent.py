@@ -300,7 +300,7 @@ def marked(
 def test_engraving_a_ball_has_the_volume_of_its_shell() -> None:
     """A·((R − d)³ − R³) / 3R², A the area on the ball (any handbook)."""
     built = marked(Ball(name="b", diameter="60 mm"), "b.outer", up="50 mm")
-    item, report = built.laid["m"], built.report
+    item, report = built.planned["m"], built.report
     assert report.valid and report.stamps[0].built_by == "imprint"
     assert isinstance(item.chart, BentChart)
     area, _, _ = item.chart.sums(item.placed.regions)
@@ -328,7 +328,7 @@ def test_walls_and_caps(part, face: str, place: dict) -> None:  # type: ignore[n
         report = built.report
         assert report.valid and report.stamps[0].built_by == "imprint"
         assert built.solid is not None and sound(built.solid.shape)
-        item = built.laid["m"]
+        item = built.planned["m"]
         lift = 0.6 if make == "emboss" else -0.6
         head = head_of(
             item.chart, np.array(item.placed.origin), lift, Walls(walls == "cast", caps == "plane")
@@ -380,7 +380,7 @@ def test_a_word_over_a_domes_pole(up: str) -> None:
             dome, "d.crown", "POLE", {"make": make}, up=up, rests_on="middle",
             cast=Cast(way="patch"),
         )  # fmt: skip
-        report, item = built.report, built.laid["m"]
+        report, item = built.report, built.planned["m"]
         assert report.valid and not report.to_fix
         assert built.solid is not None and sound(built.solid.shape)
         assert isinstance(item.chart, PatchChart)
@@ -401,10 +401,10 @@ def test_a_patch_of_a_turned_face_is_built_directly(part, face: str, up: str) ->
     for across in ("0 deg", "180 deg"):
         place = {"across": across, "up": up, "rests_on": "middle"}
         built = marked(part, face, "N8", None, cast=Cast(way="patch"), **place)
-        report, item = built.report, built.laid["m"]
+        report, item = built.report, built.planned["m"]
         assert report.valid and report.stamps[0].built_by == "imprint"
         assert isinstance(item.chart, PatchChart) and not item.chart.own_surface
-        belt = marked(part, face, "N8", None, **place).laid["m"]
+        belt = marked(part, face, "N8", None, **place).planned["m"]
 
         def error(laid) -> float:  # type: ignore[no-untyped-def]
             points = np.concatenate([r.outer.points(4) for r in laid.placed.regions])
@@ -423,7 +423,7 @@ def test_a_projection_onto_the_far_side_lies_there_alone(make: str) -> None:
     points = []
     for built in (near, far):
         assert built.report.valid and built.report.stamps[0].built_by == "imprint"
-        item = built.laid["m"]
+        item = built.planned["m"]
         points.append(
             np.concatenate([item.chart.to_space(r.outer.points(6)) for r in item.placed.regions])
         )

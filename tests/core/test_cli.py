@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import logging
 import subprocess
 import sys
 from pathlib import Path
@@ -29,7 +30,8 @@ def test_proof_of_the_demo() -> None:
     assert run.returncode == 0, run.stderr
     record = json.loads(run.stdout)
     assert record["valid"] is True
-    assert set(record) == {"valid", "volume", "blank_volume", "stamps", "findings"}
+    assert set(record) == {"valid", "volume", "blank_volume", "bodies", "stamps", "findings"}
+    assert [b["name"] for b in record["bodies"]] == ["part"]
     assert [s["name"] for s in record["stamps"]] == ["Filling line", "Caution"]
     for made in record["stamps"]:
         assert set(made) == {
@@ -52,7 +54,17 @@ def test_something_to_fix_gives_one(tmp_path: Path) -> None:
     run = tinstamp("proof", path, "--json")
     assert run.returncode == 1
     finding = next(f for f in json.loads(run.stdout)["findings"] if f["check"] == "cut through")
-    assert set(finding) == {"level", "check", "stamp", "message", "measured", "limit", "unit"}
+    assert set(finding) == {
+        "level",
+        "check",
+        "stamp",
+        "message",
+        "measured",
+        "limit",
+        "unit",
+        "path",
+    }
+    assert finding["path"] == "stamps.0"
     assert (finding["measured"], finding["unit"]) == (2.0, "mm")
     assert finding["limit"] == pytest.approx(1.6, abs=1e-9)
     words = tinstamp("proof", path)
@@ -148,25 +160,30 @@ def test_whatever_goes_wrong_is_one_line_and_two(
         raise ZeroDivisionError("nobody\nthought of that")
 
     monkeypatch.setattr("tinstamp.engine.build.build", broken)
+    root = logging.getLogger("tinstamp")
+    monkeypatch.setattr(root, "handlers", [])  # as in a process of its own
     for command in (["proof", str(DEMO)], ["make", str(DEMO), "--out", "."]):
         assert main(command) == 2
         told = capsys.readouterr().err.strip().splitlines()
         assert len(told) == 1 and "thought of that" in told[0]
     assert "ZeroDivisionError" in log_file().read_text()
+    for handler in root.handlers:
+        handler.close()
 
 
 def test_any_librarys_error_becomes_its_stamps_finding(monkeypatch: pytest.MonkeyPatch) -> None:
     """The other stamp is built."""
     from tinstamp.engine import build as module
+    from tinstamp.plan import planned
 
-    lay = module.place_flat
+    lay = planned.place_on
 
     def broken(where, spec, artwork, chart):  # type: ignore[no-untyped-def]
         if len(artwork.regions) == 1:
             raise RuntimeError("some library")
         return lay(where, spec, artwork, chart)
 
-    monkeypatch.setattr(module, "place_flat", broken)
+    monkeypatch.setattr(planned, "place_on", broken)
     two = document(stamp("one", "I"), stamp("two", "HB", across="90 deg"))
     report = module.build(two).report
     assert [r.name for r in report.stamps if r.built_by] == ["two"] and report.valid

@@ -11,15 +11,21 @@ import pytest
 import trimesh
 
 from tests.conftest import ROOT
+from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.build import build
 from tinstamp.job import shelf
 from tinstamp.job.archive import Document, open_file
 from tinstamp.output import closed_mesh as module
 from tinstamp.output.closed_mesh import SLIVER, ClosedMesh, closed_mesh, heights
-from tinstamp.output.step import OutputError
-from tinstamp.output.stl import write_stl
+from tinstamp.output.result import OutputError, Result
+from tinstamp.output.stl import write
 
 DEMOS = {path.stem: path for path in sorted((ROOT / "demo").glob("*.tinstamp"))}
+
+
+def write_stl(solid: NamedSolid | None, file: Path, chord: float) -> None:
+    assert solid is not None
+    write(Result("part", {"part": solid}, {}, ()), file, {"chord": chord})
 
 
 def document(name: str) -> Document:
@@ -31,7 +37,7 @@ def test_demos_and_ready_blanks(name: str, tmp_path: Path) -> None:
     built = build(document(name))
     file = tmp_path / "part.stl"
     for chord in (0.2, 0.05, 0.01):
-        write_stl(built.solid, file, chord)  # type: ignore[arg-type]
+        write_stl(built.solid, file, chord)
         mesh = trimesh.load(file)
         assert mesh.is_watertight and mesh.is_winding_consistent
         points = np.asarray(mesh.vertices, np.float32)
@@ -52,7 +58,7 @@ def test_a_mesh_that_stays_open_is_not_written(
     whole = module._joined
     monkeypatch.setattr(module, "_joined", lambda pieces: whole(pieces[1:]))
     with pytest.raises(OutputError, match="stays open"):
-        write_stl(built.solid, tmp_path / "a.stl", 0.05)  # type: ignore[arg-type]
+        write_stl(built.solid, tmp_path / "a.stl", 0.05)
     assert not (tmp_path / "a.stl").exists()
 
 

@@ -52,7 +52,7 @@ def test_copies_all_round_lie_at_even_steps(half: float, count: int) -> None:
     built = build(Document(Job(blank=Blank(features=(cone(half),)), stamps=(mark,))))
     (report,) = built.report.stamps
     assert report.built_by == "imprint" and sound(built.solid.shape)  # type: ignore[union-attr]
-    item = built.laid["m"]
+    item = built.planned["m"]
     spans = degrees_covered(item.placed, item.chart)
     middles = sorted({round((a + b) / 2 % (360.0 / count), 3) for a, b in spans})
     assert len(middles) <= len(spans) // count + 1

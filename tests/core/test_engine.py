@@ -50,8 +50,8 @@ def test_only_what_depends_is_run_again() -> None:
     build(Document(job), cache)
     again = {k: cache.made[k] - first[k] for k in first}
     assert again == {
-        "body": 0, "feature": 0, "blank": 0, "artwork": 0, "fit": 0, "strokes": 0, "stretch": 0,
-        "thickness": 1, "relief": 1, "examine": 1,
+        "body": 0, "feature": 0, "blank": 0, "fit": 0, "fitted": 0,
+        "wall": 1, "relief": 1, "examine": 1,
     }  # fmt: skip
     job = changed(job, ("stamps", 0, "relief", "colour"), "#112233")
     count = sum(cache.made.values())
@@ -180,7 +180,8 @@ def test_progress_picture_and_report(engine: EngineClient) -> None:
     told = [event.what for event in events if isinstance(event, m.Progress)]
     assert told[0] == "blank" and "stamp “Mark”" in told
     picture = next(event for event in events if isinstance(event, m.Picture))
-    assert len(picture.mesh.triangles) > 100 and "Mark/cap" in picture.mesh.names
+    assert list(picture.meshes) == ["part"] and "Mark/cap" in picture.meshes["part"].names
+    assert len(picture.meshes["part"].triangles) > 100
     assert isinstance(events[-1], m.Done) and events[-1].report.valid
     assert not engine.busy
 
@@ -220,10 +221,10 @@ def test_twice_dead_over_one_job_and_it_is_left(engine: EngineClient) -> None:
 
 
 def test_writing_and_failing_to(engine: EngineClient, tmp_path) -> None:  # type: ignore[no-untyped-def]
-    number = engine.write(document(stamp()), str(tmp_path), "tank", ("dxf",), 0.01)
+    number = engine.write(document(stamp()), str(tmp_path), "tank", ("dxf",), {})
     events = until(engine, m.Wrote, number)
     assert events[-1] == m.Wrote(number, (str(tmp_path / "tank.dxf"),))
-    number = engine.write(document(wall="50 mm"), str(tmp_path), "tank", ("stl",), 0.01)
+    number = engine.write(document(wall="50 mm"), str(tmp_path), "tank", ("stl",), {})
     failed = until(engine, m.Failed, number)[-1]
     assert isinstance(failed, m.Failed) and "no sound part" in failed.message
     engine.restart()

@@ -18,7 +18,7 @@ from tinstamp.artwork.font_file import checked, faces_in
 from tinstamp.artwork.fonts import FontData, FontError, FontFace, axes_of, read
 from tinstamp.artwork.text import TextSpec, lay_text
 from tinstamp.blank.round_solid import tube
-from tinstamp.desk.placing import moved
+from tinstamp.desk.work.placing import moved
 from tinstamp.job.model import changed
 from tinstamp.job.resolve import resolve
 from tinstamp.setting.place import PlaceError, Spot, place

@@ -14,7 +14,7 @@ from tinstamp.engine.build import Built, build
 from tinstamp.job.archive import Document
 from tinstamp.job.features import BaseFeature, Hole, Plate, Prism, Soften
 from tinstamp.job.model import Blank, Job, Shape, Stamp, changed
-from tinstamp.relief import boolean, imprint, make
+from tinstamp.relief import boolean, by_imprint, by_tools, imprint
 from tinstamp.relief.guard import Asked, fault
 
 
@@ -96,13 +96,13 @@ def test_the_guard_refuses_a_builder_that_makes_another_depth(
     monkeypatch.setattr(imprint, "lay", deeper)
     parallel = imprint.parallel
     monkeypatch.setattr(imprint, "parallel", lambda s, c, d, *m: parallel(s, c, d * part, *m))
-    monkeypatch.setattr(make, "examine_imprint", lambda made, chart, depth, *a: depth * 30.0)
-    monkeypatch.setattr(make, "agrees", lambda *a: True)
+    monkeypatch.setattr(by_imprint, "examine_imprint", lambda made, chart, depth, *a: depth * 30.0)
+    monkeypatch.setattr(by_imprint, "agrees", lambda *a: True)
     tool = boolean.tool
     monkeypatch.setattr(
-        make, "tool", lambda r, c, low, high, *m: tool(r, c, low * part, high * part, *m)
+        by_tools, "tool", lambda r, c, low, high, *m: tool(r, c, low * part, high * part, *m)
     )
-    monkeypatch.setattr(make, "_plausible", lambda *a: None)
+    monkeypatch.setattr(by_tools, "check_volume", lambda *a: None)
     built = build(
         document(stamp(text="HB", depth="0.3 mm", make="emboss" if emboss else "engrave"))
     )
@@ -117,7 +117,7 @@ def test_the_guard_sees_single_faults() -> None:
     """A sound relief held against other orders than its own."""
     plain = build(document())
     built = build(document(stamp(text="HB8", depth="0.4 mm")))
-    item = built.laid["Mark"]
+    item = built.planned["Mark"]
     assert plain.solid is not None and built.solid is not None
     change = built.report.stamps[0].relief_volume
     right = Asked(item.chart, item.placed.regions, 0.4, False, clean=True)

@@ -25,6 +25,7 @@ def test_what_it_gives_and_what_it_refuses() -> None:
     [
         (cases.for_ever, "longer than"),
         (cases.all_memory, "memory"),
+        (cases.out_of_time, "longer than"),
         (cases.crash, "broke off"),
         (cases.surprise, "cannot be dealt with"),
     ],

@@ -10,9 +10,9 @@ import shapely
 from scipy.special import ellipeinc
 
 from tests.conftest import ROOT, artwork, font, made, stamp
+from tests.core.plans import flat
 from tinstamp.artwork.text import TextSpec, lay_text, letter_inks
 from tinstamp.engine.build import build
-from tinstamp.engine.flat import flat
 from tinstamp.job.archive import Document, dump, load
 from tinstamp.job.curve import through
 from tinstamp.job.drawn import knot
@@ -348,7 +348,7 @@ def test_single_letters_have_their_own_place_and_depth() -> None:
     (found,) = built.report.stamps
     assert found.built_by == "imprint"
     assert found.relief_volume == pytest.approx(-letter * (0.4 + 0.8 + 0.4), rel=1e-6)
-    feet = sorted(float(r.bounds[1]) for r in built.laid["A"].placed.regions)
+    feet = sorted(float(r.bounds[1]) for r in built.planned["A"].placed.regions)
     np.testing.assert_allclose(feet, [-1, 0, 2], atol=1e-6)
     guided = Setting(face="p.top", across="0 mm", up="10 mm", guide=Guide(kind="arc"))
     report = build(job_with(text, guided)).report

@@ -35,7 +35,7 @@ def marked(part, face: str, text: str, make: str = "engrave", **setting: object)
 
 
 def right(built: Built, ways: tuple[str, ...] = ("imprint", "boolean")) -> None:
-    report, item = built.report, built.laid["m"]
+    report, item = built.report, built.planned["m"]
     assert report.valid and report.stamps[0].built_by in ways
     assert built.solid is not None and sound(built.solid.shape)
     depth = 0.3 if item.stamp.relief.make == "emboss" else -0.3
@@ -53,7 +53,7 @@ def test_round_350_degrees_of_a_cone(make: str) -> None:
     built = marked(
         cone, "c.outer", "ROUND AND ROUND THE COLLAR WE GO", make, up="12 mm", guide=guide
     )
-    item = built.laid["m"]
+    item = built.planned["m"]
     covered = [item.chart.degrees(r.outer.points(4)) for r in item.placed.regions]
     turn = max(d.max() for d in covered) - min(d.min() for d in covered)
     assert turn > 345
@@ -140,7 +140,7 @@ def test_a_word_cast_across_three_faces() -> None:
         relief=Relief(depth="2.4 mm", walls="cast", caps="plane"),
     )  # fmt: skip
     built = build(Document(Job(blank=Blank(features=(panels,)), stamps=(stamp,))))
-    report, item = built.report, built.laid["m"]
+    report, item = built.report, built.planned["m"]
     assert report.valid and report.stamps[0].built_by == "boolean"
     assert [f for f in report.findings if f.level == "fix"] == []
     assert built.solid is not None and sound(built.solid.shape)

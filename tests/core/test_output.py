@@ -18,7 +18,7 @@ from tests.core.solids import sound, volume
 from tinstamp.blank.kernel import faces, solids
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.write import write_files
-from tinstamp.output.step import OutputError
+from tinstamp.output.result import OutputError
 
 
 @pytest.fixture(scope="module")
@@ -82,8 +82,8 @@ def test_stl_is_watertight_elsewhere(built: Built, written: dict[str, Path]) -> 
 
 
 def test_stl_follows_the_chord(built: Built, tmp_path: Path) -> None:
-    coarse = write_files(built, tmp_path, "coarse", ("stl",), chord=0.2)[0]
-    fine = write_files(built, tmp_path, "fine", ("stl",), chord=0.002)[0]
+    coarse = write_files(built, tmp_path, "coarse", ("stl",), {"chord": 0.2})[0]
+    fine = write_files(built, tmp_path, "fine", ("stl",), {"chord": 0.002})[0]
     errors = [abs(trimesh.load_mesh(p).volume - built.report.volume) for p in (coarse, fine)]
     assert errors[1] < errors[0] / 5
     # the sagitta of every facet of the outer face stays within the chord
@@ -94,7 +94,7 @@ def test_stl_follows_the_chord(built: Built, tmp_path: Path) -> None:
     assert outer.sum() > 100
     assert (42 - np.hypot(middles[:, 0], middles[:, 1])).max() < 0.002 + 1e-4
     with pytest.raises(OutputError, match="more than 0"):
-        write_files(built, tmp_path, "none", ("stl",), chord=0.0)
+        write_files(built, tmp_path, "none", ("stl",), {"chord": 0.0})
 
 
 def test_dxf_is_true_to_size_in_mm(built: Built, written: dict[str, Path]) -> None:

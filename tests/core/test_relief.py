@@ -12,15 +12,16 @@ from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.GeomAbs import GeomAbs_SurfaceType
 
 from tests.conftest import artwork, font, plate
+from tests.core.plans import ordered
 from tests.core.solids import edge_points, greatest_tolerance, kind, normal_at, sound, volume
 from tests.core.test_artwork import EVERY, polygons
 from tinstamp.blank.round_solid import tube
 from tinstamp.blank.solid import Blank
 from tinstamp.blank.thickness import thicknesses
+from tinstamp.relief.execute import execute
 from tinstamp.relief.imprint import islands_of
-from tinstamp.relief.make import Made, Order, make
+from tinstamp.relief.operation import Made
 from tinstamp.relief.surfaces import ReliefError
-from tinstamp.setting.fit import fit
 from tinstamp.setting.place import Placed, Spot, place
 
 THICK = (50.0, 50.0)
@@ -39,9 +40,9 @@ def stamped(
     )  # type: ignore[arg-type]
     laid = place(drawn, spot or Spot(0, 15 if chart.girth else 0, rests_on="middle"), chart)
     thick = how.get("thick", THICK)
-    order = Order("Mark", face, abs(depth), depth > 0, thick)  # type: ignore[arg-type]
+    op = ordered(blank, face, laid, depth, thick)  # type: ignore[arg-type]
     direct = bool(how.get("direct", True))
-    return make(blank.solid, chart, laid, fit(laid, chart), order, direct), laid
+    return execute(blank.solid, op, direct), laid
 
 
 def steiner(area: float, depth: float, radius: float | None, inside: bool) -> float:

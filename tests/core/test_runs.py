@@ -107,7 +107,7 @@ def change(built: Built) -> float:
 
 def inked(built: Built) -> float:
     """Area of the artwork on its sheet, mm², by Shapely."""
-    return float(sum(p.area for p in ink(built.laid["m"].placed.regions, 60)))
+    return float(sum(p.area for p in ink(built.planned["m"].placed.regions, 60)))
 
 
 # -- parting outlines
@@ -190,13 +190,13 @@ def test_a_word_across_three_panels(bend: float, way: str) -> None:
     )
     built = over(panels(bend), "x.b", "ACROSS THREE", "mark", way)
     assert change(built) == pytest.approx(0.0, abs=1e-6)
-    chart = built.laid["m"].chart
+    chart = built.planned["m"].chart
     assert isinstance(chart, RunChart) and chart.faces[0] == "x.b" and len(chart.faces) == 3
     flat = inked(built)
     if way == "square":  # the panels beside are seen at an angle
         slope = 1.0 / math.cos(math.radians(bend))
         inner = sum(p.intersection(shapely.box(-10, -9, 10, 9)).area for p in ink(
-            built.laid["m"].placed.regions, 60))  # fmt: skip
+            built.planned["m"].placed.regions, 60))  # fmt: skip
         flat = inner + (flat - inner) * slope
     assert (raised - sunk) / 2.0 == pytest.approx(flat * DEPTH, rel=1e-4)
     wedges = 2 * 6.0 * math.tan(math.radians(abs(bend)) / 2.0) * DEPTH**2
@@ -212,7 +212,7 @@ def test_parallel_walls_over_panels_with_caps_that_follow_them(bend: float, make
     """By hand: what is seen of each panel, times the depth along the cast, d / cos(bend); and
     every wall stands along it, within a tenth of a degree."""
     built = over(panels(bend), "x.b", "ACROSS THREE", make, "square", walls="cast")
-    polygons = ink(built.laid["m"].placed.regions, 60)
+    polygons = ink(built.planned["m"].placed.regions, 60)
     middle = shapely.box(-10.0, -9.0, 10.0, 9.0)
     inner = sum(p.intersection(middle).area for p in polygons)
     outer = sum(p.area for p in polygons) - inner
@@ -245,9 +245,9 @@ def test_a_face_split_in_halves(make: str) -> None:
     sign = 1.0 if make == "emboss" else -1.0
     wanted = sign * inked(built) * DEPTH * (1.0 + sign * DEPTH / 40.0)
     assert change(built) == pytest.approx(wanted, rel=1e-4)
-    assert built.laid["m"].chart.exact
+    assert built.planned["m"].chart.exact
     assert not any("walls lean" in f.message for f in built.report.findings)
-    assert set(built.laid["m"].chart.faces) == {"x.a", "x.b"}  # type: ignore[attr-defined]
+    assert set(built.planned["m"].chart.faces) == {"x.a", "x.b"}  # type: ignore[attr-defined]
 
 
 def test_a_rod_with_a_flat() -> None:
@@ -256,7 +256,7 @@ def test_a_rod_with_a_flat() -> None:
     raised, sunk = (over(with_flat(19.6), "x.a", "FLAT ROD", m) for m in ("emboss", "engrave"))
     mean = (change(raised) - change(sunk)) / 2.0
     assert mean == pytest.approx(inked(raised) * DEPTH, rel=2e-4)
-    assert raised.laid["m"].chart.exact
+    assert raised.planned["m"].chart.exact
 
 
 def skin(tmp_path: Path, cuts: tuple[float, ...]) -> bytes:
@@ -300,9 +300,9 @@ def test_a_word_over_three_panels_of_a_freeform_skin(tmp_path: Path) -> None:
         volumes[cuts] = change(built)
         if cuts:
             wrapped = over(part, face, "THREE PANELS", "emboss", height="5 mm", **place)  # type: ignore[arg-type]
-            chart = wrapped.laid["m"].chart
+            chart = wrapped.planned["m"].chart
             assert isinstance(chart, RunChart) and len(chart.faces) == 3
-            letters = letter_stretches(chart, wrapped.laid["m"].placed.regions)
+            letters = letter_stretches(chart, wrapped.planned["m"].placed.regions)
             assert max(abs(x) for s in letters for x in (s.across, s.up)) < 0.005
             change(wrapped)
     one, three = volumes.values()
@@ -341,8 +341,8 @@ def test_a_closed_freeform_face_all_the_way_round(tmp_path: Path) -> None:
         place = {"across": f"{x:.4f} mm", "up": f"{y:.4f} mm", "data": data, "run": "face"}
         built = over(part, face, "BOTTLE", height="5 mm", **place)  # type: ignore[arg-type]
         assert built.report.stamps[0].built_by == "imprint"
-        chart = built.laid["m"].chart
-        regions = built.laid["m"].placed.regions
+        chart = built.planned["m"].chart
+        regions = built.planned["m"].placed.regions
         assert change(built) == pytest.approx(chart.relief_volume(regions, -DEPTH), rel=1e-4)
         letters = letter_stretches(chart, regions)
         assert max(abs(v) for s in letters for v in (s.across, s.up)) < 0.025
@@ -366,7 +366,7 @@ def test_both_sides_of_a_tube_at_once() -> None:
 def test_both_sides_of_a_rod_in_halves() -> None:
     """It comes out of another face than it went in."""
     built = over(HALVES, "x.a", "IN", "emboss", "front", up="15 mm", side="both", run="face")
-    assert set(built.laid["m"].chart.faces) == {"x.a", "x.b"}  # type: ignore[attr-defined]
+    assert set(built.planned["m"].chart.faces) == {"x.a", "x.b"}  # type: ignore[attr-defined]
     alone = over(HALVES, "x.a", "IN", "emboss", "front", up="15 mm", run="face")
     assert change(built) == pytest.approx(2.0 * change(alone), rel=1e-6)
 
@@ -381,7 +381,7 @@ def test_what_misses_the_face_is_told_and_left_out(make: str) -> None:
     )  # fmt: skip
     reach = 20.0 * math.cos(math.radians(4.0))
     lands = shapely.box(-reach, 0, reach, 30)
-    polygons = ink(built.laid["m"].placed.regions, 60)
+    polygons = ink(built.planned["m"].placed.regions, 60)
     missed = sum(p.difference(lands).area for p in polygons)
     (told,) = [f for f in built.report.findings if f.check == "misses the face"]
     assert missed > 20 and told.measured == pytest.approx(missed, abs=0.02)
@@ -418,7 +418,7 @@ def test_lengths_are_true_along_the_chosen_parallel(along: str) -> None:
         assert any("round a point" in f.message for f in built.report.findings)
         return
     assert built.report.valid and built.report.stamps[0].built_by == "imprint"
-    chart = built.laid["m"].chart
+    chart = built.planned["m"].chart
     for up in (15.0, 20.0, 25.0):
         across = np.linalg.norm(chart.jacobian(np.array([0.0, up]))[:, 0])
         wanted = math.sin(up / 20.0) / math.sin(true / 20.0)
@@ -484,11 +484,11 @@ def test_a_mark_over_an_edge_colours_what_lies_on_the_face(
     built = over(part, face, "OVER IT", "mark", across=across, up=up, height="6 mm", run=run)
     assert built.report.valid and sound(built.solid.shape)  # type: ignore[union-attr]
     assert built.report.volume == pytest.approx(built.report.blank_volume, rel=1e-9)
-    chart = built.laid["m"].chart
+    chart = built.planned["m"].chart
     lands = shapely.union_all([shapely.Polygon(o.points(400)) for o in chart.outline if o.area > 0])
     holes = [shapely.Polygon(o.points(400)) for o in chart.outline if o.area < 0]
     lands = lands.difference(shapely.union_all(holes))
-    polygons = ink(built.laid["m"].placed.regions, 60)
+    polygons = ink(built.planned["m"].placed.regions, 60)
     wanted = sum(p.intersection(lands).area for p in polygons)
     caps = [f.face for f in built.solid.members("m/cap")]  # type: ignore[union-attr]
     assert 1.0 < wanted < 0.99 * sum(p.area for p in polygons)

@@ -16,18 +16,19 @@ from fontTools.ttLib import TTFont
 
 from tests.conftest import font, made
 from tests.core.packaged import LATIN_GREEK_CYRILLIC, MORE, packaged
+from tests.core.plans import flat
 from tinstamp.artwork import bidi, fonts
 from tinstamp.artwork.fonts import FontData
 from tinstamp.artwork.glyphs import typeface
 from tinstamp.artwork.shaping import Style
 from tinstamp.artwork.text import TextSpec, lay_text, letter_inks
 from tinstamp.engine.build import build
-from tinstamp.engine.flat import art_spec, flat
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Tube
 from tinstamp.job.model import Blank, FontRef, Job, OwnLetter, Setting, Stamp, Text, TextStyle
 from tinstamp.job.resolve import resolve
 from tinstamp.job.retext import retexted
+from tinstamp.plan.art import art_spec
 
 LATIN, GREEK, CYRILLIC = "Ägéßø Åñ", "ΩμέγαΠλ", "ЖизньЙё"
 LEFTWARDS = {"DejaVuSans.ttf": "פנס بيت", "DejaVuSans-Bold.ttf": "למד قلم"}
@@ -318,4 +319,4 @@ def test_the_letters_height_can_be_a_field() -> None:
     mark = Stamp(name="m", artwork=Text(text="{size:.1} MM", height="1/4 in"),
                  setting=Setting(face="t.outer"))  # fmt: skip
     job = Job(blank=Blank(features=(Tube(name="t"),)), stamps=(mark,))
-    assert art_spec(Document(job), resolve(job), 0).drawn.text == "6.3 MM"  # type: ignore[union-attr]
+    assert art_spec(Document(job), resolve(job), 0).text == "6.3 MM"

@@ -9,7 +9,7 @@ from tests.conftest import artwork, plate
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.shapes import circle, rectangle
 from tinstamp.blank.round_solid import tube
-from tinstamp.proof.strokes import thinnest_stroke, tightest_gap
+from tinstamp.proofing.strokes import thinnest_stroke, tightest_gap
 from tinstamp.setting.fit import fit
 from tinstamp.setting.place import Placed, PlaceError, Spot, clear_seam, home, place
 

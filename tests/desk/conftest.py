@@ -12,9 +12,10 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QWidget
 
 from tests.conftest import stamp, tank
-from tinstamp.desk import session
 from tinstamp.desk.app import make_app
+from tinstamp.desk.dialogs.job_files import JobFiles
 from tinstamp.desk.window import Window
+from tinstamp.desk.work import engine_link
 from tinstamp.engine.client import EngineClient
 from tinstamp.job.archive import Document, save_file
 
@@ -120,7 +121,7 @@ def job_file(tmp_path: Path) -> Path:
 def hand(
     app: QApplication, settings: QSettings, monkeypatch: pytest.MonkeyPatch, pool: Pool
 ) -> Iterator[Hand]:
-    monkeypatch.setattr(session, "EngineClient", pool.take)
+    monkeypatch.setattr(engine_link, "EngineClient", pool.take)
     monkeypatch.setattr(Window, "complain", _told)
     window = Window(settings)
     window.resize(1280, 800)
@@ -129,7 +130,7 @@ def hand(
     window.activateWindow()
     assert QTest.qWaitForWindowActive(window)
     yield Hand(app, window)
-    monkeypatch.setattr(Window, "_may_leave", lambda self: True)
+    monkeypatch.setattr(JobFiles, "may_leave", lambda self: True)
     window.close()
     window.deleteLater()
     app.processEvents()
@@ -150,6 +151,6 @@ def told() -> list[str]:
 
 @pytest.fixture
 def opened(hand: Hand, job_file: Path) -> Hand:
-    assert hand.window.open(job_file)
+    assert hand.window.files.open(job_file)
     hand.until_built()
     return hand

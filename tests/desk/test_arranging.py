@@ -15,11 +15,12 @@ from PySide6.QtWidgets import QFileDialog, QInputDialog
 
 from tests.conftest import stamp, tank
 from tests.desk.conftest import Hand
-from tinstamp.desk.arrange import copy_to, equal_gaps
-from tinstamp.desk.mending_dialog import MendingDialog, told
+from tinstamp.desk.dialogs.mending_dialog import MendingDialog, told
+from tinstamp.desk.pages.arrange import copy_to, equal_gaps
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Plate
 from tinstamp.job.model import Blank, Job, Setting, Stamp, Text
+from tinstamp.plan.art import art_spec, draw
 
 
 def board(*across: str) -> Job:
@@ -128,7 +129,8 @@ def test_a_dxf_without_a_unit_is_asked_about_and_shown_before_and_after(
     assert asked[0][0] == "mm: 2 × 2 mm" and asked[0][3] == "in: 50.8 × 50.8 mm"
     logo = window.session.job.stamps[window.session.selected].artwork
     assert logo.unit == "cm" and logo.given == "file"
-    art = window.fields.page.artwork_of(window.session.selected)
+    now = window.session
+    art = draw(art_spec(now.document, now.resolved, now.selected))
     assert art.bounds[2] - art.bounds[0] == pytest.approx(20.0, rel=1e-6)
     words = told(art, art.mended)
     assert any("1 crossings" in word for word in words)

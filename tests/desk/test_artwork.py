@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QFileDialog
 
 from tests.conftest import ROOT, font
 from tests.desk.conftest import Hand
-from tinstamp.desk.sheet_paint import handles
+from tinstamp.desk.sheet.sheet_paint import handles
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Plate
 from tinstamp.job.model import Blank, Job

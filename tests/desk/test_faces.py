@@ -12,12 +12,12 @@ from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.cast import CastChart
 from tinstamp.chart.run import RunChart
 from tinstamp.chart.skin import SkinChart
-from tinstamp.desk import sheet_paint
-from tinstamp.desk.compare_dialog import CompareDialog
-from tinstamp.desk.demo import DEMOS, WORDS
-from tinstamp.desk.sheet_paint import measures
-from tinstamp.desk.sheet_stretch import reach_of
+from tinstamp.desk.dialogs.compare_dialog import CompareDialog
+from tinstamp.desk.sheet import sheet_paint
+from tinstamp.desk.sheet.sheet_paint import measures
+from tinstamp.desk.sheet.sheet_stretch import reach_of
 from tinstamp.desk.window import Window
+from tinstamp.desk.work.demo import DEMOS, WORDS
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import knot
 from tinstamp.job.features import Extruded
@@ -27,12 +27,12 @@ from tinstamp.job.model import Blank, Cast, Job, Setting, Stamp, Text
 def test_every_demo_part_is_there_and_opens_from_the_start_page(hand: Hand) -> None:
     window = hand.window
     assert len(DEMOS) == 6 and set(WORDS) == set(DEMOS)
-    window.show_start()
-    assert all(tile.isEnabled() for tile in window.start.tiles.values())
-    assert any("lantern" in label.text() for label in window.start.findChildren(QLabel))
-    window.start.tiles["vent cap"].click()
+    window.files.show_start()
+    assert all(tile.isEnabled() for tile in window.files.start.tiles.values())
+    assert any("lantern" in label.text() for label in window.files.start.findChildren(QLabel))
+    window.files.start.tiles["vent cap"].click()
     hand.until_built()
-    assert window.session.name == "cap" and not window.start.isVisible()
+    assert window.session.name == "cap" and not window.files.start.isVisible()
     assert window.session.report.valid
     assert [s.built_by for s in window.session.report.stamps] == ["imprint", "imprint"]
 

@@ -13,9 +13,9 @@ from PySide6.QtWidgets import QFileDialog, QInputDialog, QPushButton
 
 from tests.conftest import stamp
 from tests.desk.conftest import Hand
-from tinstamp.desk.scene import Hit
-from tinstamp.desk.session import BLANK
-from tinstamp.desk.ticket import FEATURE, FEATURES_FROM
+from tinstamp.desk.part.scene import Hit
+from tinstamp.desk.ticket.ticket import FEATURE, FEATURES_FROM
+from tinstamp.desk.work.session import BLANK
 from tinstamp.engine.build import build
 from tinstamp.engine.write import write_files
 from tinstamp.job import shelf
@@ -271,7 +271,7 @@ def test_a_step_part_is_taken_in_and_renewed(
         paths.append(path)
     chosen = {"path": paths[0]}
     monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *a, **k: (str(chosen["path"]), ""))
-    hand.window.new_from_step()
+    hand.window.files.new_from_step()
     hand.until(lambda: features(hand)[0].kind == "imported")
     hand.until_built()
     assert session.report.valid and "old.round" in session.charts

@@ -18,9 +18,9 @@ from tests.conftest import document, environment, stamp, tank
 from tests.desk.conftest import Hand
 from tinstamp.blank.round_solid import tube
 from tinstamp.desk.app import first_job, offer_left_work
-from tinstamp.desk.autosave import Autosave, left_behind
-from tinstamp.desk.history import DEEPEST, History
-from tinstamp.desk.placing import moved, shifted, sized, turned
+from tinstamp.desk.work.autosave import Autosave, left_behind
+from tinstamp.desk.work.history import DEEPEST, History
+from tinstamp.desk.work.placing import moved, shifted, sized, turned
 from tinstamp.job.archive import Document, open_file, save_file
 from tinstamp.job.model import changed
 from tinstamp.job.resolve import resolve

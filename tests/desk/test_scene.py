@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from tinstamp.blank.round_solid import tube
-from tinstamp.desk.scene import Scene
+from tinstamp.desk.part.scene import Scene
 from tinstamp.engine.mesh import mesh_of
 
 WIDTH, HEIGHT = 400, 300

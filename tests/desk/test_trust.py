@@ -15,12 +15,12 @@ from PySide6.QtWidgets import QFileDialog, QMessageBox
 
 from tests.conftest import document, stamp
 from tests.desk.conftest import Hand
-from tinstamp.desk import mishaps, session
 from tinstamp.desk.app import offer_left_work
-from tinstamp.desk.autosave import Autosave, left_behind
-from tinstamp.desk.demo import DEMOS
-from tinstamp.desk.mishaps import Mishaps
-from tinstamp.desk.session import with_places_told
+from tinstamp.desk.work import mishaps, session
+from tinstamp.desk.work.autosave import Autosave, left_behind
+from tinstamp.desk.work.demo import DEMOS
+from tinstamp.desk.work.documents import with_places_told
+from tinstamp.desk.work.mishaps import Mishaps
 from tinstamp.job.archive import ArchiveError, open_file, save_file
 from tinstamp.job.model import Dimension, changed
 from tinstamp.job.state import log_file
@@ -205,14 +205,14 @@ def test_a_job_that_is_open_elsewhere_or_changed_is_told(
         return 0
 
     monkeypatch.setattr(QMessageBox, "exec", answer)
-    assert not window.save()
+    assert not window.files.save()
     assert "changed by another program" in chosen[0]
     assert open_file(job_file).job.stamps[0].artwork.text == "THEIRS"
     window.session.save(job_file, even_so=True)
     assert open_file(job_file).job.stamps[0].artwork.text == "OURS"
     window.session.elsewhere = True
     monkeypatch.setattr(type(window.session), "open", lambda self, path: None)
-    assert window.open(job_file) and "open elsewhere" in told[-1]
+    assert window.files.open(job_file) and "open elsewhere" in told[-1]
 
 
 def test_limits_hold_at_every_edit(opened: Hand) -> None:
@@ -240,7 +240,7 @@ def test_an_error_that_nobody_caught_is_told_logged_and_the_work_kept(
     opened: Hand, told: list[str]
 ) -> None:
     window = opened.window
-    watch = Mishaps(window)
+    watch = Mishaps(window.session, window.complain)
     before = sys.excepthook
     from tinstamp.job.state import keep_log
 
@@ -367,11 +367,11 @@ def test_the_demo_is_kept_when_saved_as_a_file_of_ones_own(
     hand: Hand, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     window = hand.window
-    window.open_demo(DEMOS["fuel tank"])
+    window.files.open_demo(DEMOS["fuel tank"])
     hand.until_built()
     path = tmp_path / "own.tinstamp"
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *a, **k: (str(path), ""))
-    assert window.save() and path.exists() and window.session.path == path
+    assert window.files.save() and path.exists() and window.session.path == path
 
 
 def test_a_file_whose_name_is_no_unicode(opened: Hand, tmp_path: Path, job_file: Path) -> None:
@@ -381,16 +381,16 @@ def test_a_file_whose_name_is_no_unicode(opened: Hand, tmp_path: Path, job_file:
     path = tmp_path / os.fsdecode(b"caf\xe9.tinstamp")
     path.write_bytes(job_file.read_bytes())
     window = opened.window
-    assert window.open(path)
+    assert window.files.open(path)
     opened.until_built()
     assert window.session.name.startswith("caf")
-    assert window.recent_files.paths()[0] == path.resolve()
-    window._fill_recent()
+    assert window.files.recent.paths()[0] == path.resolve()
+    window.recent.aboutToShow.emit()
     window.session.edit(("stamps", 0, "artwork", "text"), "CAFE", "type")
     window.session.keep_now()
     opened.until(lambda: window.session._kept is not None and window.session._kept.done())
     assert window.session.autosave.file.exists()
-    assert window.save()
+    assert window.files.save()
     assert open_file(path).job.stamps[0].artwork.text == "CAFE"
     logo = tmp_path / os.fsdecode(b"logo-\xe9.svg")
     logo.write_bytes(SVG + b'<rect width="9" height="9"/></svg>')

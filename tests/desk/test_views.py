@@ -10,10 +10,10 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QWidget
 
 from tests.desk.conftest import Hand
-from tinstamp.desk.formula_field import FormulaField
-from tinstamp.desk.palette import LEVEL_WORD
-from tinstamp.desk.sheet_paint import Scale, fitted, handles, measures
-from tinstamp.desk.stamp_drag import GRIP
+from tinstamp.desk.look.palette import LEVEL_WORD
+from tinstamp.desk.pages.formula_field import FormulaField
+from tinstamp.desk.sheet.sheet_paint import Scale, fitted, handles, measures
+from tinstamp.desk.work.stamp_drag import GRIP
 
 
 def pixels(widget: QWidget) -> np.ndarray:

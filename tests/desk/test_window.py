@@ -16,11 +16,11 @@ from PySide6.QtWidgets import QApplication, QFileDialog, QInputDialog, QMessageB
 
 from tests.desk.conftest import Hand
 from tinstamp.artwork.text import lay_text
-from tinstamp.desk.export_dialog import ExportDialog
-from tinstamp.desk.session import BLANK
-from tinstamp.desk.sheet_paint import handles, ruler_step
-from tinstamp.desk.sheet_view import NEAR
+from tinstamp.desk.dialogs.export_dialog import ExportDialog
+from tinstamp.desk.sheet.sheet_paint import handles, ruler_step
+from tinstamp.desk.sheet.sheet_view import NEAR
 from tinstamp.desk.window import Window
+from tinstamp.desk.work.session import BLANK
 from tinstamp.engine.client import EngineClient
 from tinstamp.job.archive import open_file
 
@@ -198,7 +198,7 @@ def test_arrow_keys_nudge(opened: Hand) -> None:
 
 def test_a_preview_frame_is_not_the_engines(opened: Hand) -> None:
     """The preview is computed here: it follows with the engine stopped for good."""
-    EngineClient.close(opened.window.session.engine)
+    EngineClient.close(opened.window.session.engine.client)
     before = opened.window.drag.preview.placed.origin
     opened.window.drag.nudge(3.0, 0.0)
     assert opened.window.drag.preview.placed.origin[0] == pytest.approx(before[0] + 3.0, abs=2e-3)
@@ -231,13 +231,13 @@ def test_save_close_open_again(opened: Hand, tmp_path: Path, monkeypatch) -> Non
     assert "unsaved" in window.state.text() and "*" in window.windowTitle()
     target = tmp_path / "kept"
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *a, **k: (str(target), ""))
-    assert window.save_as()
+    assert window.files.save_as()
     saved = target.with_suffix(".tinstamp")
     assert not window.session.unsaved and window.session.path == saved
     read = open_file(saved)
     assert read.job.stamps[0].artwork.text == "KEEP"
     assert read.job.stamps[0].artwork.font.digest in read.fonts  # opens alike elsewhere
-    window.new()
+    window.files.new()
     assert job(opened).stamps == ()
     window.recent.aboutToShow.emit()
     action = next(a for a in window.recent.actions() if a.text() == "kept")
@@ -251,9 +251,9 @@ def test_unsaved_changes_are_asked_about(opened: Hand, job_file: Path, monkeypat
     window.drag.nudge(1.0, 0.0)
     answers = iter([QMessageBox.StandardButton.Cancel, QMessageBox.StandardButton.Save])
     monkeypatch.setattr(QMessageBox, "question", lambda *a, **k: next(answers))
-    window.new()
+    window.files.new()
     assert window.session.path == job_file
-    window.new()
+    window.files.new()
     assert window.session.path is None
     assert open_file(job_file).job.stamps[0].setting.across == "1.364 deg"
     opened.until_settled()
@@ -263,7 +263,7 @@ def test_a_bad_file_changes_nothing(opened: Hand, tmp_path: Path, told: list[str
     before = opened.window.session.document
     bad = tmp_path / "bad.tinstamp"
     bad.write_bytes(b"PK nonsense")
-    assert not opened.window.open(bad)
+    assert not opened.window.files.open(bad)
     assert "damaged" in told[0]
     assert opened.window.session.document is before
 
@@ -271,9 +271,9 @@ def test_a_bad_file_changes_nothing(opened: Hand, tmp_path: Path, told: list[str
 def test_export_and_read_back(opened: Hand, tmp_path: Path) -> None:
     dialog = ExportDialog(opened.window.session, tmp_path / "out", opened.window)
     dialog.show()
-    dialog.chord.setText("0.02 in mm")
+    dialog.options["chord"].setText("0.02 in mm")
     assert not dialog.write.isEnabled() and "STL within" in dialog.note.text()
-    dialog.chord.setText("0.05 mm")
+    dialog.options["chord"].setText("0.05 mm")
     dialog.name.setText("tank for the printer")
     QTest.mouseClick(dialog.write, Qt.MouseButton.LeftButton)
     opened.until(lambda: "Written" in dialog.note.text())
@@ -406,8 +406,8 @@ def test_the_shelf_keeps_blanks(opened: Hand, monkeypatch, told: list[str]) -> N
     window = opened.window
     names = iter([("tank of mine", True), ("no/way", True)])
     monkeypatch.setattr(QInputDialog, "getText", lambda *a, **k: next(names))
-    window.put_on_shelf()
-    window.put_on_shelf()
+    window.files.put_on_shelf()
+    window.files.put_on_shelf()
     assert "without a slash" in told[0]
     window.shelf.aboutToShow.emit()
     actions = {a.text(): a for a in window.shelf.actions()}
@@ -428,7 +428,7 @@ def test_killing_the_engine_loses_nothing(opened: Hand) -> None:
     window = opened.window
     opened.write(opened.field("stamps.0.relief.depth"), "0.7 mm")
     opened.until(lambda: window.session.building)
-    os.kill(window.session.engine.pid, signal.SIGKILL)
+    os.kill(window.session.engine.client.pid, signal.SIGKILL)
     opened.until(lambda: "started again" in window.proof.state.text() or not window.session.stale)
     opened.until_built()
     assert window.session.report.stamps[0].depth == pytest.approx(0.7)

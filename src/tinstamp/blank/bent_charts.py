@@ -19,7 +19,7 @@ from tinstamp.blank.face_axes import Axial, axes_of, axial, outward, span_of, th
 from tinstamp.blank.kernel import Array
 from tinstamp.blank.trim import loops, outline_on_sheet
 from tinstamp.chart.arclength import ArcLength
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.extruded import ExtrudedChart
 from tinstamp.chart.flattening import flatten_patch
@@ -292,7 +292,7 @@ def _local(curve: Curve, frame: Frame) -> Curve:
     return replace(curve, poles=frame.to_local(curve.poles))
 
 
-def bent_chart(face: TopoDS_Face, facing: float) -> Chart | None:
+def bent_chart(face: TopoDS_Face, facing: float) -> FaceChart | None:
     """The chart of a face that is neither flat nor a cylinder nor a cone; None for a
     surface of another make."""
     kind = BRepAdaptor_Surface(face, False).GetType()

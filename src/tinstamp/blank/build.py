@@ -40,14 +40,18 @@ class Sized:
     @property
     def body_key(self) -> tuple[object, ...]:
         """The same for a body at the origin."""
-        own = tuple(v for v in self.values if not v[0].startswith("at."))
-        plain = tuple(v for v in _plain(self.feature, "") if not v[0].startswith(("at", "how")))
+        elsewhere = ("at", "how")
+        own = tuple(v for v in self.values if v[0].partition(".")[0] not in elsewhere)
+        plain = tuple(
+            v for v in _plain(self.feature, "") if v[0].partition(".")[0] not in elsewhere
+        )
         return (type(self.feature).__name__, plain, own)
 
 
 def _plain(value: object, path: str) -> tuple[tuple[str, object], ...]:
     """What a feature holds besides formulas, flat."""
-    from tinstamp.job.values import Value, Wants
+    from tinstamp.job.field import Wants
+    from tinstamp.job.values import Value
 
     found: list[tuple[str, object]] = []
     if isinstance(value, Value):

@@ -27,7 +27,7 @@ from tinstamp.blank.making import BlankError, Making, missing
 from tinstamp.blank.moving import moved, on_face
 from tinstamp.blank.round_solid import tube
 from tinstamp.blank.solid import Blank, NamedFace, NamedSolid
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.job.changes import BETWEEN, Hole, Hollow, Soften
 
 FAILURES = (StdFail_NotDone, Standard_Failure, RuntimeError)
@@ -64,7 +64,7 @@ def combined(part: Making, bodies: Sequence[Blank], add: bool, words: str) -> Ma
     return part.with_new_faces(solid)
 
 
-def flipped_charts(body: Blank) -> dict[str, Chart]:
+def flipped_charts(body: Blank) -> dict[str, FaceChart]:
     """The charts of a body's faces as they are seen from within, when it is cut away."""
     charts = {}
     for named in body.solid.faces:
@@ -92,7 +92,7 @@ def hole(part: Making, feature: Hole, values: Mapping[str, float]) -> Making:
     return combined(part, [moved(body, frame)], False, f"hole “{feature.name}”")
 
 
-def _over(chart: Chart, width: float) -> float:
+def _over(chart: FaceChart, width: float) -> float:
     """How far above a face a tool must begin to clear it where it bulges, mm."""
     mean, _ = chart.curvature()
     radius = 1.0 / (2.0 * abs(mean)) if mean else np.inf
@@ -160,7 +160,7 @@ def _too_thick(values: Mapping[str, float]) -> BlankError:
     )
 
 
-def _same_plane(a: Chart, b: Chart) -> bool:
+def _same_plane(a: FaceChart, b: FaceChart) -> bool:
     if a.kind != "flat" or b.kind != "flat":
         return False
     level = abs(np.dot(a.frame.z, b.frame.z) - 1.0) < 1e-9

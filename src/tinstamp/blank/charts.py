@@ -7,6 +7,7 @@ its middle, or on the body's axis when it is square to it; a round face's front 
 
 from __future__ import annotations
 
+from collections.abc import Callable, Mapping
 from dataclasses import replace
 
 import numpy as np
@@ -18,7 +19,7 @@ from tinstamp.blank.bent_charts import bent_chart
 from tinstamp.blank.face_axes import axes_of, axial, outward, vector
 from tinstamp.blank.kernel import Array
 from tinstamp.blank.trim import loops, outline_on_sheet
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.frame import Frame
@@ -41,19 +42,17 @@ def kind_of(face: TopoDS_Face) -> str:
     return _KINDS.get(BRepAdaptor_Surface(face, False).GetType(), "freeform")
 
 
-def chart_of(face: TopoDS_Face, facing: float = 1.0, about_axis: bool = True) -> Chart | None:
+def chart_of(face: TopoDS_Face, facing: float = 1.0, about_axis: bool = True) -> FaceChart | None:
     """The chart of a face; None for a shape that no chart lays out.
 
     `facing` is −1 for a face whose material will be on its other side, as of a body that is
     cut away. `about_axis`: level faces have their origin on the z axis.
     """
-    kind = BRepAdaptor_Surface(face, False).GetType()
-    if kind == Kind.GeomAbs_Plane:
-        return _flat(face, facing, about_axis)
-    if kind == Kind.GeomAbs_Cylinder:
-        return _cylinder(face, facing)
-    if kind == Kind.GeomAbs_Cone:
-        return _cone(face, facing)
+    laid = LAID.get(BRepAdaptor_Surface(face, False).GetType(), _bent)
+    return laid(face, facing, about_axis)
+
+
+def _bent(face: TopoDS_Face, facing: float, about_axis: bool) -> FaceChart | None:
     return bent_chart(face, facing)
 
 
@@ -94,7 +93,7 @@ def _flat(face: TopoDS_Face, facing: float, about_axis: bool) -> PlaneChart:
     return PlaneChart(outline_on_sheet([face], bare), frame, own)  # type: ignore[arg-type]
 
 
-def _cylinder(face: TopoDS_Face, facing: float) -> CylinderChart:
+def _cylinder(face: TopoDS_Face, facing: float, about_axis: bool) -> CylinderChart:
     cylinder = BRepAdaptor_Surface(face, False).Cylinder()
     a = axial(face, cylinder.Position(), facing)
     v = a.span.v[0] if a.sense > 0 else a.span.v[1]
@@ -106,7 +105,7 @@ def _cylinder(face: TopoDS_Face, facing: float) -> CylinderChart:
     return _outlined(bare, face)  # type: ignore[return-value]
 
 
-def _cone(face: TopoDS_Face, facing: float) -> ConeChart:
+def _cone(face: TopoDS_Face, facing: float, about_axis: bool) -> ConeChart:
     cone = BRepAdaptor_Surface(face, False).Cone()
     a = axial(face, cone.Position(), facing)
     angle = cone.SemiAngle()
@@ -127,5 +126,13 @@ def _cone(face: TopoDS_Face, facing: float) -> ConeChart:
     return _outlined(bare, face)  # type: ignore[return-value]
 
 
-def _outlined(bare: Chart, face: TopoDS_Face) -> Chart:
+def _outlined(bare: FaceChart, face: TopoDS_Face) -> FaceChart:
     return replace(bare, outline=outline_on_sheet([face], bare))
+
+
+LAID: Mapping[Kind, Callable[[TopoDS_Face, float, bool], FaceChart | None]] = {
+    Kind.GeomAbs_Plane: _flat,
+    Kind.GeomAbs_Cylinder: _cylinder,
+    Kind.GeomAbs_Cone: _cone,
+}
+"""What lays out a face of each kind of the kernel; all others are bent."""

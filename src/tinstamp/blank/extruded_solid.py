@@ -35,7 +35,7 @@ from tinstamp.blank.kernel import (
     wire_of,
 )
 from tinstamp.blank.solid import Blank, NamedFace, joined
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.chart.cylinder import part_cylinder
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
@@ -56,12 +56,12 @@ def extruded(name: str, pieces: Sequence[Piece], height: float) -> Blank:
     heads = [_edge(p, height, high[i], high[(i + 1) % count]) for i, p in enumerate(pieces)]
     ups = [_upright(p.start, height, low[i], high[i]) for i, p in enumerate(pieces)]
     members: list[NamedFace] = []
-    charts: dict[str, Chart] = {}
+    charts: dict[str, FaceChart] = {}
     for i, piece in enumerate(pieces):
         j = (i + 1) % count
         face_name = f"{name}.{piece.name}"
         wire = wire_of([feet[i], ups[j], heads[i].Reversed(), ups[i].Reversed()])
-        chart: Chart | None
+        chart: FaceChart | None
         if piece.spline is not None:
             around = (feet[i], heads[i], ups[i], ups[j])
             face = _smooth_side(piece, wire, around, height)
@@ -161,7 +161,7 @@ def _round_side(
     height: float,
     wire: TopoDS_Wire,
     edges: tuple[TopoDS_Edge, TopoDS_Edge, TopoDS_Edge, TopoDS_Edge],
-) -> tuple[Chart, TopoDS_Face]:
+) -> tuple[FaceChart, TopoDS_Face]:
     """A bulge or a hollow: a part of a cylinder, its (u, v) curves put on its edges."""
     assert piece.centre is not None
     inside = piece.turn < 0

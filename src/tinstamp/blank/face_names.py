@@ -13,9 +13,8 @@ from tinstamp.blank.charts import chart_of, kind_of
 from tinstamp.blank.face_axes import outward, span_of
 from tinstamp.blank.kernel import faces
 from tinstamp.blank.true_area import true_area
-from tinstamp.chart.base import Chart
-from tinstamp.chart.cone import ConeChart
-from tinstamp.chart.cylinder import CylinderChart
+from tinstamp.chart.base import FaceChart
+from tinstamp.chart.round import RoundChart
 from tinstamp.job.imported import FoundFace
 
 WAYS = {
@@ -52,7 +51,7 @@ def _record(face: TopoDS_Face) -> FoundFace:
     plain = kind in ("flat", "cylinder", "cone")
     chart = chart_of(face, about_axis=False) if plain else None
     word = WORDS.get(kind, kind)
-    if isinstance(chart, CylinderChart | ConeChart) and chart.inside:
+    if isinstance(chart, RoundChart) and chart.inside:
         word = "bore" if kind == "cylinder" else f"{kind}_inside"
     return FoundFace(
         name=word,
@@ -60,36 +59,17 @@ def _record(face: TopoDS_Face) -> FoundFace:
         centre=(centre.X(), centre.Y(), centre.Z()),
         look=_look(face, chart),
         area=true_area(face),
-        measures=_measures(chart),
+        measures=chart.measures if chart is not None else {},
     )
 
 
-def _look(face: TopoDS_Face, chart: Chart | None) -> tuple[float, float, float]:
+def _look(face: TopoDS_Face, chart: FaceChart | None) -> tuple[float, float, float]:
     """The direction that a face looks to: its normal, or its axis when it goes round."""
     if chart is not None and chart.closed:
         look = chart.frame.z
     else:
         look = tuple(map(float, outward(face, *span_of(face).middle)[1]))  # type: ignore[assignment]
     return look
-
-
-def _measures(chart: Chart | None) -> dict[str, float]:
-    if chart is None:
-        return {}
-    low_x, low_y, high_x, high_y = map(float, chart.bounds)
-    measures = {"face_width": high_x - low_x, "face_height": high_y - low_y}
-    if isinstance(chart, CylinderChart):
-        measures["diameter"] = 2.0 * chart.radius
-        if chart.girth is not None:
-            measures |= {"girth": chart.girth, "face_width": chart.girth}
-    if isinstance(chart, ConeChart):
-        low, high = chart.bounds_slant
-        measures["face_height"] = high - low
-        if chart.closed:
-            measures["lower_girth"] = chart.way_round(np.array([0.0, low]))
-            measures["upper_girth"] = chart.way_round(np.array([0.0, high]))
-            measures["sector"] = chart.sector
-    return measures
 
 
 def _word(record: FoundFace) -> str:

@@ -43,7 +43,7 @@ from tinstamp.blank.making import BlankError, Making
 from tinstamp.blank.moving import moved
 from tinstamp.blank.solid import Blank, of_solids
 from tinstamp.blank.turned_solid import turned
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.chart.fitting import FITS, fit_space, halves, sampled
 from tinstamp.chart.round import RoundChart
 from tinstamp.job.changes import Groove
@@ -82,7 +82,7 @@ def _failed() -> BlankError:
 class _Shape:
     """The section in its own plane: x to the right of the path, y off the face, mm."""
 
-    def __init__(self, feature: Groove, values: Mapping[str, float], chart: Chart) -> None:
+    def __init__(self, feature: Groove, values: Mapping[str, float], chart: FaceChart) -> None:
         self.name = feature.name
         half = self.half = values["width"] / 2
         self.round = feature.section == "round"
@@ -158,7 +158,7 @@ def _wire(edges: Sequence[TopoDS_Edge]) -> TopoDS_Wire:
     return wire.Wire()
 
 
-def _all_round(chart: Chart, shape: _Shape, up: float) -> Blank:
+def _all_round(chart: FaceChart, shape: _Shape, up: float) -> Blank:
     if not isinstance(chart, RoundChart) or not chart.closed:
         raise BlankError("this face has no way all round: draw the path", "path")
     front, _ = chart.spot(0.0, up, degrees=True)
@@ -170,7 +170,7 @@ def _all_round(chart: Chart, shape: _Shape, up: float) -> Blank:
     return moved(Blank(tool.solid, {}), chart.frame)
 
 
-def _flat(chart: Chart, shape: _Shape, way: Sequence[Piece]) -> list[Blank]:
+def _flat(chart: FaceChart, shape: _Shape, way: Sequence[Piece]) -> list[Blank]:
     """A tool for each piece of a path on a flat face, and for each corner."""
     off = chart.normal(np.zeros((1, 2)))[0]
     tools = []
@@ -208,7 +208,7 @@ def _of_piece(section: Section, piece: Piece, way: Sequence[Piece]) -> Section:
     return [(f"{role}_{piece.name}", edge) for role, edge in section]
 
 
-def _corner(chart: Chart, shape: _Shape, at: tuple[float, float]) -> Blank:
+def _corner(chart: FaceChart, shape: _Shape, at: tuple[float, float]) -> Blank:
     tool = turned(shape.name, shape.half_turned(), 360.0, 180.0)
     frame = chart.frame
     origin = frame.to_space(np.array([at[0], at[1], 0.0]))
@@ -216,7 +216,7 @@ def _corner(chart: Chart, shape: _Shape, at: tuple[float, float]) -> Blank:
     return moved(Blank(tool.solid, {}), there)
 
 
-def _swept(chart: Chart, shape: _Shape, way: Sequence[Piece]) -> Blank:
+def _swept(chart: FaceChart, shape: _Shape, way: Sequence[Piece]) -> Blank:
     """The section swept along a path on any face."""
     path, upright = _laid(chart, way)
     here, along, off = _first(chart, way[0])
@@ -258,7 +258,7 @@ def _named(
     return Blank(of_solids([part], name_of, order), {})
 
 
-def _laid(chart: Chart, way: Sequence[Piece]) -> tuple[TopoDS_Wire, TopoDS_Wire]:
+def _laid(chart: FaceChart, way: Sequence[Piece]) -> tuple[TopoDS_Wire, TopoDS_Wire]:
     """A path laid on a face, and the same lifted off it."""
     beziers = _pieces(chart, outline_of(way).beziers)
     found = []
@@ -270,7 +270,7 @@ def _laid(chart: Chart, way: Sequence[Piece]) -> tuple[TopoDS_Wire, TopoDS_Wire]
     return found[0], found[1]
 
 
-def _pieces(chart: Chart, beziers: Array) -> Array:
+def _pieces(chart: FaceChart, beziers: Array) -> Array:
     """Cut until one polynomial follows the face along each."""
     for _ in range(8):
         stray = np.maximum(
@@ -285,7 +285,7 @@ def _pieces(chart: Chart, beziers: Array) -> Array:
     raise BlankError("the path cannot be laid on this face", "points")
 
 
-def _first(chart: Chart, piece: Piece) -> tuple[Array, Array, Array]:
+def _first(chart: FaceChart, piece: Piece) -> tuple[Array, Array, Array]:
     """Where a piece of the path begins, its direction and the face's normal there."""
     xy, way = np.array(piece.start), piece.tangent(False)
     here = chart.to_space(xy[None])[0]

@@ -12,7 +12,7 @@ from tinstamp.blank.charts import chart_of, kind_of
 from tinstamp.blank.joints import joints_of
 from tinstamp.blank.solid import Blank, NamedSolid
 from tinstamp.blank.trim import outline_on_sheet
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.chart.joint import Faces
 
 
@@ -39,10 +39,10 @@ class Making:
     """
 
     solid: NamedSolid
-    charts: Mapping[str, Chart]
+    charts: Mapping[str, FaceChart]
     first: Mapping[str, TopoDS_Face]
 
-    def chart(self, face: str, what: str) -> Chart:
+    def chart(self, face: str, what: str) -> FaceChart:
         """The chart of a face that the part still has. Raises BlankError."""
         if face not in self.solid.names:
             raise BlankError(missing(face, self.solid.names), what)
@@ -85,7 +85,7 @@ class Making:
         return Blank(self.solid, Faces(charts, joints_of(self.solid, charts)), kinds)
 
 
-def _one_surface(a: Chart, b: Chart) -> bool:
+def _one_surface(a: FaceChart, b: FaceChart) -> bool:
     """True when two charts lay out parts of one surface, facing the same way."""
     if a is b:
         return True

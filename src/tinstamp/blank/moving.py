@@ -12,7 +12,7 @@ from OCP.TopoDS import TopoDS
 from tinstamp.blank.kernel import Array, placement, solids
 from tinstamp.blank.making import Making
 from tinstamp.blank.solid import Blank, NamedFace, NamedSolid
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.chart.frame import Frame
 from tinstamp.job.feature import Position
 
@@ -41,7 +41,7 @@ def frame_of(at: Position, values: Mapping[str, float], cut: bool, part: Making 
     return _tilted(frame.turned(values["turn"]), values["tilt"])
 
 
-def on_face(chart: Chart, across: float, up: float, above: float, what: str) -> Frame:
+def on_face(chart: FaceChart, across: float, up: float, above: float, what: str) -> Frame:
     """A frame that looks off a face at a place on its sheet, its y the sheet's upwards."""
     xy, turn = chart.spot(across, up, degrees=False)
     normal = chart.normal(xy[None])[0]

@@ -23,7 +23,7 @@ from tinstamp.blank.kernel import (
     wire_of,
 )
 from tinstamp.blank.solid import Blank, NamedFace, joined
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.chart.cylinder import whole_cylinder
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
@@ -41,7 +41,7 @@ def tube(name: str, outer: float, inner: float, height: float, seams: dict[str, 
     Faces: outer, top, bottom, and inner when there is a bore.
     """
     members: list[NamedFace] = []
-    charts: dict[str, Chart] = {}
+    charts: dict[str, FaceChart] = {}
     rims: list[tuple[TopoDS_Edge, TopoDS_Edge]] = []
     bores = [(f"{name}.outer", outer / 2, False)]
     if inner > 0:

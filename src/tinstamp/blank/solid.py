@@ -12,7 +12,7 @@ from OCP.TopoDS import TopoDS_Face, TopoDS_Shape, TopoDS_Solid
 from OCP.TopTools import TopTools_IndexedDataMapOfShapeListOfShape, TopTools_IndexedMapOfShape
 
 from tinstamp.blank.kernel import compound, faces, shells, solid_of_shells
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 
 Shell = tuple[int, int]
 """Which solid, and which of its shells: the outer one or a void within."""
@@ -20,7 +20,7 @@ Shell = tuple[int, int]
 
 @dataclass(frozen=True)
 class NamedFace:
-    """A face and its name: `tank.outer`, or `Filling line/cap` for what a stamp made."""
+    """A face and its name: `tank.outer`, or a `StampFace` for what a stamp made."""
 
     name: str
     face: TopoDS_Face
@@ -109,5 +109,5 @@ class Blank:
     """
 
     solid: NamedSolid
-    charts: Mapping[str, Chart]
+    charts: Mapping[str, FaceChart]
     kinds: Mapping[str, str] = field(default_factory=dict)

@@ -18,7 +18,7 @@ from shapely.geometry.base import BaseGeometry
 from tinstamp.artwork.outline import Outline, evaluate, inside, line, polygon
 from tinstamp.artwork.shapes import arc_pieces
 from tinstamp.blank.kernel import Array, wires
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.chart.round import RoundChart
 
 STEPS = 64
@@ -105,7 +105,7 @@ def covers(rings: Sequence[Array], uv: Array) -> bool:
     return sum(inside(uv, ring) for ring in rings) % 2 == 1
 
 
-def outline_on_sheet(faces: Sequence[TopoDS_Face], chart: Chart) -> tuple[Outline, ...]:
+def outline_on_sheet(faces: Sequence[TopoDS_Face], chart: FaceChart) -> tuple[Outline, ...]:
     """The edges of faces of one surface on the sheet: outer loops counter-clockwise, holes
     clockwise. A closed face is cut open at the back."""
     if isinstance(chart, RoundChart) and chart.closed:
@@ -119,7 +119,7 @@ def outline_on_sheet(faces: Sequence[TopoDS_Face], chart: Chart) -> tuple[Outlin
     return tuple(found)
 
 
-def _on_sheet(ring: Outline, chart: Chart) -> Outline:
+def _on_sheet(ring: Outline, chart: FaceChart) -> Outline:
     """A loop in (u, v) on the sheet; as a fine polygon where the map is not affine."""
     if chart.affine:
         return Outline(chart.from_uv(ring.beziers), ring.straight)

@@ -28,7 +28,7 @@ from tinstamp.blank.kernel import (
 )
 from tinstamp.blank.round_solid import FRONT
 from tinstamp.blank.solid import Blank, NamedSolid, of_solids
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.job.profile import Piece
 
 UP = (0.0, 0.0, 1.0)
@@ -76,7 +76,9 @@ def turned(name: str, pieces: Sequence[Piece], sweep: float, seam: float) -> Bla
     return Blank(solid, charts_of(solid))
 
 
-def charts_of(solid: NamedSolid, facing: float = 1.0, about_axis: bool = True) -> dict[str, Chart]:
+def charts_of(
+    solid: NamedSolid, facing: float = 1.0, about_axis: bool = True
+) -> dict[str, FaceChart]:
     """The charts of the faces that can be laid out, by name."""
     charts = {}
     for named in solid.faces:

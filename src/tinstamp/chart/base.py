@@ -20,6 +20,8 @@ from numpy.typing import NDArray
 
 from tinstamp.artwork.outline import Outline, Region
 from tinstamp.chart.frame import Frame
+from tinstamp.chart.plain_surface import PlainSurface
+from tinstamp.chart.surface import Surface
 
 Array = NDArray[np.float64]
 STEP = 1e-4
@@ -116,14 +118,6 @@ class Chart(ABC):
         """Where the sheet of a round face comes to lie that many degrees further on."""
         return STILL
 
-    def towards(self, xy: Array) -> Chart:
-        """The chart best taken for artwork about a sheet point."""
-        return self
-
-    def again(self, home: Chart) -> Chart:
-        """This chart made anew from the face's own one, which may have changed its seam."""
-        return home
-
     def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
         """The sheet point (2,) of a place and the angle that upright has there, degrees.
 
@@ -148,16 +142,6 @@ class Chart(ABC):
         boxes = np.stack([outline.bounds for outline in self.outline])
         return np.concatenate([boxes[:, :2].min(axis=0), boxes[:, 2:].max(axis=0)])
 
-    @property
-    @abstractmethod
-    def mirrored(self) -> bool:
-        """True when uv runs the other way round than the sheet."""
-
-    @property
-    @abstractmethod
-    def max_span(self) -> float:
-        """Longest piece along x, mm, that one polynomial piece may cover."""
-
     @abstractmethod
     def to_space(self, xy: Array, lift: float = 0.0) -> Array:
         """Sheet (..., 2) to space (..., 3)."""
@@ -166,10 +150,6 @@ class Chart(ABC):
         """`to_space` of the same sheet points at one lift after another."""
         return lambda lift: self.to_space(xy, lift)
 
-    def uv_lifter(self, uv: Array) -> Callable[[float], Array]:
-        """The same from surface parameters."""
-        return self.lifter(self.from_uv(uv))
-
     @abstractmethod
     def normal(self, xy: Array) -> Array:
         """Outward unit normals (..., 3) at sheet points (..., 2)."""
@@ -177,14 +157,6 @@ class Chart(ABC):
     @abstractmethod
     def from_space(self, points: Array) -> Array:
         """The sheet point (..., 2) nearest to each point in space (..., 3)."""
-
-    @abstractmethod
-    def to_uv(self, xy: Array) -> Array:
-        """Sheet (..., 2) to surface parameters (..., 2), continuous across the seam."""
-
-    @abstractmethod
-    def from_uv(self, uv: Array) -> Array:
-        """Surface parameters (..., 2) to the sheet, continuous likewise."""
 
     @property
     def affine(self) -> bool:
@@ -197,30 +169,10 @@ class Chart(ABC):
         where that can be had."""
         return 1e-8
 
-    @property
-    def period(self) -> float:
-        """How far one turn of a closed face is in u."""
-        return 2.0 * np.pi
-
     @abstractmethod
     def curvature(self) -> tuple[float, float]:
         """Mean and Gaussian curvature, 1/mm and 1/mm², positive mean where the
         material bulges outwards."""
-
-    @abstractmethod
-    def straight(self, beziers: Array) -> NDArray[np.int_]:
-        """For straight pieces (n, 4, 2): the `Straight` code of each on the face."""
-
-    @property
-    def ground(self) -> Chart:
-        """The chart that is made on the face's own surface: this one, unless it looks at
-        the face in another way, as a projection does."""
-        return self
-
-    @property
-    def own_surface(self) -> bool:
-        """True where (u, v) are those of another surface than the face has in the part."""
-        return False
 
     def bent_at(self, xy: Array) -> tuple[Array, Array]:
         """Mean and Gaussian curvature at sheet points (..., 2): (...,) each."""
@@ -280,3 +232,87 @@ class Chart(ABC):
         mean, gauss = self.curvature()
         area = cap_area / (1.0 + 2.0 * mean * depth + gauss * depth**2)
         return area * (depth + mean * depth**2 + gauss * depth**3 / 3.0)
+
+    def room(self, points: Array) -> float:
+        """How far outwards a tool over sheet points (n, 2) may reach, mm: in a bore not past the
+        axis, in a hollow not past the centre of its curvature."""
+        return float("inf")
+
+    @property
+    def measures(self) -> dict[str, float]:
+        """For formulas, mm or degrees, by name."""
+        low_x, low_y, high_x, high_y = map(float, self.bounds)
+        return {"face_width": high_x - low_x, "face_height": high_y - low_y}
+
+
+@dataclass(frozen=True)
+class FaceChart(Chart):
+    """A chart of one face, which knows the parameters of the face's own surface."""
+
+    @property
+    @abstractmethod
+    def mirrored(self) -> bool:
+        """True when uv runs the other way round than the sheet."""
+
+    @property
+    @abstractmethod
+    def max_span(self) -> float:
+        """Longest piece along x, mm, that one polynomial piece may cover."""
+
+    def uv_lifter(self, uv: Array) -> Callable[[float], Array]:
+        """The same from surface parameters."""
+        return self.lifter(self.from_uv(uv))
+
+    @abstractmethod
+    def to_uv(self, xy: Array) -> Array:
+        """Sheet (..., 2) to surface parameters (..., 2), continuous across the seam."""
+
+    @abstractmethod
+    def from_uv(self, uv: Array) -> Array:
+        """Surface parameters (..., 2) to the sheet, continuous likewise."""
+
+    @property
+    def period(self) -> float:
+        """How far one turn of a closed face is in u."""
+        return 2.0 * np.pi
+
+    @abstractmethod
+    def straight(self, beziers: Array) -> NDArray[np.int_]:
+        """For straight pieces (n, 4, 2): the `Straight` code of each on the face."""
+
+    @property
+    def ground(self) -> FaceChart:
+        """The chart that is made on the face's own surface: this one, unless it looks at
+        the face in another way, as a projection does."""
+        return self
+
+    @property
+    def own_surface(self) -> bool:
+        """True where (u, v) are those of another surface than the face has in the part."""
+        return False
+
+    def towards(self, xy: Array) -> FaceChart:
+        """The chart best taken for artwork about a sheet point."""
+        return self
+
+    def again(self, home: FaceChart) -> FaceChart:
+        """This chart made anew from the face's own one, which may have changed its seam."""
+        return home
+
+    @abstractmethod
+    def moved(self, by: Frame) -> FaceChart:
+        """The chart of the face moved with the part, from the origin to a frame."""
+
+    @property
+    def form(self) -> tuple[PlainSurface | Surface, Frame]:
+        """A surface of the face's shape on which (u, v) are plainest (the sheet of a plane,
+        angle and height of a cylinder, angle and slant of a cone), and the frame it lies in.
+
+        Raises TypeError for a view, whose surface is that of the chart beneath.
+        """
+        raise TypeError(f"{type(self).__name__} has no surface of its own")
+
+    def on_own_surface(self, xy: Array) -> FaceChart:
+        """The same chart on a surface of its own (`form`), with its seam opposite a sheet
+        point."""
+        return self

@@ -12,7 +12,7 @@ from dataclasses import dataclass, field, replace
 import numpy as np
 
 from tinstamp.chart.arclength import ArcLength
-from tinstamp.chart.base import Array, Chart, Motion
+from tinstamp.chart.base import Array, FaceChart, Motion
 from tinstamp.chart.bent import BentChart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.parameters import seam_at
@@ -79,6 +79,9 @@ class BeltChart(BentChart, RoundChart):
         x = self.at + (np.radians(t[..., 0]) - self.turn) * self.radius
         return np.stack([x, t[..., 1]], axis=-1)
 
+    def on_own_surface(self, xy: Array) -> BeltChart:
+        return self.with_seam(self.sense * float(self.degrees(xy)) + 180.0)
+
     def unrolled_uv(self, uv: Array) -> Array:
         return self.unrolled(self.from_uv(uv))
 
@@ -104,7 +107,7 @@ class BeltChart(BentChart, RoundChart):
         turn = float(self._angle(np.array(x)))
         return replace(self, outline=outline, radius=radius, turn=turn, at=x, true_at=y)
 
-    def again(self, home: Chart) -> Chart:
+    def again(self, home: FaceChart) -> FaceChart:
         return home.towards(np.array([self.at, self.true_at]))
 
     def with_seam(self, seam: float) -> BeltChart:

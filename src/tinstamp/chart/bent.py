@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from tinstamp.artwork.outline import Region
-from tinstamp.chart.base import Array, Chart, Straight
+from tinstamp.chart.base import Array, Chart, FaceChart, Straight
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.surface import Surface
 
@@ -104,18 +104,11 @@ class UnevenChart(Chart):
     def fineness(self) -> float:
         return 1e-6
 
-    @property
-    def max_span(self) -> float:
-        return float("inf")
-
     def curvature(self) -> tuple[float, float]:
         """In the middle of the sheet."""
         bounds = self.bounds
         mean, gauss = self.bent_at((bounds[:2] + bounds[2:]) / 2)
         return float(mean), float(gauss)
-
-    def straight(self, beziers: Array) -> NDArray[np.int_]:
-        return np.full(len(beziers), Straight.FREE, dtype=int)
 
     # -- sums over regions
 
@@ -145,7 +138,26 @@ class UnevenChart(Chart):
 
 
 @dataclass(frozen=True, eq=False)
-class BentChart(UnevenChart):
+class UnevenFaceChart(UnevenChart, FaceChart):
+    """One of a single face."""
+
+    __eq__ = object.__eq__
+    __hash__ = object.__hash__
+
+    @property
+    def max_span(self) -> float:
+        return float("inf")
+
+    def straight(self, beziers: Array) -> NDArray[np.int_]:
+        return np.full(len(beziers), Straight.FREE, dtype=int)
+
+
+HOLLOW = 0.8
+"""part of the least radius of curvature that a tool in a hollow may take"""
+
+
+@dataclass(frozen=True, eq=False)
+class BentChart(UnevenFaceChart):
     """A chart on a surface that is held as arrays.
 
     Attributes
@@ -167,7 +179,17 @@ class BentChart(UnevenChart):
     def mirrored(self) -> bool:
         return self.flip < 0
 
-    def moved(self, by: Frame) -> Chart:
+    @property
+    def form(self) -> tuple[Surface, Frame]:
+        return self.surface, self.frame
+
+    def room(self, points: Array) -> float:
+        mean, gauss = self.bent_at(points)
+        hollow = -(mean - np.sqrt(np.maximum(mean * mean - gauss, 0.0)))
+        most = float(hollow.max())
+        return HOLLOW / most if most > 1e-9 else float("inf")
+
+    def moved(self, by: Frame) -> FaceChart:
         return replace(self, frame=self.frame.within(by))
 
     def lifted(self, uv: Array, lift: float) -> Array:

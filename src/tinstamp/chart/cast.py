@@ -14,10 +14,11 @@ from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.outline import Outline, polygon
-from tinstamp.chart.base import Array, Chart, SheetError
-from tinstamp.chart.bent import BentChart, UnevenChart
+from tinstamp.chart.base import Array, FaceChart, SheetError
+from tinstamp.chart.bent import BentChart, UnevenFaceChart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
+from tinstamp.chart.view import View
 
 GRAZING = np.sin(np.radians(4.0))
 """Where the cast meets the face at a smaller angle than that, nothing is laid."""
@@ -34,7 +35,7 @@ SETTLED, ROUGH = 1e-11, 1e-2
 
 
 @dataclass(frozen=True, eq=False)
-class CastChart(UnevenChart):
+class CastChart(View, UnevenFaceChart):
     """Sheet x and y are the frame's; its z looks against the cast, towards the caster.
 
     A point of the sheet lies where its ray first meets the face; places that no ray reaches,
@@ -50,14 +51,14 @@ class CastChart(UnevenChart):
         surface where it has one as arrays, else the point of its sheet.
     """
 
-    base: Chart = field(kw_only=True)
+    base: FaceChart = field(kw_only=True)
     pin: tuple[float, float] = field(kw_only=True)
     starts: Array = field(kw_only=True)
     behind: bool = False
     settled: float = SETTLED
 
     @property
-    def ground(self) -> Chart:
+    def ground(self) -> FaceChart:
         return self.base
 
     @property
@@ -218,6 +219,12 @@ class CastChart(UnevenChart):
             raise ValueError("this place is not reached by the cast")
         return self.base.place_of(q, degrees)
 
+    def room(self, points: Array) -> float:
+        return _room_beneath(self, points)
+
+    def on_own_surface(self, xy: Array) -> CastChart:
+        return self.on(self.base.on_own_surface(self.to_base(xy)))
+
     def moved(self, by: Frame) -> CastChart:
         return replace(self, base=self.base.moved(by), frame=self.frame.within(by))
 
@@ -229,10 +236,10 @@ class CastChart(UnevenChart):
         origin = (float(x), float(y), float(z))
         return PlaneChart((), Frame(origin, self.frame.x, self.frame.y))
 
-    def again(self, home: Chart) -> Chart:
+    def again(self, home: FaceChart) -> FaceChart:
         return self.on(home)
 
-    def on(self, base: Chart) -> CastChart:
+    def on(self, base: FaceChart) -> CastChart:
         """The same cast on another chart of the same face."""
         if base is self.base:
             return self
@@ -241,7 +248,14 @@ class CastChart(UnevenChart):
         return replace(self, base=base, starts=np.hstack([self.starts[:, :2], q]))
 
 
-def sought(base: Chart, xy: Array) -> Array:
+def _room_beneath(view: View, points: Array) -> float:
+    """That of the face beneath, where the view meets it."""
+    at = view.to_base(points)
+    there = at[np.isfinite(at).all(axis=-1)]
+    return view.base.room(there) if len(there) else float("inf")
+
+
+def sought(base: FaceChart, xy: Array) -> Array:
     """What stands for points of a base's sheet while others are sought near them."""
     return base.to_uv(xy) if isinstance(base, BentChart) else np.asarray(xy, dtype=float)
 
@@ -257,7 +271,7 @@ def _reverse(m: Array) -> Array:
     return np.asarray(found / det[:, None, None], dtype=float)
 
 
-def cast_chart(base: Chart, at: Array, towards: Array, upright: Array) -> CastChart:
+def cast_chart(base: FaceChart, at: Array, towards: Array, upright: Array) -> CastChart:
     """The chart of a cast onto a face.
 
     Parameters
@@ -295,7 +309,7 @@ def reached_from(cast: CastChart, at: Array) -> CastChart | None:
     return replace(cast, outline=outline, starts=starts)
 
 
-def far_place(base: Chart, origin: Array, towards: Array) -> Array:
+def far_place(base: FaceChart, origin: Array, towards: Array) -> Array:
     """Where the ray through a point in space, (3,), comes out of a face, (2,) on its sheet.
 
     Raises SheetError when it does not.
@@ -342,7 +356,7 @@ class _Window:
 _windows: Kept[_Window] = Kept(24)
 
 
-def _window_on(base: Chart, at: Array) -> _Window:
+def _window_on(base: FaceChart, at: Array) -> _Window:
     """The window onto a base about a place on its sheet."""
     x = y = step = 0.0
     if base.closed:
@@ -351,7 +365,7 @@ def _window_on(base: Chart, at: Array) -> _Window:
     return _windows.get(base, (x, y), lambda: _window(base, np.array([x, y]) * step))
 
 
-def _window(base: Chart, at: Array) -> _Window:
+def _window(base: FaceChart, at: Array) -> _Window:
     laps = range(-1, 2) if base.closed else range(1)
     loops = [(o.area, base.lap(k)(o.points(16))) for k in laps for o in base.outline]
     face = shapely.union_all(

@@ -17,6 +17,7 @@ from numpy.typing import NDArray
 from tinstamp.artwork.outline import Region, evaluate
 from tinstamp.chart.base import Array, Motion, Straight
 from tinstamp.chart.frame import Frame
+from tinstamp.chart.plain_surface import Conical
 from tinstamp.chart.round import RoundChart
 
 FLAT = 1e-9
@@ -63,6 +64,20 @@ class ConeChart(RoundChart):
     def apex(self) -> float:
         """Slant distance of y = 0 from the apex, mm."""
         return self.radius / self.shrink
+
+    @property
+    def form(self) -> tuple[Conical, Frame]:
+        return Conical(self.radius, self.slope), self.frame.turned(self.seam)
+
+    @property
+    def measures(self) -> dict[str, float]:
+        low, high = self.bounds_slant
+        found = {**super().measures, "face_height": high - low}
+        if self.closed:
+            found["lower_girth"] = self.way_round(np.array([0.0, low]))
+            found["upper_girth"] = self.way_round(np.array([0.0, high]))
+            found["sector"] = self.sector
+        return found
 
     @property
     def affine(self) -> bool:

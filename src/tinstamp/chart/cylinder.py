@@ -11,6 +11,7 @@ from tinstamp.artwork.outline import polygon
 from tinstamp.chart.base import Array, Motion, Straight
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.parameters import seam_at
+from tinstamp.chart.plain_surface import Cylindrical
 from tinstamp.chart.round import RoundChart
 
 FLAT = 1e-9
@@ -66,6 +67,17 @@ class CylinderChart(RoundChart):
     def place_of(self, xy: Array, degrees: bool) -> tuple[float, float]:
         across = float(self.degrees(xy)) if degrees else float(xy[0])
         return across, float(xy[1])
+
+    @property
+    def form(self) -> tuple[Cylindrical, Frame]:
+        return Cylindrical(self.radius), self.frame.turned(self.seam)
+
+    @property
+    def measures(self) -> dict[str, float]:
+        found = {**super().measures, "diameter": 2.0 * self.radius}
+        if self.girth is not None:
+            found |= {"girth": self.girth, "face_width": self.girth}
+        return found
 
     def moved(self, by: Frame) -> CylinderChart:
         return replace(self, frame=self.frame.within(by))

@@ -12,7 +12,7 @@ from math import comb
 
 import numpy as np
 
-from tinstamp.chart.base import Array, Chart
+from tinstamp.chart.base import Array, FaceChart
 
 DEGREES = (3, 5, 7, 9)
 """Tried in turn: the lower the degree, the faster everything that follows."""
@@ -80,7 +80,7 @@ class Samples:
     at_between: Callable[[float], Array]
 
 
-def sampled(beziers: Array, chart: Chart, fit: Degree) -> Samples:
+def sampled(beziers: Array, chart: FaceChart, fit: Degree) -> Samples:
     """Pieces (n, 4, 2) of a sheet, looked at once for all lifts."""
     nodes = np.einsum("kj,njc->nkc", fit.cubic_at_nodes, beziers)
     ends = beziers[:, [0, 3]]
@@ -120,7 +120,7 @@ def raised(poles: Array, degree: int) -> Array:
 
 
 def fit_uv(
-    samples: Samples, chart: Chart, lifts: tuple[float, float], fit: Degree
+    samples: Samples, chart: FaceChart, lifts: tuple[float, float], fit: Degree
 ) -> tuple[Array, Array]:
     """Control points (n, p + 1, 2) in (u, v), and how far each piece strays in space, mm."""
     poles = np.einsum("pk,nkc->npc", fit.to_poles, chart.to_uv(samples.nodes))

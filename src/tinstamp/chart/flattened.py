@@ -8,34 +8,36 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 
-from tinstamp.chart.base import Array, Chart
-from tinstamp.chart.bent import UnevenChart
+from tinstamp.chart.base import Array, FaceChart
+from tinstamp.chart.bent import UnevenFaceChart
 from tinstamp.chart.cast import CastChart
 from tinstamp.chart.flattening import Flattening
 from tinstamp.chart.frame import Frame
+from tinstamp.chart.view import View
 
 
 @dataclass(frozen=True, eq=False)
-class FlattenedChart(UnevenChart):
+class FlattenedChart(View, UnevenFaceChart):
     """One face, by way of the plane that it is cast from.
 
     Attributes
     ----------
-    cast : from that plane. flat : from that plane's coordinates to the sheet, whose origin
-        lies at `pin`, mm.
+    base : the face's own chart. cast : from that plane. flat : from that plane's coordinates to
+        the sheet, whose origin lies at `pin`, mm.
     """
 
+    base: FaceChart = field(kw_only=True)
     cast: CastChart = field(kw_only=True)
     flat: Flattening = field(kw_only=True)
     pin: tuple[float, float] = field(kw_only=True)
 
     @property
-    def ground(self) -> Chart:
-        return self.cast.base
+    def ground(self) -> FaceChart:
+        return self.base
 
     @property
     def kind(self) -> str:
-        return f"{self.cast.base.kind}, least stretch"
+        return f"{self.base.kind}, least stretch"
 
     @property
     def mirrored(self) -> bool:
@@ -94,11 +96,22 @@ class FlattenedChart(UnevenChart):
         return self.cast.place_of(self.plane(xy), degrees)
 
     def moved(self, by: Frame) -> FlattenedChart:
-        return replace(self, cast=self.cast.moved(by), frame=self.frame.within(by))
+        return replace(
+            self, base=self.base.moved(by), cast=self.cast.moved(by), frame=self.frame.within(by)
+        )
 
-    def on(self, base: Chart) -> FlattenedChart:
+    def again(self, home: FaceChart) -> FaceChart:
+        return self.on(home)
+
+    def on(self, base: FaceChart) -> FlattenedChart:
         """The same on another chart of the same face."""
-        return replace(self, cast=self.cast.on(base))
+        return replace(self, base=base, cast=self.cast.on(base))
+
+    def room(self, points: Array) -> float:
+        return self.cast.room(self.plane(points))
+
+    def on_own_surface(self, xy: Array) -> FlattenedChart:
+        return self.on(self.base.on_own_surface(self.to_base(xy)))
 
 
 @dataclass(frozen=True)
@@ -125,4 +138,5 @@ class SeenSurface:
         """Unit normals."""
         _, a, b = self.first(uv)
         n = np.cross(a, b)
-        return np.asarray(n / np.linalg.norm(n, axis=-1, keepdims=True), dtype=float)
+        with np.errstate(invalid="ignore", divide="ignore"):  # nothing is seen there
+            return np.asarray(n / np.linalg.norm(n, axis=-1, keepdims=True), dtype=float)

@@ -16,7 +16,7 @@ from typing import Protocol
 import numpy as np
 from numpy.polynomial import chebyshev
 
-from tinstamp.chart.base import Array
+from tinstamp.chart.base import Array, SheetError
 
 DEGREE = 9
 NODES = 40
@@ -152,29 +152,18 @@ def flatten_patch(
     direction in space, and its origin is there. `weight` tells how much places (n, 2) in
     (u, v) count, 1 at the most; without it all count alike. A surface that runs more than half
     round is begun with as `unrolled`, each line of u along one direction of the sheet, else
-    as it looks from straight above.
+    as it looks from straight above. Raises SheetError where the anchor is not on the surface.
     """
     middle = (low + high) / 2 if anchor is None else anchor
+    if not all(np.isfinite(axis).all() for axis in _axes(surface, middle, flip, upright)):
+        raise SheetError("the artwork's place is not on the face: move it there")
     node, share = np.polynomial.legendre.leggauss(NODES)
     p = np.stack(np.meshgrid(node, node, indexing="ij"), axis=-1).reshape(-1, 2)
-    w = np.outer(share, share).ravel()
     half = (high - low) / 2
     uv = low + (p + 1.0) * half
     _, du, dv = surface.first(uv)
     du, dv = du * half[0], dv * half[1]
-    e = np.einsum("nk,nk->n", du, du)
-    f = np.einsum("nk,nk->n", du, dv)
-    g = np.einsum("nk,nk->n", dv, dv)
-    root = np.sqrt(np.maximum(e * g - f * f, 1e-300))
-    one = np.sqrt(np.maximum(e, 1e-300))
-    # in the frame along du: du = (one, 0), dv = (f/one, flip root/one); this is its inverse
-    inverse = np.zeros((len(p), 2, 2))
-    inverse[:, 0, 0] = 1.0 / one
-    inverse[:, 0, 1] = -flip * f / (one * root)
-    inverse[:, 1, 1] = flip * one / root
-    thin = root < THIN * float(root.max())  # at a pole of the surface
-    inverse[thin] = 0.0
-    w = np.where(thin, 0.0, w * root)
+    inverse, w = _frames(du, dv, flip, np.outer(share, share).ravel())
     if weight is not None:
         w = w * (FLOOR + weight(uv))
     _, bu, bv = _with_slopes(p, DEGREE)
@@ -200,6 +189,24 @@ def flatten_patch(
         if change < 1e-7:
             break
     return _settled(surface, there, low, high, middle, flip, upright)
+
+
+def _frames(du: Array, dv: Array, flip: float, w: Array) -> tuple[Array, Array]:
+    """At places with derivatives du and dv the inverse of these in the frame along du, (n, 2, 2),
+    and the weights with the area that each place stands for; none at a pole of the surface."""
+    e = np.einsum("nk,nk->n", du, du)
+    f = np.einsum("nk,nk->n", du, dv)
+    g = np.einsum("nk,nk->n", dv, dv)
+    root = np.sqrt(np.maximum(e * g - f * f, 1e-300))
+    one = np.sqrt(np.maximum(e, 1e-300))
+    # du = (one, 0), dv = (f/one, flip root/one); this is its inverse
+    inverse = np.zeros((len(du), 2, 2))
+    inverse[:, 0, 0] = 1.0 / one
+    inverse[:, 0, 1] = -flip * f / (one * root)
+    inverse[:, 1, 1] = flip * one / root
+    thin = root < THIN * float(root.max())
+    inverse[thin] = 0.0
+    return inverse, np.where(thin, 0.0, w * root)
 
 
 def _start(

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from tinstamp.artwork.outline import line
-from tinstamp.chart.base import Array, Chart
+from tinstamp.chart.base import Array, FaceChart
 
 STRAIGHT = 1e-7
 """mm that a straight joint's points may be off a line."""
@@ -41,7 +41,7 @@ class Joint:
         return b if face == a else a
 
 
-class Faces(dict[str, Chart]):
+class Faces(dict[str, FaceChart]):
     """The charts of a part's faces, by name.
 
     Attributes
@@ -49,12 +49,12 @@ class Faces(dict[str, Chart]):
     joints : where they meet, at angles small enough for artwork to run on.
     """
 
-    def __init__(self, charts: Mapping[str, Chart] | None = None, joints: Sequence[Joint] = ()):
+    def __init__(self, charts: Mapping[str, FaceChart] | None = None, joints: Sequence[Joint] = ()):
         super().__init__(charts or {})
         self.joints = tuple(joints)
 
     @classmethod
-    def of(cls, charts: Mapping[str, Chart]) -> Faces:
+    def of(cls, charts: Mapping[str, FaceChart]) -> Faces:
         """These charts, with the joints that they came with."""
         return charts if isinstance(charts, cls) else cls(charts)
 

@@ -15,11 +15,12 @@ import shapely
 from contourpy import contour_generator
 
 from tinstamp.artwork.outline import Outline, polygon
-from tinstamp.chart.base import Array, Chart, SheetError
+from tinstamp.chart.base import Array, FaceChart, SheetError
 from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.flattening import flatten_patch, round_weight
 from tinstamp.chart.skin import SkinChart, rectangle_rim
 from tinstamp.chart.surface import Arc, Revolved
+from tinstamp.chart.view import View
 
 WINDOW = 1.15
 """radians from the artwork's place that are laid out."""
@@ -27,7 +28,7 @@ GRID = 96
 
 
 @dataclass(frozen=True, eq=False)
-class PatchChart(SkinChart):
+class PatchChart(View, SkinChart):
     """A part of a turned face about the artwork.
 
     Attributes
@@ -50,18 +51,18 @@ class PatchChart(SkinChart):
         return self.own
 
     @property
-    def ground(self) -> Chart:
+    def ground(self) -> FaceChart:
         return self if self.own else self.base
 
     def towards(self, xy: Array) -> SkinChart:
         return self
 
-    def again(self, home: Chart) -> Chart:
+    def again(self, home: FaceChart) -> FaceChart:
         assert isinstance(home, BeltChart)
         return patch_of(home, np.array(self.place), self.near)
 
     def degrees(self, xy: Array) -> Array:
-        return self.base.degrees(self.base.from_space(self.to_space(xy)))
+        return self.base.degrees(self.to_base(xy))
 
     def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
         """Places are told on the belt; upright is the patch's own y."""
@@ -69,10 +70,10 @@ class PatchChart(SkinChart):
         return self.from_space(self.base.to_space(at)), 0.0
 
     def place_of(self, xy: Array, degrees: bool) -> tuple[float, float]:
-        return self.base.place_of(self.base.from_space(self.to_space(xy)), degrees)
+        return self.base.place_of(self.to_base(xy), degrees)
 
 
-def is_ball(chart: Chart) -> bool:
+def is_ball(chart: FaceChart) -> bool:
     """True for a face of a ball, which has such patches."""
     if not isinstance(chart, BeltChart) or not isinstance(chart.surface, Revolved):
         return False

@@ -7,12 +7,13 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from tinstamp.chart.base import Array, Chart, Straight
+from tinstamp.chart.base import Array, FaceChart, Straight
 from tinstamp.chart.frame import Frame
+from tinstamp.chart.plain_surface import Flat
 
 
 @dataclass(frozen=True)
-class PlaneChart(Chart):
+class PlaneChart(FaceChart):
     """Sheet x and y are the frame's; its z is the outward normal.
 
     Attributes
@@ -39,6 +40,13 @@ class PlaneChart(Chart):
     @property
     def max_span(self) -> float:
         return float("inf")
+
+    @property
+    def form(self) -> tuple[Flat, Frame]:
+        return Flat(), self.frame
+
+    def on_own_surface(self, xy: Array) -> PlaneChart:
+        return PlaneChart(self.outline, self.frame)
 
     def moved(self, by: Frame) -> PlaneChart:
         return replace(self, frame=self.frame.within(by))

@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
-from tinstamp.chart.base import Array, Chart
-from tinstamp.chart.parameters import RoundParameters
+from tinstamp.chart.base import Array, FaceChart
+from tinstamp.chart.parameters import RoundParameters, seam_at
+
+BORE = 0.9
+"""part of a bore's radius that a tool in it may take"""
 
 
 @dataclass(frozen=True)
-class RoundChart(Chart):
+class RoundChart(FaceChart):
     """A face about the frame's z axis, its front in the frame's x direction.
 
     Attributes
@@ -51,6 +54,15 @@ class RoundChart(Chart):
         """Surface parameters as degrees from the front and height, without a break."""
         angle, height = self.parameters.back(uv)
         return np.stack([np.degrees(self.sense * angle), height], axis=-1)
+
+    def room(self, points: Array) -> float:
+        if not self.inside:
+            return float("inf")
+        return BORE * min(self.way_round(p) for p in points) / (2.0 * np.pi)
+
+    def on_own_surface(self, xy: Array) -> RoundChart:
+        seam = self.sense * float(self.degrees(xy)) + 180.0
+        return replace(self, seam=seam, parameters=seam_at(seam), whole=True)
 
     @property
     def seam_degrees(self) -> float:

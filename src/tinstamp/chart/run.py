@@ -18,9 +18,10 @@ from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Outline, Region, polygon
 from tinstamp.artwork.split import CutLine, Part, SplitError, split, uncut
-from tinstamp.chart.base import STILL, Array, Chart, Motion
+from tinstamp.chart.base import STILL, Array, FaceChart, Motion
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.frame import Frame
+from tinstamp.chart.view import View
 
 NARROW = 0.01
 """mm; what reaches less over a joint stays with the face that it comes from."""
@@ -40,7 +41,7 @@ class Piece:
     """
 
     face: str
-    chart: Chart
+    chart: FaceChart
     into: Motion = STILL
     parent: int = -1
     cut: Array = field(default_factory=lambda: NO_CUT)
@@ -95,7 +96,7 @@ class RunChart(UnevenChart):
     word: str = field(kw_only=True)
 
     @property
-    def first(self) -> Chart:
+    def first(self) -> FaceChart:
         """The chart of the first piece, whose sheet is the run's."""
         return self.pieces[0].chart
 
@@ -114,17 +115,12 @@ class RunChart(UnevenChart):
         return all(p.chart.exact for p in self.pieces)
 
     @property
-    def mirrored(self) -> bool:
-        return self.first.mirrored
-
-    @property
     def projected(self) -> bool:
         return self.first.projected
 
     @property
     def draft(self) -> RunChart:
-        rough = [p if p.chart.draft is p.chart else replace(p, chart=p.chart.draft) for p in
-                 self.pieces]  # fmt: skip
+        rough = [_rough(p) for p in self.pieces]
         same = all(a is b for a, b in zip(rough, self.pieces, strict=True))
         return self if same else replace(self, pieces=tuple(rough))
 
@@ -215,17 +211,11 @@ class RunChart(UnevenChart):
             best[better], found[better] = off[better], xy[better]
         return found.reshape(*points.shape[:-1], 2)
 
-    def to_uv(self, xy: Array) -> Array:
-        raise ValueError("a run of faces has no parameters of one surface")
-
-    def from_uv(self, uv: Array) -> Array:
-        raise ValueError("a run of faces has no parameters of one surface")
-
     def moved(self, by: Frame) -> RunChart:
         pieces = tuple(replace(p, chart=p.chart.moved(by)) for p in self.pieces)
         return replace(self, pieces=pieces, frame=self.frame.within(by))
 
-    def on(self, faces: Mapping[str, Chart]) -> RunChart:
+    def on(self, faces: Mapping[str, FaceChart]) -> RunChart:
         """The same run when the charts of its faces have been made anew."""
         pieces = tuple(replace(p, chart=_anew(p, faces[p.face])) for p in self.pieces)
         return replace(self, pieces=pieces)
@@ -299,10 +289,13 @@ def _reach(part: Part, cut: CutLine) -> float:
     return float(np.abs(cut.side(part.region.outer.points(8))).max())
 
 
-def _anew(piece: Piece, home: Chart) -> Chart:
-    from tinstamp.chart.cast import CastChart
-    from tinstamp.chart.flattened import FlattenedChart
+def _rough(piece: Piece) -> Piece:
+    """A piece for the eye."""
+    draft = piece.chart.draft
+    if draft is piece.chart or not isinstance(draft, FaceChart):
+        return piece
+    return replace(piece, chart=draft)
 
-    if isinstance(piece.chart, CastChart | FlattenedChart):
-        return piece.chart.on(home)
-    return home
+
+def _anew(piece: Piece, home: FaceChart) -> FaceChart:
+    return piece.chart.on(home) if isinstance(piece.chart, View) else home

@@ -154,7 +154,12 @@ def _flattened(
         area = shapely.segmentize(piece.area.intersection(box), near / 10)
         area = shapely.transform(area, lambda p: flat.sheet(p) + pin)
         chart = FlattenedChart(
-            outline_of_area(area), root.frame, cast=piece.chart, flat=flat, pin=root.pin
+            outline_of_area(area),
+            root.frame,
+            base=piece.chart.base,
+            cast=piece.chart,
+            flat=flat,
+            pin=root.pin,
         )
         cut = piece.cut
         if len(cut):

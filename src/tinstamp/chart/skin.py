@@ -8,7 +8,7 @@ from functools import lru_cache
 import numpy as np
 
 from tinstamp.artwork.outline import Outline, polygon
-from tinstamp.chart.base import Array, Chart
+from tinstamp.chart.base import Array, FaceChart
 from tinstamp.chart.bent import BentChart
 from tinstamp.chart.flattening import Flattening, flatten_patch
 
@@ -138,7 +138,7 @@ class SkinChart(BentChart):
         anchor = np.clip(anchor, low, high)
         return _anchored(home, float(anchor[0]), float(anchor[1]), print_.coarse(step / 2, size))
 
-    def again(self, home: Chart) -> Chart:
+    def again(self, home: FaceChart) -> FaceChart:
         assert isinstance(home, SkinChart) and self.footprint is not None
         return _anchored(home, *self.pin, self.footprint)
 

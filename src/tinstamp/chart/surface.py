@@ -12,7 +12,7 @@ from typing import Any
 
 import numpy as np
 
-from tinstamp.chart.base import Array
+from tinstamp.artwork.outline import Array
 
 
 class Curve(ABC):

@@ -11,12 +11,12 @@ from PySide6.QtCore import QTimer
 from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication, QMessageBox
 
-from tinstamp.desk import palette as p
-from tinstamp.desk.autosave import left_behind
-from tinstamp.desk.demo import DEMOS
-from tinstamp.desk.mishaps import Mishaps
-from tinstamp.desk.style import colours, load_family, stylesheet, type_at
+from tinstamp.desk.look import palette as p
+from tinstamp.desk.look.style import colours, load_family, stylesheet, type_at
 from tinstamp.desk.window import Window
+from tinstamp.desk.work.autosave import left_behind
+from tinstamp.desk.work.demo import DEMOS
+from tinstamp.desk.work.mishaps import Mishaps
 from tinstamp.job.archive import ArchiveError, stem_of
 from tinstamp.job.state import keep_log
 
@@ -43,7 +43,7 @@ def run_desk(job: Path | None) -> int:
     keep_log("desk")
     app = make_app()
     window = Window()
-    Mishaps(window).watch()
+    Mishaps(window.session, window.complain).watch()
     window.show()
     QTimer.singleShot(0, lambda: first_job(window, job))
     signal.signal(signal.SIGINT, signal.SIG_DFL)
@@ -54,12 +54,12 @@ def first_job(window: Window, job: Path | None) -> None:
     """What the window starts with."""
     if offer_left_work(window):
         return
-    if job is not None and window.open(job):
+    if job is not None and window.files.open(job):
         return
     demo = DEMOS["fuel tank"]
     if job is None and demo.exists():
-        window.open_demo(demo)
-        window.show_start()
+        window.files.open_demo(demo)
+        window.files.show_start()
     else:
         window.session.build_now()
 

@@ -34,6 +34,7 @@ class FeatureError(ValueError):
     def __init__(self, step: Step, error: BlankError) -> None:
         super().__init__(str(error))
         self.name = step.sized.feature.name
+        self.index = step.index
         self.path = f"blank.features.{step.index}.{error.field}" if error.field else ""
 
 

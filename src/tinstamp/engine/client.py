@@ -21,7 +21,7 @@ from tinstamp.engine import messages as m
 from tinstamp.engine.line import Bell, Line
 from tinstamp.job.archive import Document
 from tinstamp.job.imported import FoundFace
-from tinstamp.output.kinds import Ending
+from tinstamp.output.outputs import Options
 
 GRACE = 10.0
 """s that a process may go without a word while a newer job waits, before it is replaced."""
@@ -73,12 +73,17 @@ class EngineClient:
         return self._number
 
     def write(
-        self, document: Document, folder: str, name: str, endings: tuple[Ending, ...], chord: float
+        self,
+        document: Document,
+        folder: str,
+        name: str,
+        endings: tuple[str, ...],
+        options: Options,
     ) -> int:
         """Ask for files; the request's number."""
         self._number += 1
         self._failures = 0
-        self._send(m.Write(self._number, document, folder, name, endings, chord))
+        self._send(m.Write(self._number, document, folder, name, endings, options))
         return self._number
 
     def import_step(self, name: str, data: bytes, known: tuple[FoundFace, ...]) -> int:

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.engine.report import Report
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import Document
 from tinstamp.job.imported import FoundFace
-from tinstamp.output.kinds import Ending
+from tinstamp.output.outputs import Options
 
 
 @dataclass(frozen=True)
@@ -37,8 +37,8 @@ class Write:
     document: Document
     folder: str
     name: str
-    endings: tuple[Ending, ...]
-    chord: float
+    endings: tuple[str, ...]
+    options: Options
 
 
 @dataclass(frozen=True)
@@ -97,11 +97,11 @@ class Progress:
 
 @dataclass(frozen=True)
 class Picture:
-    """The part's triangles, before it is examined whole."""
+    """The triangles of the part's bodies, by name, before they are examined whole."""
 
     number: int
-    mesh: Mesh
-    charts: Mapping[str, Chart]
+    meshes: Mapping[str, Mesh]
+    charts: Mapping[str, FaceChart]
     kinds: Mapping[str, str]
 
 

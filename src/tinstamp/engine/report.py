@@ -6,9 +6,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.job.resolve import Resolved
-from tinstamp.proof.finding import Finding, worst
+from tinstamp.proofing.finding import Finding, worst
 
 
 @dataclass(frozen=True)
@@ -34,13 +34,30 @@ class StampReport:
 
 
 @dataclass(frozen=True)
+class BodyReport:
+    """One body of the part.
+
+    Attributes
+    ----------
+    valid : closed and valid. volume : mm³. before : the volume without any stamp, mm³.
+    """
+
+    name: str
+    valid: bool
+    volume: float
+    before: float
+
+    def as_dict(self) -> dict[str, Any]:
+        return dict(vars(self))
+
+
+@dataclass(frozen=True)
 class Report:
     """The whole build.
 
     Attributes
     ----------
-    valid : the solid is closed and valid.
-    volume, blank_volume : mm³; None when there is no solid.
+    bodies : what there is; none when nothing could be built.
     charts : of the blank's faces that can be laid out, by name.
     kinds : the shape of every face of the blank in a word.
     blank_errors : what was wrong with a feature, by the path of its field.
@@ -48,15 +65,28 @@ class Report:
     """
 
     resolved: Resolved
-    valid: bool
-    volume: float | None
-    blank_volume: float | None
+    bodies: tuple[BodyReport, ...]
     stamps: tuple[StampReport, ...]
     findings: tuple[Finding, ...]
-    charts: Mapping[str, Chart]
+    charts: Mapping[str, FaceChart]
     kinds: Mapping[str, str]
     blank_errors: Mapping[str, str]
     seconds: float
+
+    @property
+    def valid(self) -> bool:
+        """There is a part, and all its bodies are closed and valid."""
+        return bool(self.bodies) and all(body.valid for body in self.bodies)
+
+    @property
+    def volume(self) -> float | None:
+        """Of all bodies, mm³."""
+        return sum(body.volume for body in self.bodies) if self.bodies else None
+
+    @property
+    def blank_volume(self) -> float | None:
+        """Of all bodies before any stamp, mm³."""
+        return sum(body.before for body in self.bodies) if self.bodies else None
 
     @property
     def to_fix(self) -> bool:
@@ -69,6 +99,7 @@ class Report:
             "valid": self.valid,
             "volume": self.volume,
             "blank_volume": self.blank_volume,
+            "bodies": [body.as_dict() for body in self.bodies],
             "stamps": [stamp.as_dict() for stamp in self.stamps],
             "findings": [finding.as_dict() for finding in self.findings],
         }

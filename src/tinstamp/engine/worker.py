@@ -10,6 +10,7 @@ import logging
 import sys
 import threading
 from collections import deque
+from collections.abc import Mapping
 from multiprocessing.connection import Connection
 from pathlib import Path
 
@@ -92,7 +93,7 @@ def serve(connection: Connection) -> None:
     from tinstamp.engine.cache import Cache
     from tinstamp.engine.probing import ProbeError, probed
     from tinstamp.engine.write import write_files
-    from tinstamp.output.step import OutputError
+    from tinstamp.output.result import OutputError
 
     quiet()
     cache = Cache()
@@ -111,8 +112,8 @@ def serve(connection: Connection) -> None:
         def told(what: str, part: float, number: int = number) -> None:
             desk.tell(m.Progress(number, what, part))
 
-        def shown(mesh: Mesh, blank: Blank, number: int = number) -> None:
-            desk.tell(m.Picture(number, mesh, blank.charts, blank.kinds))
+        def shown(meshes: Mapping[str, Mesh], blank: Blank, number: int = number) -> None:
+            desk.tell(m.Picture(number, meshes, blank.charts, blank.kinds))
 
         try:
             if isinstance(request, m.Build):
@@ -127,7 +128,7 @@ def serve(connection: Connection) -> None:
                 built = build(request.document.with_files(desk.held), cache, None, told)
                 told("writing", 0.9)
                 paths = write_files(
-                    built, Path(request.folder), request.name, request.endings, request.chord
+                    built, Path(request.folder), request.name, request.endings, request.options
                 )
                 desk.tell(m.Wrote(number, tuple(map(str, paths))))
         except Stopped:

@@ -11,35 +11,35 @@ from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.engine.build import Built
 from tinstamp.job.disk import PREFIX, SUFFIX
-from tinstamp.output.dxf import FlatSheet, Inked, write_dxf
-from tinstamp.output.kinds import Ending
-from tinstamp.output.step import OutputError, write_step
-from tinstamp.output.stl import CHORD, write_stl
+from tinstamp.job.face_name import StampFace
+from tinstamp.output.outputs import OUTPUTS, Options, options_from
+from tinstamp.output.result import FlatSheet, Inked, OutputError, Result
 
 
 def write_files(
-    built: Built, folder: Path, name: str, endings: Sequence[Ending], chord: float = CHORD
+    built: Built,
+    folder: Path,
+    name: str,
+    endings: Sequence[str],
+    options: Options | None = None,
 ) -> list[Path]:
     """Write `folder/name.ending` for each ending; the paths written, in that order.
 
-    `chord` is the STL's tolerance in mm. A file is written beside its place first and
-    then renamed, so a file that was there is lost only to a whole new one. Raises
+    Options that are not given stand at their defaults. A file is written beside its place first
+    and then renamed, so a file that was there is lost only to a whole new one. Raises
     OutputError.
     """
-    if built.solid is None or not built.report.valid:
+    if not built.bodies or not built.report.valid:
         raise OutputError("there is no sound part to write: look at the findings")
     check_folder(folder)
+    every = {**options_from({}), **(options or {})}
+    result = result_of(built, name)
     written = []
     for ending in endings:
         path = folder / f"{name}.{ending}"
         part = folder / f"{PREFIX}{os.getpid()}{SUFFIX}.{ending}"
         try:
-            if ending == "step":
-                write_step(built.solid, part, name, _colours(built))
-            elif ending == "stl":
-                write_stl(built.solid, part, chord)
-            else:
-                write_dxf(sheets_of(built), part)
+            OUTPUTS[ending].write(result, part, every)
             part.replace(path)
         except OSError as error:
             raise OutputError(f"{path.name} cannot be written: {error.strerror}") from error
@@ -59,8 +59,10 @@ def check_folder(folder: Path) -> None:
         raise OutputError(f"{folder} cannot be written to: {error.strerror}") from error
 
 
-def _colours(built: Built) -> dict[str, str]:
-    return {f"{stamp.name}/cap": stamp.relief.colour for stamp in built.job.stamps}
+def result_of(built: Built, name: str) -> Result:
+    """What the writers are given."""
+    colours: dict[str, str] = {StampFace(s.name, "cap"): s.relief.colour for s in built.job.stamps}
+    return Result(name, built.bodies, colours, tuple(sheets_of(built)))
 
 
 def sheets_of(built: Built) -> list[FlatSheet]:
@@ -68,12 +70,12 @@ def sheets_of(built: Built) -> list[FlatSheet]:
     sheet was made for it, as a projection's or a belt's, comes on that one."""
     charts = built.report.charts
     sheets: dict[Hashable, tuple[str, Chart, list[Inked]]] = {}
-    for item in built.laid.values():
-        face = item.stamp.setting.face
+    for item in built.planned.values():
+        face = item.lay.face
         own = isinstance(item.chart, UnevenChart)
-        word = f"{face}, {item.stamp.name}" if own else face
+        word = f"{face}, {item.name}" if own else face
         chart = item.chart if own else charts[face]
-        inked = Inked(item.stamp.name, item.placed.regions, item.stamp.relief.colour)
+        inked = Inked(item.name, item.placed.regions, item.stamp.relief.colour)
         sheets.setdefault((face, id(chart)), (word, chart, []))[2].append(inked)
     found = [FlatSheet(word, chart.outline, tuple(inked)) for word, chart, inked in sheets.values()]
     if not found:

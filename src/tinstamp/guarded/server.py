@@ -10,9 +10,9 @@ from __future__ import annotations
 import importlib
 import os
 import resource
-import signal
 import socket
 import sys
+import time
 from multiprocessing.connection import Connection
 from pathlib import Path
 
@@ -20,6 +20,16 @@ from tinstamp.guarded.ending import die_with_parent
 
 CORE = 0
 """bytes of a core file: none is wanted"""
+MESSAGE = 32
+"""bytes of a message at most"""
+ASK = b"?"
+"""Before a child's number: how did that end?"""
+LOOK = 0.2
+"""s between looks at children that run"""
+PATIENCE = 2.0
+"""s that a child has to end after its connection has"""
+REMEMBERED = 200
+"""children whose end is remembered"""
 
 
 def main() -> None:
@@ -27,10 +37,14 @@ def main() -> None:
     control = socket.socket(fileno=int(sys.argv[1]))
     for name in sys.argv[2:]:
         importlib.import_module(name)
-    signal.signal(signal.SIGCHLD, signal.SIG_IGN)  # children that have ended leave no trace
     server = os.getpid()
+    ended: dict[int, int] = {}
     while True:
-        word, handed, _, _ = socket.recv_fds(control, 1, 1)
+        control.settimeout(LOOK if _reap(ended) else None)
+        try:
+            word, handed, _, _ = socket.recv_fds(control, MESSAGE, 1)
+        except TimeoutError:
+            continue
         if not word:
             return
         for handle in handed:
@@ -38,12 +52,35 @@ def main() -> None:
                 control.close()
                 _child(handle, server)
             os.close(handle)
+        if word.startswith(ASK):
+            control.sendall(_how(int(word[1:]), ended).to_bytes(4, "little", signed=True))
+
+
+def _how(pid: int, ended: dict[int, int]) -> int:
+    """How a child ended: 0, its exit code, or the number of a signal with a minus."""
+    end = time.monotonic() + PATIENCE
+    while pid not in ended and time.monotonic() < end:
+        _reap(ended)
+        time.sleep(0.01)
+    return os.waitstatus_to_exitcode(ended.pop(pid)) if pid in ended else 0
+
+
+def _reap(ended: dict[int, int]) -> bool:
+    """Take note of the children that have ended, so that no trace of them stays; True while
+    others run."""
+    for pid in list(ended)[:-REMEMBERED]:
+        del ended[pid]
+    try:
+        while (found := os.waitpid(-1, os.WNOHANG))[0]:
+            ended[found[0]] = found[1]
+    except ChildProcessError:
+        return False
+    return True
 
 
 def _child(handle: int, server: int) -> None:
     """Do the one piece of work that comes over a socket, and end."""
     die_with_parent(server)
-    signal.signal(signal.SIGCHLD, signal.SIG_DFL)
     connection = Connection(handle)
     code = 1
     try:

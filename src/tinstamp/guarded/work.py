@@ -59,6 +59,7 @@ class _Server:
     """One server process; children are forked from it."""
 
     def __init__(self, warm: tuple[str, ...]) -> None:
+        self._lock = threading.Lock()
         self.control, theirs = socket.socketpair()
         self._process = subprocess.Popen(
             [sys.executable, "-m", "tinstamp.guarded.server", str(theirs.fileno()), *warm],
@@ -74,11 +75,24 @@ class _Server:
     def child(self) -> Connection:
         """A connection to a new child. Raises OSError when the server is gone."""
         ours, theirs = socket.socketpair()
-        with theirs:
+        with theirs, self._lock:
             socket.send_fds(self.control, [b"!"], [theirs.fileno()])
         return Connection(ours.detach())
 
+    def how_it_ended(self, pid: int) -> int:
+        """0, the exit code of a child, or the number of the signal that ended it with a minus.
+        Raises OSError when the server is gone."""
+        with self._lock:
+            self.control.settimeout(ANSWER)
+            self.control.sendall(b"?%d" % pid)
+            told = self.control.recv(4)
+        if len(told) < 4:
+            raise OSError("the server is gone")
+        return int.from_bytes(told, "little", signed=True)
 
+
+ANSWER = 5.0
+"""s that the server has to tell how a child ended"""
 _SERVERS: dict[tuple[str, ...], _Server] = {}
 _LOCK = threading.Lock()
 
@@ -118,7 +132,7 @@ def guarded(
         how, what = pickle.loads(connection.recv_bytes())
         ended = True
     except (EOFError, OSError, pickle.UnpicklingError) as error:
-        raise _broken(time.monotonic() - start, limits) from error
+        raise _broken(limits, pid, time.monotonic() - start) from error
     finally:
         connection.close()
         if pid and not ended:
@@ -143,8 +157,14 @@ def _wait(connection: Connection, seconds: float, cancelled: Callable[[], bool])
             raise GuardError(_long(seconds))
 
 
-def _broken(taken: float, limits: Limits) -> GuardError:
-    if taken >= 0.8 * limits.seconds:
+def _broken(limits: Limits, pid: int, taken: float) -> GuardError:
+    """Why a child ended without an answer: by its limit of computing time, or of itself."""
+    out_of_time = taken >= 0.8 * limits.seconds
+    server = _SERVERS.get(limits.warm)
+    if pid and server is not None and server.alive:
+        with contextlib.suppress(OSError):
+            out_of_time = server.how_it_ended(pid) in (-signal.SIGXCPU, -signal.SIGKILL)
+    if out_of_time:
         return GuardError(_long(limits.seconds))
     return GuardError("it is damaged: reading it broke off")
 

@@ -8,10 +8,12 @@ from pydantic import Field
 
 from tinstamp.job.drawn import Knots, ProfileError, knot, pieces
 from tinstamp.job.feature import BaseFeature, Values
+from tinstamp.job.field import Shown
 from tinstamp.job.profile import Piece
 from tinstamp.job.values import Length, Place, Size
 
 FaceName = Annotated[str, Field(max_length=200)]
+WORKED_ON = Shown("Face", control="face")
 BETWEEN = " & "
 """Between two faces in the name of their common edges."""
 
@@ -21,16 +23,15 @@ class Hole(BaseFeature):
 
     kind: Literal["hole"] = "hole"
     name: str = "hole"
-    face: FaceName = ""
-    across: Place = "0 mm"
-    up: Length = "0 mm"
-    diameter: Size = "6 mm"
-    goes: Literal["through", "depth"] = "through"
-    depth: Size = "5 mm"
-
-    @property
-    def idle(self) -> frozenset[str]:
-        return frozenset({"depth"}) if self.goes == "through" else frozenset()
+    face: Annotated[FaceName, WORKED_ON] = ""
+    across: Annotated[Place, Shown("Across")] = "0 mm"
+    up: Annotated[Length, Shown("Up")] = "0 mm"
+    diameter: Annotated[Size, Shown("Diameter")] = "6 mm"
+    goes: Annotated[
+        Literal["through", "depth"],
+        Shown("Goes", words={"through": "Through", "depth": "To a depth"}),
+    ] = "through"
+    depth: Annotated[Size, Shown("Depth", when={"goes": ("depth",)})] = "5 mm"
 
     def sizes(self, values: Values) -> str:
         deep = "through" if self.goes == "through" else f"{values['depth']:g} mm deep"
@@ -42,8 +43,10 @@ class Hollow(BaseFeature):
 
     kind: Literal["hollow"] = "hollow"
     name: str = "hollow"
-    wall: Size = "2 mm"
-    open_faces: Annotated[tuple[FaceName, ...], Field(max_length=60)] = ()
+    wall: Annotated[Size, Shown("Wall", "Thickness of the wall")] = "2 mm"
+    open_faces: Annotated[
+        tuple[FaceName, ...], Field(max_length=60), Shown("Open faces", control="faces")
+    ] = ()
 
     def problems(self, values: Values) -> dict[str, str]:
         if not self.open_faces:
@@ -63,9 +66,13 @@ class Soften(BaseFeature):
 
     kind: Literal["soften"] = "soften"
     name: str = "soften"
-    how: Literal["round", "bevel"] = "round"
-    size: Size = "1 mm"
-    edges: Annotated[tuple[FaceName, ...], Field(max_length=200)] = ()
+    how: Annotated[
+        Literal["round", "bevel"], Shown("Made by", words={"round": "Round", "bevel": "Bevel"})
+    ] = "round"
+    size: Annotated[Size, Shown("Size")] = "1 mm"
+    edges: Annotated[
+        tuple[FaceName, ...], Field(max_length=200), Shown("Edges", control="faces")
+    ] = ()
 
     def problems(self, values: Values) -> dict[str, str]:
         if not self.edges:
@@ -86,19 +93,23 @@ class Groove(BaseFeature):
 
     kind: Literal["groove"] = "groove"
     name: str = "groove"
-    face: FaceName = ""
-    section: Literal["round", "flat", "vee"] = "round"
-    width: Size = "2 mm"
-    depth: Size = "1 mm"
-    path: Literal["all_round", "drawn"] = "all_round"
-    up: Length = "5 mm"
-    points: Knots = (knot("a", -10, 0), knot("b", 10, 0))
-    closed: bool = False
-
-    @property
-    def idle(self) -> frozenset[str]:
-        idle = {"depth"} if self.section == "round" else set()
-        return frozenset(idle | ({"points", "closed"} if self.path == "all_round" else {"up"}))
+    face: Annotated[FaceName, WORKED_ON] = ""
+    section: Annotated[
+        Literal["round", "flat", "vee"],
+        Shown("Section", words={"round": "Round", "flat": "Flat", "vee": "V"}),
+    ] = "round"
+    width: Annotated[Size, Shown("Width")] = "2 mm"
+    depth: Annotated[Size, Shown("Depth", unless={"section": ("round",)})] = "1 mm"
+    path: Annotated[
+        Literal["all_round", "drawn"],
+        Shown("Path", words={"all_round": "All round", "drawn": "Drawn"}),
+    ] = "all_round"
+    up: Annotated[Length, Shown("Up", when={"path": ("all_round",)})] = "5 mm"
+    points: Annotated[Knots, Shown("Profile", when={"path": ("drawn",)})] = (
+        knot("a", -10, 0),
+        knot("b", 10, 0),
+    )
+    closed: Annotated[bool, Shown("Closed", when={"path": ("drawn",)})] = False
 
     def way(self, values: Values) -> tuple[Piece, ...]:
         """The drawn path on the sheet. Raises ProfileError."""

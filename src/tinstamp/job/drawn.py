@@ -9,6 +9,7 @@ from typing import Annotated, Literal
 from pydantic import Field, field_validator
 
 from tinstamp.job.curve import beside, through
+from tinstamp.job.field import Shown
 from tinstamp.job.formula import check_name
 from tinstamp.job.profile import Piece, Point, counter_clockwise, crossing, risen
 from tinstamp.job.values import Length, Value
@@ -28,21 +29,31 @@ class Knot(Value):
     rise : of an arc over its chord; positive to the right of the way along the profile.
     """
 
-    name: str = "a"
-    x: Length = "0 mm"
-    y: Length = "0 mm"
-    to: To = "line"
-    rise: Length = "0 mm"
+    name: Annotated[str, Shown("Name", "Name of the piece, and of the face that it makes")] = "a"
+    x: Annotated[
+        Length, Shown("x", "The radius of a turned profile, or the place to the right, mm")
+    ] = "0 mm"
+    y: Annotated[Length, Shown("y", "The height, or the place upwards, mm")] = "0 mm"
+    to: Annotated[
+        To,
+        Shown(
+            "Goes on as",
+            words={"line": "Line", "arc": "Arc", "spline": "Spline", "corner": "Corner, spline"},
+        ),
+    ] = "line"
+    rise: Annotated[
+        Length,
+        Shown(
+            "Rise",
+            "How far the arc stands over its chord, mm; positive to the right of the way",
+            when={"to": ("arc",)},
+        ),
+    ] = "0 mm"
 
     @field_validator("name")
     @classmethod
     def _named(cls, name: str) -> str:
         return check_name(name)
-
-    @property
-    def idle(self) -> frozenset[str]:
-        """Only an arc has a rise."""
-        return frozenset() if self.to == "arc" else frozenset({"rise"})
 
 
 Knots = Annotated[tuple[Knot, ...], Field(min_length=2, max_length=400)]

@@ -15,11 +15,14 @@ from tinstamp.job.drawn import (
     walled,
 )
 from tinstamp.job.feature import Body, Measures, Values
+from tinstamp.job.field import Shown
 from tinstamp.job.form import Extrusion, Railed, Skin, Turning
 from tinstamp.job.plain_bodies import extruded_measures
 from tinstamp.job.profile import Piece, counter_clockwise, signed_area
 from tinstamp.job.round_bodies import turned_measures
 from tinstamp.job.values import Lengths, Size, Sweep, Value
+
+PROFILE = Shown("Profile")
 
 
 class Drawn(Body):
@@ -38,14 +41,17 @@ class TurnedProfile(Drawn):
 
     kind: Literal["turned"] = "turned"
     name: str = "turned"
-    points: Knots = (
+    points: Annotated[Knots, PROFILE] = (
         knot("a", 20, 0, "spline"),
         knot("b", 26, 12, "spline"),
         knot("c", 18, 26, "line"),
         knot("d", 18, 32),
     )
-    closed: Literal["axis", "itself"] = "axis"
-    sweep: Sweep = "360 deg"
+    closed: Annotated[
+        Literal["axis", "itself"],
+        Shown("Closed", words={"axis": "On the axis", "itself": "In itself"}),
+    ] = "axis"
+    sweep: Annotated[Sweep, Shown("Turn covers", "360° is a full turn")] = "360 deg"
 
     def problems(self, values: Values) -> dict[str, str]:
         if values["sweep"] > 360.0:
@@ -98,20 +104,28 @@ class Extruded(Drawn):
 
     kind: Literal["extruded"] = "extruded"
     name: str = "extruded"
-    points: Knots = (
+    points: Annotated[Knots, PROFILE] = (
         knot("a", -30, -10),
         knot("b", 30, -10, "arc", 6),
         knot("c", 30, 10),
         knot("d", -30, 10),
     )
-    closed: Literal["outline", "open"] = "outline"
-    wall: Size = "2 mm"
-    wall_side: Literal["left", "middle", "right"] = "middle"
-    height: Size = "20 mm"
-
-    @property
-    def idle(self) -> frozenset[str]:
-        return frozenset({"wall"}) if self.closed == "outline" else frozenset()
+    closed: Annotated[
+        Literal["outline", "open"],
+        Shown("Closed", words={"outline": "Outline", "open": "Open, wall"}),
+    ] = "outline"
+    wall: Annotated[Size, Shown("Wall", "Thickness of the wall", when={"closed": ("open",)})] = (
+        "2 mm"
+    )
+    wall_side: Annotated[
+        Literal["left", "middle", "right"],
+        Shown(
+            "Wall lies",
+            words={"left": "Left", "middle": "Middle", "right": "Right"},
+            when={"closed": ("open",)},
+        ),
+    ] = "middle"
+    height: Annotated[Size, Shown("Height")] = "20 mm"
 
     def loop(self, values: Values) -> tuple[Piece, ...]:
         """The closed profile. Raises ProfileError."""
@@ -143,25 +157,21 @@ class RailedHead(Drawn):
 
     kind: Literal["railed"] = "railed"
     name: str = "head"
-    points: Knots = (
+    points: Annotated[Knots, PROFILE] = (
         knot("a", 16, 0, "spline"),
         knot("b", 20, 8, "spline"),
         knot("c", 14, 16, "spline"),
         knot("d", 0, 20),
     )
-    rail: Literal["oval", "drawn"] = "oval"
-    oval_length: Size = "50 mm"
-    oval_width: Size = "34 mm"
-    rail_points: Knots = (
+    rail: Annotated[
+        Literal["oval", "drawn"], Shown("Rail", words={"oval": "Oval", "drawn": "Drawn"})
+    ] = "oval"
+    oval_length: Annotated[Size, Shown("Oval length", when={"rail": ("oval",)})] = "50 mm"
+    oval_width: Annotated[Size, Shown("Oval width", when={"rail": ("oval",)})] = "34 mm"
+    rail_points: Annotated[Knots, Shown("Rail", when={"rail": ("drawn",)})] = (
         knot("left", -25, 0, "arc", 17),
         knot("right", 25, 0, "arc", 17),
     )
-
-    @property
-    def idle(self) -> frozenset[str]:
-        if self.rail == "oval":
-            return frozenset({"rail_points"})
-        return frozenset({"oval_length", "oval_width"})
 
     def _rail(self, values: Values) -> tuple[Piece, ...]:
         rail = counter_clockwise(pieces(self.rail_points, values, True, "rail_points"))
@@ -203,7 +213,7 @@ class RailedHead(Drawn):
 class Row(Value):
     """Heights from left to right, mm."""
 
-    heights: Lengths
+    heights: Annotated[Lengths, Shown("")]
 
 
 def skin_rows(*rows: tuple[float, ...]) -> tuple[Row, ...]:
@@ -219,13 +229,16 @@ class FreeformSkin(Body):
 
     kind: Literal["skin"] = "skin"
     name: str = "skin"
-    length: Size = "60 mm"
-    width: Size = "40 mm"
-    thickness: Size = "2 mm"
-    shape: Literal["through", "steered"] = "through"
-    rows: Annotated[tuple[Row, ...], Field(min_length=2, max_length=60)] = skin_rows(
-        (6, 9, 9, 6), (8, 13, 13, 8), (8, 13, 13, 8), (6, 9, 9, 6)
-    )
+    length: Annotated[Size, Shown("Length")] = "60 mm"
+    width: Annotated[Size, Shown("Width")] = "40 mm"
+    thickness: Annotated[Size, Shown("Thickness")] = "2 mm"
+    shape: Annotated[
+        Literal["through", "steered"],
+        Shown("Heights", words={"through": "Passed", "steered": "Steering"}),
+    ] = "through"
+    rows: Annotated[
+        tuple[Row, ...], Field(min_length=2, max_length=60), Shown("Heights", control="heights")
+    ] = skin_rows((6, 9, 9, 6), (8, 13, 13, 8), (8, 13, 13, 8), (6, 9, 9, 6))
 
     @model_validator(mode="after")
     def _even(self) -> FreeformSkin:

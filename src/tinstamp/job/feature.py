@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field, field_validator
 
+from tinstamp.job.field import Shown
 from tinstamp.job.form import Form
 from tinstamp.job.formula import check_name
 from tinstamp.job.values import Angle, Length, Value
@@ -28,18 +29,13 @@ class BaseFeature(Value):
     on : False leaves the feature out of the part.
     """
 
-    name: str
-    on: bool = True
+    name: Annotated[str, Shown("Name", control="none")]
+    on: Annotated[bool, Shown("On", control="none")] = True
 
     @field_validator("name")
     @classmethod
     def _named(cls, name: str) -> str:
         return check_name(name)
-
-    @property
-    def idle(self) -> frozenset[str]:
-        """Fields that are not looked at."""
-        return frozenset()
 
     def problems(self, values: Values) -> dict[str, str]:
         """Fields whose values do not go together, with the reason."""
@@ -66,20 +62,37 @@ class Position(Value):
     turn : about the body's own upright axis, degrees. tilt : about its x axis, before that.
     """
 
-    face: str = Field(default="", max_length=80)
-    x: Length = "0 mm"
-    y: Length = "0 mm"
-    z: Length = "0 mm"
-    points: Literal["up", "down", "front", "back", "left", "right"] = "up"
-    turn: Angle = "0 deg"
-    tilt: Angle = "0 deg"
+    face: Annotated[str, Shown("Stands on", control="face")] = Field(default="", max_length=80)
+    x: Annotated[Length, Shown("x")] = "0 mm"
+    y: Annotated[Length, Shown("y")] = "0 mm"
+    z: Annotated[Length, Shown("z")] = "0 mm"
+    points: Annotated[
+        Literal["up", "down", "front", "back", "left", "right"],
+        Shown(
+            "Points",
+            words={
+                "up": "upwards",
+                "down": "downwards",
+                "front": "to the front",
+                "back": "to the back",
+                "left": "to the left",
+                "right": "to the right",
+            },
+            when={"face": ("",)},
+        ),
+    ] = "up"
+    turn: Annotated[Angle, Shown("Turn", "About the body's own upright axis")] = "0 deg"
+    tilt: Annotated[Angle, Shown("Tilt", "Leaning to its own front")] = "0 deg"
 
 
 class Body(BaseFeature):
     """A feature that is a solid of its own: the first one, or joined or cut later."""
 
-    how: Literal["join", "cut"] = "join"
-    at: Position = Position()
+    how: Annotated[
+        Literal["join", "cut"],
+        Shown("Made by", words={"join": "Joining", "cut": "Cutting"}, control="none"),
+    ] = "join"
+    at: Annotated[Position, Shown("Place", control="none")] = Position()
 
     def form(self, values: Values) -> Form:
         """The shape, from values that have no problems."""

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from tinstamp.job.feature import ANGLES, Body, Measures, Values
+from tinstamp.job.field import Shown
 from tinstamp.job.form import Kept
 from tinstamp.job.values import Factor, Value
 
@@ -44,13 +45,19 @@ class Imported(Body):
 
     kind: Literal["imported"] = "imported"
     name: str = "part"
-    file: str = Field(default="", max_length=200)
-    digest: str = Field(default="", pattern=r"^([0-9a-f]{64})?$")
-    which: int = Field(default=0, ge=0, le=9999)
-    of: int = Field(default=1, ge=1, le=10000)
-    scale: Factor = "1"
-    faces: Annotated[tuple[FoundFace, ...], Field(max_length=20000)] = ()
-    notes: Annotated[tuple[str, ...], Field(max_length=50)] = ()
+    file: Annotated[str, Shown("File", control="none")] = Field(default="", max_length=200)
+    digest: Annotated[str, Shown("Digest", control="none")] = Field(
+        default="", pattern=r"^([0-9a-f]{64})?$"
+    )
+    which: Annotated[int, Shown("Which", control="none")] = Field(default=0, ge=0, le=9999)
+    of: Annotated[int, Shown("Of", control="none")] = Field(default=1, ge=1, le=10000)
+    scale: Annotated[Factor, Shown("Scale", "1 keeps the size of the file")] = "1"
+    faces: Annotated[
+        tuple[FoundFace, ...], Field(max_length=20000), Shown("Faces", control="none")
+    ] = ()
+    notes: Annotated[
+        tuple[str, ...], Field(max_length=50), Shown("Notes", control="none", built=False)
+    ] = ()
 
     def problems(self, values: Values) -> dict[str, str]:
         if not self.digest:

@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 import math
-from typing import Literal
+from typing import Annotated, Literal
 
 from tinstamp.job.feature import Body, Measures, Values
+from tinstamp.job.field import Shown
 from tinstamp.job.form import Extrusion, Form, Round
 from tinstamp.job.profile import Piece, bounds, plate_profile, prism_profile, ring_profile
 from tinstamp.job.values import Factor, Size, Sweep, Thickness
+
+OUTSIDE = Shown("Diameter", "The outside diameter")
 
 
 def extruded_measures(pieces: tuple[Piece, ...], height: float) -> Measures:
@@ -29,10 +32,12 @@ class Plate(Body):
 
     kind: Literal["plate"] = "plate"
     name: str = "plate"
-    length: Size = "80 mm"
-    width: Size = "40 mm"
-    thickness: Size = "3 mm"
-    corner_radius: Thickness = "0 mm"
+    length: Annotated[Size, Shown("Length")] = "80 mm"
+    width: Annotated[Size, Shown("Width")] = "40 mm"
+    thickness: Annotated[Size, Shown("Thickness")] = "3 mm"
+    corner_radius: Annotated[
+        Thickness, Shown("Corners", "Radius of the corners; 0 leaves them sharp")
+    ] = "0 mm"
 
     def problems(self, values: Values) -> dict[str, str]:
         most = min(values["length"], values["width"]) / 2
@@ -68,16 +73,19 @@ class Tube(Body):
 
     kind: Literal["tube"] = "tube"
     name: str = "tube"
-    outer_diameter: Size = "40 mm"
-    given: Literal["wall", "inner_diameter"] = "wall"
-    wall: Thickness = "2 mm"
-    inner_diameter: Thickness = "36 mm"
-    height: Size = "30 mm"
-
-    @property
-    def idle(self) -> frozenset[str]:
-        """The field that the other one of the pair makes idle."""
-        return frozenset({"inner_diameter" if self.given == "wall" else "wall"})
+    outer_diameter: Annotated[Size, OUTSIDE] = "40 mm"
+    given: Annotated[
+        Literal["wall", "inner_diameter"],
+        Shown("Given by", words={"wall": "Wall", "inner_diameter": "Bore"}),
+    ] = "wall"
+    wall: Annotated[
+        Thickness,
+        Shown("Wall", "Thickness of the wall; 0 makes it solid", when={"given": ("wall",)}),
+    ] = "2 mm"
+    inner_diameter: Annotated[
+        Thickness, Shown("Bore", "The inside diameter", when={"given": ("inner_diameter",)})
+    ] = "36 mm"
+    height: Annotated[Size, Shown("Height")] = "30 mm"
 
     def inner(self, values: Values) -> float:
         """Inner diameter, mm; 0 for a solid round."""
@@ -138,9 +146,11 @@ class Prism(Body):
 
     kind: Literal["prism"] = "prism"
     name: str = "prism"
-    sides: Factor = "6"
-    across_flats: Size = "24 mm"
-    height: Size = "12 mm"
+    sides: Annotated[Factor, Shown("Sides")] = "6"
+    across_flats: Annotated[
+        Size, Shown("Across flats", "Diameter of the circle that touches all sides")
+    ] = "24 mm"
+    height: Annotated[Size, Shown("Height")] = "12 mm"
 
     def problems(self, values: Values) -> dict[str, str]:
         sides = values["sides"]
@@ -168,10 +178,13 @@ class Ring(Body):
 
     kind: Literal["ring"] = "ring"
     name: str = "ring"
-    outer_diameter: Size = "40 mm"
-    inner_diameter: Size = "34 mm"
-    arc: Sweep = "300 deg"
-    height: Size = "8 mm"
+    outer_diameter: Annotated[Size, OUTSIDE] = "40 mm"
+    inner_diameter: Annotated[Size, Shown("Bore", "The inside diameter")] = "34 mm"
+    arc: Annotated[
+        Sweep,
+        Shown("Arc", "How far round the ring goes, up to 359.9°; it is open at the back"),
+    ] = "300 deg"
+    height: Annotated[Size, Shown("Height")] = "8 mm"
 
     def problems(self, values: Values) -> dict[str, str]:
         if values["inner_diameter"] >= values["outer_diameter"]:

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from functools import partial
 
 from tinstamp.job.feature import ANGLES, BaseFeature
+from tinstamp.job.field import Wants, declared, idle
 from tinstamp.job.formula import (
     FormulaError,
     Quantity,
@@ -16,8 +17,9 @@ from tinstamp.job.formula import (
     unknown,
     work_out,
 )
+from tinstamp.job.limit import Limit
 from tinstamp.job.model import Dimension, Job, Path, Stamp, dotted
-from tinstamp.job.values import Value, Wants
+from tinstamp.job.values import Value
 
 
 @dataclass(frozen=True)
@@ -56,12 +58,11 @@ class Resolved:
 
 def formula_fields(value: Value, path: Path = ()) -> Iterator[tuple[Path, str, Wants]]:
     """Every formula field below a value: its path, its formula, what it wants."""
-    idle: frozenset[str] = getattr(value, "idle", frozenset())
-    for name, info in type(value).model_fields.items():
-        if name in idle:
+    unused = idle(value)
+    for name, known in declared(type(value)).items():
+        if name in unused:
             continue  # such as the inner diameter of a tube that is given by its wall
-        inner = getattr(value, name)
-        wants = next((m for m in info.metadata if isinstance(m, Wants)), None)
+        inner, wants = getattr(value, name), known.wants
         if wants is not None and isinstance(inner, tuple):
             for i, formula in enumerate(inner):
                 yield (*path, name, i), formula, wants
@@ -75,9 +76,12 @@ def formula_fields(value: Value, path: Path = ()) -> Iterator[tuple[Path, str, W
                     yield from formula_fields(item, (*path, name, i))
 
 
-def resolve(job: Job) -> Resolved:
-    """Work out all formulas of a job. Never raises: errors stand at their fields."""
-    return _Resolver(job).run()
+def resolve(job: Job, limits: Mapping[str, Limit] | None = None) -> Resolved:
+    """Work out all formulas of a job, and with them the limits that checks declare, by name.
+
+    Never raises: errors stand at their fields.
+    """
+    return _Resolver(job, limits).run()
 
 
 class _Needs(Exception):
@@ -99,8 +103,9 @@ class _Resolver:
     a list and not on Python's stack: a chain of names may be as long as a job allows.
     """
 
-    def __init__(self, job: Job) -> None:
+    def __init__(self, job: Job, limits: Mapping[str, Limit] | None) -> None:
         self.job = job
+        self.limits = limits
         self.values: dict[str, float] = {}
         self.angles: set[str] = set()
         self.errors: dict[str, str] = {}
@@ -118,9 +123,20 @@ class _Resolver:
             self._feature(i, feature)
         for i, stamp in enumerate(self.job.stamps):
             self._fields(stamp, ("stamps", i), self._local(stamp))
-        self._fields(self.job.limits, ("limits",), {})
+        self._limits()
         names = {**self._measured(), **self.known}
         return Resolved(self.values, frozenset(self.angles), self.errors, names)
+
+    def _limits(self) -> None:
+        if self.limits is None:
+            return
+        for name in self.job.limits:
+            if name not in self.limits:
+                self.errors[dotted(("limits", name))] = "no check has a limit that is called so"
+        for name, limit in self.limits.items():
+            formula = self.job.limits.get(name, limit.default)
+            path = ("limits", name)
+            self._guard(path, partial(self._field, path, formula, limit.wants, {}))
 
     def _collect(self) -> None:
         for i, dimension in enumerate(self.job.dimensions):

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import math
-from typing import Literal
+from typing import Annotated, Literal
 
 from tinstamp.job.feature import Body, Measures, Values
+from tinstamp.job.field import Shown
 from tinstamp.job.form import Turning
 from tinstamp.job.profile import Piece, counter_clockwise
 from tinstamp.job.values import Angle, Size, Thickness
@@ -65,18 +66,28 @@ class Cone(Turned):
 
     kind: Literal["cone"] = "cone"
     name: str = "cone"
-    base_diameter: Size = "60 mm"
-    height: Size = "40 mm"
-    given: Literal["top_diameter", "side_angle"] = "top_diameter"
-    top_diameter: Thickness = "30 mm"
-    side_angle: Angle = "20 deg"
-    wall: Thickness = "0 mm"
-    lower_end: Literal["open", "closed"] = "open"
-    upper_end: Literal["open", "closed"] = "open"
-
-    @property
-    def idle(self) -> frozenset[str]:
-        return frozenset({"side_angle" if self.given == "top_diameter" else "top_diameter"})
+    base_diameter: Annotated[Size, Shown("Base")] = "60 mm"
+    height: Annotated[Size, Shown("Height")] = "40 mm"
+    given: Annotated[
+        Literal["top_diameter", "side_angle"],
+        Shown("Given by", words={"top_diameter": "Top", "side_angle": "Side angle"}),
+    ] = "top_diameter"
+    top_diameter: Annotated[Thickness, Shown("Top", when={"given": ("top_diameter",)})] = "30 mm"
+    side_angle: Annotated[
+        Angle,
+        Shown(
+            "Side angle",
+            "Between the side and the axis; positive narrows upwards",
+            when={"given": ("side_angle",)},
+        ),
+    ] = "20 deg"
+    wall: Annotated[Thickness, Shown("Wall", "0 makes it solid")] = "0 mm"
+    lower_end: Annotated[
+        Literal["open", "closed"], Shown("Lower end", words={"open": "Open", "closed": "Closed"})
+    ] = "open"
+    upper_end: Annotated[
+        Literal["open", "closed"], Shown("Upper end", words={"open": "Open", "closed": "Closed"})
+    ] = "open"
 
     def radii(self, values: Values) -> tuple[float, float]:
         """Below and above, mm."""
@@ -176,9 +187,9 @@ class Dome(Turned):
 
     kind: Literal["dome"] = "dome"
     name: str = "dome"
-    diameter: Size = "50 mm"
-    height: Size = "15 mm"
-    wall: Thickness = "0 mm"
+    diameter: Annotated[Size, Shown("Diameter")] = "50 mm"
+    height: Annotated[Size, Shown("Height")] = "15 mm"
+    wall: Annotated[Thickness, Shown("Wall", "0 makes it solid")] = "0 mm"
 
     @staticmethod
     def radius(values: Values) -> float:
@@ -225,7 +236,7 @@ class Ball(Turned):
 
     kind: Literal["ball"] = "ball"
     name: str = "ball"
-    diameter: Size = "30 mm"
+    diameter: Annotated[Size, Shown("Diameter")] = "30 mm"
 
     def loop(self, values: Values) -> tuple[Piece, ...]:
         r = values["diameter"] / 2
@@ -246,8 +257,8 @@ class Torus(Turned):
 
     kind: Literal["torus"] = "torus"
     name: str = "torus"
-    ring_diameter: Size = "40 mm"
-    bar_diameter: Size = "8 mm"
+    ring_diameter: Annotated[Size, Shown("Ring", "Of the bar's middle line")] = "40 mm"
+    bar_diameter: Annotated[Size, Shown("Bar")] = "8 mm"
 
     def problems(self, values: Values) -> dict[str, str]:
         if values["bar_diameter"] >= values["ring_diameter"]:

@@ -2,22 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from tinstamp.job.formula import LONGEST, Kind
-
-
-@dataclass(frozen=True)
-class Wants:
-    """What a formula field wants, and the range of its value (mm or degrees)."""
-
-    kind: Kind
-    above: float | None = None
-    at_least: float | None = None
-
+from tinstamp.job.field import Wants, idle
+from tinstamp.job.formula import LONGEST
 
 FORMULA = Field(max_length=LONGEST)
 Length = Annotated[str, FORMULA, Wants("length")]
@@ -41,3 +31,8 @@ class Value(BaseModel):
     """Base of all parts of a job: frozen, and strict about what it does not know."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+    @property
+    def idle(self) -> frozenset[str]:
+        """The fields that do not count with the values of the others."""
+        return idle(self)

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from pydantic import ValidationError
 
-from tinstamp.job.labels import LABELS
+from tinstamp.job.field import label_within
+from tinstamp.job.model import Job
 
 
 def first_problem(error: ValidationError) -> str:
@@ -32,7 +33,7 @@ def _place(steps: tuple[str, ...]) -> str:
     if not steps:
         return "the job"
     named = [step for step in steps if not step.isdigit()]
-    field = LABELS.get(named[-1], named[-1].replace("_", " ")).lower() if named else "entry"
+    field = label_within(Job, named[-1]).lower() if named else "entry"
     if len(steps) > 2 and steps[0] in ("stamps", "dimensions") and steps[1].isdigit():
         return f"{steps[0].removesuffix('s')} {int(steps[1]) + 1}, {field}"
     if len(steps) > 3 and steps[:2] == ("blank", "features") and steps[2].isdigit():

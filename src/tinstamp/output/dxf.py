@@ -6,8 +6,6 @@ exact, as cubic splines; loops of straight pieces are closed polylines.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
 from pathlib import Path
 
 import ezdxf
@@ -16,8 +14,9 @@ from ezdxf import units
 from ezdxf.colors import rgb2int
 from ezdxf.layouts import Modelspace
 
-from tinstamp.artwork.outline import Array, Outline, Region
-from tinstamp.output.step import OutputError
+from tinstamp.artwork.outline import Array, Outline
+from tinstamp.output.outputs import Options
+from tinstamp.output.result import OutputError, Result
 
 FACE_LAYER = "FACE OUTLINE"
 NAME_LAYER = "NAMES"
@@ -26,30 +25,7 @@ GAP = 10.0
 _FORBIDDEN = str.maketrans(dict.fromkeys('<>/\\":;?*|=`', "_"))
 
 
-@dataclass(frozen=True)
-class Inked:
-    """A stamp's artwork on a sheet, mm, with its colour `#RRGGBB`."""
-
-    stamp: str
-    regions: tuple[Region, ...]
-    colour: str
-
-
-@dataclass(frozen=True)
-class FlatSheet:
-    """One face laid out flat, mm, with what is stamped on it.
-
-    Attributes
-    ----------
-    face : its name, and that of the stamp where the sheet was made for one.
-    """
-
-    face: str
-    outline: tuple[Outline, ...]
-    inked: tuple[Inked, ...]
-
-
-def write_dxf(sheets: Sequence[FlatSheet], path: Path) -> None:
+def write(result: Result, path: Path, options: Options) -> None:
     """Write the sheets, the first at its own coordinates, the others above it.
 
     Raises OutputError.
@@ -61,7 +37,7 @@ def write_dxf(sheets: Sequence[FlatSheet], path: Path) -> None:
     document.layers.add(FACE_LAYER, color=8)
     document.layers.add(NAME_LAYER, color=8)
     top: float | None = None
-    for sheet in sheets:
+    for sheet in result.sheets:
         boxes = np.stack([outline.bounds for outline in sheet.outline])
         low, high = float(boxes[:, 1].min()), float(boxes[:, 3].max())
         lift = 0.0 if top is None else top + GAP - low

@@ -6,7 +6,7 @@ Taken when outlines cross an edge or the seam, cut through, or touch other relie
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
@@ -14,16 +14,10 @@ from OCP.TopoDS import TopoDS, TopoDS_Solid
 
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.history import fused, renamed
-from tinstamp.blank.kernel import Array, face_on, solid_of, solids, volume
+from tinstamp.blank.kernel import face_on, solid_of, solids, volume
 from tinstamp.blank.solid import NamedFace, NamedSolid
-from tinstamp.chart.base import Chart
-from tinstamp.chart.belt import BeltChart
-from tinstamp.chart.cast import CastChart
-from tinstamp.chart.cone import ConeChart
-from tinstamp.chart.cylinder import CylinderChart
-from tinstamp.chart.flattened import FlattenedChart
-from tinstamp.chart.parameters import seam_at
-from tinstamp.chart.plane import PlaneChart
+from tinstamp.chart.base import FaceChart
+from tinstamp.job.face_name import StampFace
 from tinstamp.relief.heads import Head
 from tinstamp.relief.laid import LayingError, extent, lay
 from tinstamp.relief.surfaces import ReliefError, own_surface, parallel, round_frame
@@ -59,11 +53,11 @@ class Cut:
 
 def tool(
     region: Region,
-    chart: Chart,
+    chart: FaceChart,
     low: float,
     high: float,
     cap_is_high: bool,
-    ends: Callable[[Chart], tuple[Head, Head]] | None = None,
+    ends: Callable[[FaceChart], tuple[Head, Head]] | None = None,
 ) -> Tool:
     """The region as a solid between two lifts, mm; `ends` gives the two heads that its walls
     run between where those are not along the normals. Raises ReliefError."""
@@ -94,14 +88,14 @@ class Hull:
 
 def hull(
     region: Region,
-    chart: Chart,
+    chart: FaceChart,
     low: float,
     high: float,
     cap_is_high: bool,
-    ends: Callable[[Chart], tuple[Head, Head]] | None = None,
+    ends: Callable[[FaceChart], tuple[Head, Head]] | None = None,
 ) -> Hull:
     """See `tool`. Raises ReliefError."""
-    chart = _seam_away(region, chart)
+    chart = chart.on_own_surface((region.bounds[:2] + region.bounds[2:]) / 2)
     low_end, high_end = (None, None) if ends is None else ends(chart)
     try:
         (loops,) = lay([region], chart, low, high, 0.0, low_end, high_end)
@@ -134,26 +128,6 @@ def hull(
     )
 
 
-def _seam_away(region: Region, chart: Chart) -> Chart:
-    """The same chart on a surface of its own, with its seam opposite the region."""
-    if isinstance(chart, CastChart | FlattenedChart):
-        at = chart.to_base((region.bounds[:2] + region.bounds[2:]) / 2)
-        return chart.on(_about(at, chart.ground))
-    bounds = region.bounds
-    return _about((bounds[:2] + bounds[2:]) / 2, chart)
-
-
-def _about(middle: Array, chart: Chart) -> Chart:
-    if isinstance(chart, PlaneChart):
-        return PlaneChart(chart.outline, chart.frame)
-    if isinstance(chart, CylinderChart | ConeChart):
-        seam = chart.sense * float(chart.degrees(middle)) + 180.0
-        return replace(chart, seam=seam, parameters=seam_at(seam), whole=True)
-    if isinstance(chart, BeltChart):
-        return chart.with_seam(chart.sense * float(chart.degrees(middle)) + 180.0)
-    return chart
-
-
 def combine(solid: NamedSolid, tools: Sequence[Tool], add: bool, stamp: str) -> Cut:
     """Cut the tools from the solid, or join them to it, keeping the names of faces.
 
@@ -162,12 +136,13 @@ def combine(solid: NamedSolid, tools: Sequence[Tool], add: bool, stamp: str) -> 
     operation = fused([solid.shape], [t.solid for t in tools], add)
     if operation is None:
         raise ReliefError("the outlines and the part could not be combined")
-    ours = {"cap": f"{stamp}/cap", "wall": f"{stamp}/wall", "end": f"{stamp}/wall"}
+    wall = StampFace(stamp, "wall")
+    ours = {"cap": StampFace(stamp, "cap"), "wall": wall, "end": wall}
     before = [*solid.faces, *(NamedFace(ours[f.name], f.face) for t in tools for f in t.faces)]
     parts = sorted(solids(operation.Shape()), key=volume, reverse=True)
     count = len(solids(solid.shape))
     if not parts:
         raise ReliefError("nothing is left of the part")
     kept, loose = parts[:count], parts[count:]
-    marked = renamed(operation, kept, before, f"{stamp}/wall")
+    marked = renamed(operation, kept, before, wall)
     return Cut(marked, tuple(volume(s) for s in loose))

@@ -21,7 +21,7 @@ from OCP.TopTools import TopTools_MapOfShape
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import Array, compound, direction, extent_of, gp_line
 from tinstamp.blank.solid import NamedSolid
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.run import RunChart
 
 STRAY = 3e-3
@@ -252,7 +252,8 @@ def _as_asked(points: Array, asked: Asked) -> bool:
         over = (points - point) @ normal  # 0 in the cap
         return bool((over <= STRAY).all() if asked.raised else (over >= -STRAY).all())
     run = asked.chart if isinstance(asked.chart, RunChart) else None
-    charts = [asked.chart.ground] if run is None else [p.chart.ground for p in run.pieces]
+    own = [asked.chart] if isinstance(asked.chart, FaceChart) else []
+    charts = [c.ground for c in (own if run is None else [p.chart for p in run.pieces])]
     most = asked.depth * (1.0 if run is None else LEAN) + STRAY
     for chart in charts:
         xy = chart.from_space(points)

@@ -12,7 +12,7 @@ from OCP.Geom import Geom_Plane, Geom_Surface
 
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import TOLERANCE, Array, placement
-from tinstamp.chart.base import Chart, SheetError
+from tinstamp.chart.base import FaceChart, SheetError
 from tinstamp.chart.bent import spread_over, summed
 from tinstamp.chart.cast import CastChart, cast_chart
 from tinstamp.chart.frame import Frame
@@ -31,7 +31,7 @@ class Head(ABC):
     chart : whose sheet the artwork lies on.
     """
 
-    chart: Chart
+    chart: FaceChart
 
     @abstractmethod
     def space(self, xy: Array) -> Array:
@@ -88,7 +88,7 @@ class Head(ABC):
 class Square(Head):
     """On the parallel surface `lift` mm above the face, walls along the normals."""
 
-    chart: Chart
+    chart: FaceChart
     lift: float
 
     def space(self, xy: Array) -> Array:
@@ -114,7 +114,7 @@ class Square(Head):
 class Slanted(Head):
     """On the parallel surface `lift` mm above the face, walls along a cast."""
 
-    chart: Chart
+    chart: FaceChart
     cast: CastChart
     lift: float
 
@@ -147,7 +147,7 @@ class Slanted(Head):
 class FlatCap(Head):
     """In a plane, walls along the normal or, with `along`, a direction."""
 
-    chart: Chart
+    chart: FaceChart
     plane: PlaneChart
     along: Array | None
 
@@ -197,7 +197,7 @@ class Walls:
 PLAIN = Walls()
 
 
-def head_of(chart: Chart, origin: Array, lift: float, walls: Walls) -> Head:
+def head_of(chart: FaceChart, origin: Array, lift: float, walls: Walls) -> Head:
     """The far end of walls at `lift` mm, which artwork placed at a sheet point has.
 
     Raises ReliefError.
@@ -218,14 +218,14 @@ def head_of(chart: Chart, origin: Array, lift: float, walls: Walls) -> Head:
     return FlatCap(chart, PlaneChart((), frame), against if walls.slanted else None)
 
 
-def other_end(chart: Chart, origin: Array, lift: float, walls: Walls) -> Head:
+def other_end(chart: FaceChart, origin: Array, lift: float, walls: Walls) -> Head:
     """The end of a tool that is cut off or stands clear, `lift` mm from the face."""
     if not walls.slanted:
         return Square(chart, lift)
     return Slanted(chart, cast_of(chart, np.asarray(origin, dtype=float)), lift)
 
 
-def cast_of(chart: Chart, at: Array) -> CastChart:
+def cast_of(chart: FaceChart, at: Array) -> CastChart:
     """The cast that walls follow: the projection's own, or square to the face in the middle
     of the artwork. Raises ReliefError."""
     if isinstance(chart, CastChart):

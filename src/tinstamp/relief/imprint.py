@@ -8,7 +8,7 @@ host surface. All other faces are kept as they are.
 from __future__ import annotations
 
 import gc
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
 
@@ -22,7 +22,8 @@ from tinstamp.artwork.outline import Region, inside
 from tinstamp.blank.kernel import BUILDER, TOLERANCE, face_on, wires
 from tinstamp.blank.solid import NamedFace, NamedSolid, joined
 from tinstamp.blank.trim import covers, loops
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
+from tinstamp.job.face_name import StampFace
 from tinstamp.relief.heads import Head
 from tinstamp.relief.laid import LayingError, extent, lay
 from tinstamp.relief.surfaces import parallel, round_frame
@@ -63,7 +64,7 @@ def _no_collection() -> Iterator[None]:
 def imprint(
     solid: NamedSolid,
     face_name: str,
-    chart: Chart,
+    chart: FaceChart,
     regions: Sequence[Region],
     depth: float,
     stamp: str,
@@ -85,7 +86,6 @@ def imprint(
         cap_surface, tolerance = head.surface(extent(every, head=True), surface)
     tolerance = max(tolerance, 2.0 * chart.fineness)
     flipped = hosts.flipped
-    cap_flipped = flipped if head is None else head.flipped
     waller = Waller(surface, cap_surface, round_frame(chart), abs(depth), tolerance)
     if depth:
         rings = [[waller.walled(loop) for loop in outlines] for outlines in laid]
@@ -106,14 +106,32 @@ def imprint(
         for i, ring in enumerate(rings)
         for c, counter in enumerate(ring[1:])
     ]
+    turned = flipped if head is None else head.flipped
     caps = [
-        face_on(cap_surface if depth else surface, [r.head for r in ring], cap_flipped)
-        for ring in rings
+        face_on(cap_surface if depth else surface, [r.head for r in ring], turned) for ring in rings
     ]
     removed = [face_on(surface, [r.foot for r in ring], flipped) for ring in rings]
     walls = tuple(wall for ring in rings for r in ring for wall in r.walls)
-    pierced = {
-        k: _with_holes(host, surface, holes[k], flipped)
+    marked = joined(
+        [
+            *_pierced(solid, face_name, hosts, holes),
+            *islands,
+            *(NamedFace(StampFace(stamp, "cap"), cap, hosts.shell) for cap in caps),
+            *(NamedFace(StampFace(stamp, "wall"), wall, hosts.shell) for wall in walls),
+        ]
+    )
+    return Imprinted(marked, tuple(caps), tuple(removed), walls)
+
+
+def _pierced(
+    solid: NamedSolid,
+    face_name: str,
+    hosts: _Hosts,
+    holes: Mapping[Island | int, list[TopoDS_Wire]],
+) -> list[NamedFace]:
+    """The solid's faces, those of the name with their holes."""
+    with_holes = {
+        k: _with_holes(host, hosts.surface, holes[k], hosts.flipped)
         for k, host in enumerate(hosts.faces)
         if k in holes
     }
@@ -121,20 +139,12 @@ def imprint(
     def kept(named: NamedFace) -> NamedFace:
         if named.name != face_name:
             return named
-        for k, face in pierced.items():
+        for k, face in with_holes.items():
             if named.face.IsSame(hosts.faces[k]):
                 return NamedFace(face_name, face, named.shell)
         return named
 
-    marked = joined(
-        [
-            *(kept(f) for f in solid.faces),
-            *islands,
-            *(NamedFace(f"{stamp}/cap", cap, hosts.shell) for cap in caps),
-            *(NamedFace(f"{stamp}/wall", wall, hosts.shell) for wall in walls),
-        ]
-    )
-    return Imprinted(marked, tuple(caps), tuple(removed), walls)
+    return [kept(f) for f in solid.faces]
 
 
 class _Hosts:
@@ -145,7 +155,7 @@ class _Hosts:
     start : where u begins, on a closed face.
     """
 
-    def __init__(self, named: Sequence[NamedFace], chart: Chart) -> None:
+    def __init__(self, named: Sequence[NamedFace], chart: FaceChart) -> None:
         self.faces = [f.face for f in named]
         self.shell = named[0].shell
         self.surface = BRep_Tool.Surface_s(self.faces[0])

@@ -10,7 +10,7 @@ greatest degree are cut in halves until they do.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from typing import Protocol
 
@@ -18,7 +18,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from tinstamp.artwork.outline import Array, Region
-from tinstamp.chart.base import Chart, Straight
+from tinstamp.chart.base import FaceChart, Straight
 from tinstamp.chart.fitting import (
     DEGREES,
     FITS,
@@ -112,7 +112,7 @@ class Ends(Protocol):
 
 def lay(
     regions: Sequence[Region],
-    chart: Chart,
+    chart: FaceChart,
     low: float,
     high: float,
     start: float | None = None,
@@ -125,16 +125,9 @@ def lay(
     where u begins on a closed face. Raises LayingError when a region crosses the seam there,
     or strays from the face.
     """
-    outlines = [outline for region in regions for outline in region.outlines]
-    if not outlines:
+    if not regions:
         return []
-    cut = [_split(o.beziers, o.straight, chart.max_span) for o in outlines]
-    pieces = _Pieces(
-        np.concatenate([beziers for beziers, _, _ in cut]),
-        np.concatenate([straight for _, straight, _ in cut]),
-        np.repeat(np.arange(len(cut)), [len(beziers) for beziers, _, _ in cut]),
-        np.concatenate([source for _, _, source in cut]),
-    )
+    pieces = _pieces(regions, chart)
     head_uv: list[Array] | None = None
     for _ in range(HALVINGS):
         if head_end is None:
@@ -152,16 +145,12 @@ def lay(
     codes = np.where(pieces.straight, chart.straight(pieces.beziers), Straight.FREE)
     if head_end is not None:
         codes[:] = Straight.FREE
-    ends = np.searchsorted(pieces.owner, np.arange(len(outlines) + 1))
     laid: list[list[LaidLoop]] = []
-    k = 0
-    for region in regions:
-        spans = [slice(ends[k + i], ends[k + i + 1]) for i in range(len(region.outlines))]
-        k += len(spans)
-        own = chart.ground
+    for spans in _spans(regions, pieces):
         turn = np.zeros(2)
         if foot_end is None:
-            turn = np.array([_turns(uv[spans[0]], own, start), _over(uv[spans[0]], own)])
+            first, own = uv[spans[0]], chart.ground
+            turn = np.array([_turns(first, own, start), _over(first, own)])
         laid.append(
             [
                 LaidLoop(
@@ -179,11 +168,33 @@ def lay(
     return laid
 
 
+def _pieces(regions: Sequence[Region], chart: FaceChart) -> _Pieces:
+    """All outlines in pieces that one polynomial may cover."""
+    outlines = [outline for region in regions for outline in region.outlines]
+    cut = [_split(o.beziers, o.straight, chart.max_span) for o in outlines]
+    return _Pieces(
+        np.concatenate([beziers for beziers, _, _ in cut]),
+        np.concatenate([straight for _, straight, _ in cut]),
+        np.repeat(np.arange(len(cut)), [len(beziers) for beziers, _, _ in cut]),
+        np.concatenate([source for _, _, source in cut]),
+    )
+
+
+def _spans(regions: Sequence[Region], pieces: _Pieces) -> Iterator[list[slice]]:
+    """For each region, which pieces each of its outlines has."""
+    count = sum(len(region.outlines) for region in regions)
+    ends = np.searchsorted(pieces.owner, np.arange(count + 1))
+    k = 0
+    for region in regions:
+        yield [slice(ends[k + i], ends[k + i + 1]) for i in range(len(region.outlines))]
+        k += len(region.outlines)
+
+
 @dataclass(frozen=True)
 class _OnFace:
     """Walls that begin on the face itself."""
 
-    chart: Chart
+    chart: FaceChart
 
     def space(self, xy: Array) -> Array:
         return self.chart.to_space(xy)
@@ -196,7 +207,7 @@ class _OnFace:
 
 
 def _end(
-    beziers: Array, chart: Chart, end: Ends
+    beziers: Array, chart: FaceChart, end: Ends
 ) -> tuple[list[Array], list[Array], NDArray[np.bool_]]:
     """Control points in (u, v) and poles in space of every piece at one end of the walls,
     and which are good."""
@@ -234,7 +245,7 @@ def _raised(foot: list[Array], head: list[Array]) -> tuple[list[Array], list[Arr
     return [a for a, _ in pairs], [b for _, b in pairs]
 
 
-def _over(uv: Sequence[Array], chart: Chart) -> float:
+def _over(uv: Sequence[Array], chart: FaceChart) -> float:
     """What to add to v on a face that closes in that direction too, a torus."""
     if not getattr(chart, "ring", False):
         return 0.0
@@ -246,7 +257,7 @@ def _over(uv: Sequence[Array], chart: Chart) -> float:
     return float(shift)
 
 
-def _turns(uv: Sequence[Array], chart: Chart, start: float | None) -> float:
+def _turns(uv: Sequence[Array], chart: FaceChart, start: float | None) -> float:
     """What to add to u so that the outline lies within one turn from where u begins."""
     if start is None or not chart.closed:
         return 0.0
@@ -287,7 +298,7 @@ def _cut(bezier: Array, count: int) -> list[Array]:
 Fitted = tuple[list[Array], list[Array], list[Array], NDArray[np.bool_]]
 
 
-def _fitted(pieces: _Pieces, chart: Chart, low: float, high: float) -> Fitted:
+def _fitted(pieces: _Pieces, chart: FaceChart, low: float, high: float) -> Fitted:
     """Control points in (u, v) and poles at the two lifts of every piece, and which are good.
 
     Exact cubics on a flat face, elsewhere the lowest degree that keeps within a hair of the

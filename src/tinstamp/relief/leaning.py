@@ -16,10 +16,9 @@ from OCP.Geom import Geom_Surface
 
 from tinstamp.artwork.outline import Region, evaluate
 from tinstamp.blank.kernel import Array
-from tinstamp.chart.base import Chart
-from tinstamp.chart.cast import CastChart
-from tinstamp.chart.flattened import FlattenedChart
+from tinstamp.chart.base import FaceChart
 from tinstamp.chart.run import Piece
+from tinstamp.chart.view import View
 from tinstamp.relief.heads import Head
 from tinstamp.relief.surfaces import parallel
 
@@ -33,14 +32,14 @@ ROUNDS = 12
 MET = 1e-9
 
 
-def base_of(chart: Chart) -> Chart:
+def base_of(chart: FaceChart) -> FaceChart:
     """The chart of the face itself."""
-    return chart.ground if isinstance(chart, CastChart | FlattenedChart) else chart
+    return chart.ground
 
 
-def on_base(chart: Chart, xy: Array) -> Array:
+def on_base(chart: FaceChart, xy: Array) -> Array:
     """Points of a chart's sheet on that of the face itself."""
-    return chart.to_base(xy) if isinstance(chart, CastChart | FlattenedChart) else xy
+    return chart.to_base(xy) if isinstance(chart, View) else xy
 
 
 @dataclass(frozen=True, eq=False)
@@ -56,7 +55,7 @@ class Rim:
     start: Array
     out: Array
     width: float
-    base: Chart
+    base: FaceChart
 
 
 def rim_of(piece: Piece, ends: Array) -> Rim:
@@ -100,7 +99,7 @@ class Lean:
         most = _most(self, lift)
         return np.asarray(most * self._bell(xy)[..., None] * self.own.out, dtype=float)
 
-    def gain(self, chart: Chart, region: Region, lift: float) -> float:
+    def gain(self, chart: FaceChart, region: Region, lift: float) -> float:
         """What leaning adds to the volume of a region on the chart's sheet, mm³.
 
         At the height t the region has grown by t / lift of the shift's flux through its
@@ -148,12 +147,12 @@ def _most(lean: Lean, lift: float) -> float:
 class Leaning(Head):
     """On the parallel surface `lift` mm above the face, walls leaning at joints."""
 
-    chart: Chart
+    chart: FaceChart
     lift: float
     leans: Sequence[Lean]
 
     @property
-    def _base(self) -> Chart:
+    def _base(self) -> FaceChart:
         return base_of(self.chart)
 
     def _there(self, xy: Array) -> Array:

@@ -18,7 +18,7 @@ from tinstamp.artwork.outline import Region, evaluate
 from tinstamp.artwork.split import Part, SplitError, uncut
 from tinstamp.blank.kernel import Array, solids
 from tinstamp.blank.sewing import SewError, sewn
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.cast import CastChart
 from tinstamp.chart.joint import joint_line
 from tinstamp.chart.run import Piece, RunChart
@@ -27,7 +27,7 @@ from tinstamp.relief.heads import Head
 from tinstamp.relief.leaning import Lean, Leaning, base_of, on_base, rim_of
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import fit, ink
-from tinstamp.setting.place import Placed
+from tinstamp.setting.place import on_piece
 
 LOOSE = 2e-5
 """mm; edges of tools that meet at a joint may be that far apart."""
@@ -114,13 +114,6 @@ def _clear(piece: Piece, region: Region) -> bool:
     return fit(alone, piece.chart).edge is not None
 
 
-def on_piece(piece: Piece, regions: Sequence[Region], origin: tuple[float, float]) -> Placed:
-    """Regions of the run's sheet on that of a piece."""
-    moved = tuple(r.transformed(piece.into.matrix, piece.into.shift) for r in regions)
-    x, y = piece.into(np.array(origin))
-    return Placed(moved, (float(x), float(y)), piece.into.matrix, piece.into.shift, True)
-
-
 def joined_tool(
     chart: RunChart,
     parts: Sequence[tuple[int, Part]],
@@ -128,7 +121,7 @@ def joined_tool(
     high: float,
     cap_is_high: bool,
     stopped: Callable[[], None],
-    own_ends: Callable[[Chart], tuple[Head, Head]] | None = None,
+    own_ends: Callable[[FaceChart], tuple[Head, Head]] | None = None,
 ) -> Tool:
     """One region that runs over joints as a solid between two lifts, mm, or with `own_ends`
     between the heads that those are for each piece's chart. Raises ReliefError."""
@@ -199,8 +192,8 @@ def _straight(piece: Piece, cut: Array) -> bool:
 
 def _ends(
     leans: Mapping[int, Lean], low: float, high: float
-) -> Callable[[Chart], tuple[Head, Head]]:
-    def ends(chart: Chart) -> tuple[Head, Head]:
+) -> Callable[[FaceChart], tuple[Head, Head]]:
+    def ends(chart: FaceChart) -> tuple[Head, Head]:
         both = tuple(leans.values())
         return Leaning(chart, low, both), Leaning(chart, high, both)
 

@@ -3,6 +3,8 @@ torus one of its kind, a turned or extruded face one too; that of a freeform fac
 
 from __future__ import annotations
 
+from functools import singledispatch
+
 import numpy as np
 from OCP.Geom import (
     Geom_Circle,
@@ -28,13 +30,13 @@ from tinstamp.blank.kernel import (
     rational_surface,
     spline_curve,
 )
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.chart.bent import BentChart
-from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.parallel import ParallelError, parallel_surface, stray
-from tinstamp.chart.plane import PlaneChart
+from tinstamp.chart.plain_surface import Conical, Cylindrical, Flat
+from tinstamp.chart.round import RoundChart
 from tinstamp.chart.surface import (
     Arc,
     Curve,
@@ -55,24 +57,14 @@ class ReliefError(ValueError):
     """A relief that cannot be built; the message is for the designer."""
 
 
-def own_surface(chart: Chart) -> Geom_Surface:
-    """A surface of the chart's shape whose (u, v) are the chart's plainest: the sheet of a
-    plane, angle and height of a cylinder, angle and slant of a cone."""
-    if isinstance(chart, CylinderChart):
-        frame = chart.frame.turned(chart.seam)
-        return Geom_CylindricalSurface(placement(frame), chart.radius)
-    if isinstance(chart, ConeChart):
-        frame = chart.frame.turned(chart.seam)
-        return Geom_ConicalSurface(placement(frame), float(np.radians(chart.slope)), chart.radius)
-    if isinstance(chart, PlaneChart):
-        return Geom_Plane(placement(chart.frame))
-    if isinstance(chart, BentChart):
-        return kernel_surface(chart.surface, chart.frame)
-    raise TypeError(type(chart).__name__)
+def own_surface(chart: FaceChart) -> Geom_Surface:
+    """The kernel's surface on which the chart's (u, v) are plainest."""
+    surface, frame = chart.form
+    return kernel_surface(surface, frame)
 
 
 def parallel(
-    surface: Geom_Surface, chart: Chart, lift: float, box: tuple[Array, Array]
+    surface: Geom_Surface, chart: FaceChart, lift: float, box: tuple[Array, Array]
 ) -> tuple[Geom_Surface, float]:
     """The surface of the chart's face moved along its normal, `lift` mm outwards, and the
     tolerance that curves on it need, mm.
@@ -80,9 +72,49 @@ def parallel(
     `box` are the least and greatest (u, v) that are needed: the parallel of a freeform face
     is a spline that follows the true one there. Raises ReliefError when there is none.
     """
-    if isinstance(chart.ground, BentChart):
-        return _bent(chart.ground, lift, box)
-    return _plain(surface, chart.ground, lift), TOLERANCE
+    ground = chart.ground
+    return _parallel(ground.form[0], surface, ground, lift, box)
+
+
+@singledispatch
+def _parallel(
+    form: object, host: Geom_Surface, chart: FaceChart, lift: float, box: tuple[Array, Array]
+) -> tuple[Geom_Surface, float]:
+    """By the chart's form; `host` is the kernel's own surface of the face."""
+    raise TypeError(type(form).__name__)
+
+
+@_parallel.register
+def _(
+    form: Flat, host: Geom_Surface, chart: FaceChart, lift: float, box: tuple[Array, Array]
+) -> tuple[Geom_Surface, float]:
+    x, y, z = chart.frame.z
+    return host.Translated(gp_Vec(x * lift, y * lift, z * lift)), TOLERANCE
+
+
+@_parallel.register
+def _(
+    form: Cylindrical, host: Geom_CylindricalSurface, chart: RoundChart, lift: float,
+    box: tuple[Array, Array],
+) -> tuple[Geom_Surface, float]:  # fmt: skip
+    radius = form.radius + chart.sense * lift
+    _check_radius(form.radius, radius, lift)
+    return Geom_CylindricalSurface(host.Position(), radius), TOLERANCE
+
+
+@_parallel.register
+def _(
+    form: Conical, host: Geom_ConicalSurface, chart: RoundChart, lift: float,
+    box: tuple[Array, Array],
+) -> tuple[Geom_Surface, float]:  # fmt: skip
+    return _parallel_cone(host, chart.sense * lift), TOLERANCE
+
+
+@_parallel.register
+def _(
+    form: Surface, host: Geom_Surface, chart: BentChart, lift: float, box: tuple[Array, Array]
+) -> tuple[Geom_Surface, float]:
+    return _bent(chart, lift, box)
 
 
 def _bent(chart: BentChart, lift: float, box: tuple[Array, Array]) -> tuple[Geom_Surface, float]:
@@ -105,16 +137,42 @@ def _bent(chart: BentChart, lift: float, box: tuple[Array, Array]) -> tuple[Geom
     return kernel_surface(moved, chart.frame), 2.0 * (chart.fineness + off)
 
 
-def kernel_surface(surface: Surface, frame: Frame) -> Geom_Surface:
-    """A surface of arrays as one of the kernel, with the same (u, v); a ball and a torus as
-    such."""
-    if isinstance(surface, SplineSurface):
-        poles = frame.to_space(surface.poles)
-        return rational_surface(surface.u_knots, surface.v_knots, poles, surface.weights)
-    assert isinstance(surface, Swept | Revolved)
-    if isinstance(surface, Swept):
-        along = surface.direction @ frame.axes
-        return Geom_SurfaceOfLinearExtrusion(_curve(surface.curve, frame), direction(along))
+@singledispatch
+def kernel_surface(surface: object, frame: Frame) -> Geom_Surface:
+    """A surface of arrays, or a plain one, as one of the kernel with the same (u, v); a ball and
+    a torus as such. Raises TypeError for one that has no such."""
+    raise TypeError(type(surface).__name__)
+
+
+@kernel_surface.register
+def _(surface: Flat, frame: Frame) -> Geom_Surface:
+    return Geom_Plane(placement(frame))
+
+
+@kernel_surface.register
+def _(surface: Cylindrical, frame: Frame) -> Geom_Surface:
+    return Geom_CylindricalSurface(placement(frame), surface.radius)
+
+
+@kernel_surface.register
+def _(surface: Conical, frame: Frame) -> Geom_Surface:
+    return Geom_ConicalSurface(placement(frame), float(np.radians(surface.slope)), surface.radius)
+
+
+@kernel_surface.register
+def _(surface: SplineSurface, frame: Frame) -> Geom_Surface:
+    poles = frame.to_space(surface.poles)
+    return rational_surface(surface.u_knots, surface.v_knots, poles, surface.weights)
+
+
+@kernel_surface.register
+def _(surface: Swept, frame: Frame) -> Geom_Surface:
+    along = surface.direction @ frame.axes
+    return Geom_SurfaceOfLinearExtrusion(_curve(surface.curve, frame), direction(along))
+
+
+@kernel_surface.register
+def _(surface: Revolved, frame: Frame) -> Geom_Surface:
     ball = _ball_or_torus(surface, frame)
     if ball is not None:
         return ball
@@ -152,22 +210,7 @@ def _curve(curve: Curve, frame: Frame) -> Geom_Curve:
     return spline_curve(curve.knots.tolist(), poles.tolist())
 
 
-def _plain(surface: Geom_Surface, chart: Chart, lift: float) -> Geom_Surface:
-    if isinstance(chart, PlaneChart):
-        x, y, z = chart.frame.z
-        return surface.Translated(gp_Vec(x * lift, y * lift, z * lift))
-    if isinstance(chart, CylinderChart) and isinstance(surface, Geom_CylindricalSurface):
-        radius = chart.radius + chart.sense * lift
-        _check_radius(chart.radius, radius, lift)
-        return Geom_CylindricalSurface(surface.Position(), radius)
-    if isinstance(chart, ConeChart) and isinstance(surface, Geom_ConicalSurface):
-        return _parallel_cone(surface, chart, chart.sense * lift)
-    raise TypeError(type(chart).__name__)
-
-
-def _parallel_cone(
-    surface: Geom_ConicalSurface, chart: ConeChart, away: float
-) -> Geom_ConicalSurface:
+def _parallel_cone(surface: Geom_ConicalSurface, away: float) -> Geom_ConicalSurface:
     """Away from the axis by `away`, square to the side: the radius at a parameter grows by
     away · cos(angle), and all of it moves along the axis by −away · sin(angle)."""
     angle = surface.SemiAngle()
@@ -190,6 +233,6 @@ def _check_radius(before: float, after: float, lift: float) -> None:
         )
 
 
-def round_frame(chart: Chart) -> Frame | None:
+def round_frame(chart: FaceChart) -> Frame | None:
     """The frame of a cylinder, whose level pieces are arcs; None for other faces."""
     return chart.frame if isinstance(chart, CylinderChart) else None

@@ -16,6 +16,7 @@ from tinstamp.blank.history import became, listed
 from tinstamp.blank.kernel import Array, compound
 from tinstamp.blank.solid import NamedFace, NamedSolid, joined
 from tinstamp.blank.trim import loops
+from tinstamp.job.face_name import StampFace
 from tinstamp.relief.boolean import Tool
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.verify import examine
@@ -43,10 +44,10 @@ def traced(
         for part in parts:
             part = TopoDS.Face_s(part.Oriented(named.face.Orientation()))
             ours = len(parts) > 1 and inked(_within(part))
-            name = f"{stamp}/cap" if ours else named.name
+            name = StampFace(stamp, "cap") if ours else named.name
             members.append(NamedFace(name, part, named.shell))
     marked = joined(members)
-    if not examine(marked).sound or not any(f.name == f"{stamp}/cap" for f in members):
+    if not examine(marked).sound or not any(f.name == StampFace(stamp, "cap") for f in members):
         raise ReliefError("the outlines and the faces do not combine into a sound solid")
     return marked
 

@@ -12,7 +12,7 @@ from OCP.TopoDS import TopoDS_Shape
 
 from tinstamp.blank.kernel import area, compound, volume
 from tinstamp.blank.solid import NamedSolid
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.relief.imprint import Imprinted
 
 ALLOWED = 1e-4
@@ -62,7 +62,7 @@ def _valid(shape: TopoDS_Shape) -> bool:
 
 
 def examine_imprint(
-    made: Imprinted, chart: Chart, depth: float, along_normals: bool = True
+    made: Imprinted, chart: FaceChart, depth: float, along_normals: bool = True
 ) -> float | None:
     """What an imprint changed, checked on just what it made.
 

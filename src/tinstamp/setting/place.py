@@ -13,9 +13,10 @@ import shapely
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Array, Region, bounds_of, polygon
 from tinstamp.artwork.text import LetterInk
-from tinstamp.chart.base import Chart, Motion
+from tinstamp.chart.base import Chart, FaceChart, Motion
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.cone import ConeChart
+from tinstamp.chart.run import Piece
 from tinstamp.setting.along import Run, run_along, united
 from tinstamp.setting.way import rims
 
@@ -352,7 +353,7 @@ def _walked(placed: Placed, chart: ConeChart) -> list[tuple[float, float]]:
     return spans
 
 
-def read_right(placed: Placed, chart: Chart) -> Chart:
+def read_right(placed: Placed, chart: FaceChart) -> FaceChart:
     """A chart that reads artwork as it was laid, however far round it goes."""
     if not isinstance(chart, ConeChart) or not placed.regions:
         return chart.towards(np.array(placed.origin))
@@ -415,3 +416,10 @@ def _gaps(occupied: Sequence[tuple[float, float]], turn: float) -> list[tuple[fl
     wrapped = max(0.0, last - turn)  # ink past the joint covers what starts there
     trimmed = [(max(a, wrapped), b) for a, b in gaps]
     return [(a, b) for a, b in trimmed if b > a]
+
+
+def on_piece(piece: Piece, regions: Sequence[Region], origin: tuple[float, float]) -> Placed:
+    """Regions of a run's sheet on that of one of its pieces."""
+    moved = tuple(r.transformed(piece.into.matrix, piece.into.shift) for r in regions)
+    x, y = piece.into(np.array(origin))
+    return Placed(moved, (float(x), float(y)), piece.into.matrix, piece.into.shift, True)

@@ -10,11 +10,9 @@ import shapely
 
 from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
-from tinstamp.chart.cast import CastChart
 from tinstamp.chart.cone import ConeChart
-from tinstamp.chart.flattened import FlattenedChart
-from tinstamp.chart.patch import PatchChart
 from tinstamp.chart.run import RunChart
+from tinstamp.chart.view import told_on
 from tinstamp.job.curve import GAUSS
 from tinstamp.job.profile import Piece
 
@@ -178,9 +176,7 @@ def _told_on(chart: Chart) -> Chart:
     """The chart that places on another are told on."""
     if isinstance(chart, RunChart):
         return _told_on(chart.first) if chart.round else chart
-    if isinstance(chart, FlattenedChart):
-        return _told_on(chart.cast)
-    return _told_on(chart.base) if isinstance(chart, CastChart | PatchChart) else chart
+    return told_on(chart)
 
 
 def midline_way(chart: Chart, between_rims: bool) -> Way:

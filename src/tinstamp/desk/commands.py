@@ -1,0 +1,118 @@
+"""What can be done in the window: one table, from which come menus, buttons and lists of keys."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from tinstamp.desk.work.session import Session
+
+Group = Literal["File", "Edit", "Stamp", "View", "Go to"]
+
+
+def _always(session: Session) -> bool:
+    return True
+
+
+@dataclass(frozen=True)
+class Command:
+    """One thing to do.
+
+    Attributes
+    ----------
+    name : by which buttons and menus ask for it. words : what it is called.
+    keys : as Qt writes them; nothing for none.
+    run : the window's method, by its dotted name. argument : what that is called with.
+    tip : what it does, where the words do not say it.
+    when : whether it can be done now.
+    """
+
+    name: str
+    words: str
+    keys: str
+    group: Group
+    run: str
+    argument: str | None = None
+    tip: str = ""
+    when: Callable[[Session], bool] = _always
+
+    @property
+    def told(self) -> str:
+        """The tip, or the words, with the keys."""
+        return f"{self.tip or self.words} ({self.keys})" if self.keys else self.tip or self.words
+
+
+def _stamp_chosen(session: Session) -> bool:
+    return session.selected >= 0
+
+
+_VIEWS = (
+    ("whole", "Whole part", "The whole part from the front", _always),
+    ("square", "Square on", "Straight at the stamp", _stamp_chosen),
+    ("end", "End on", "Along the face, to see the walls", _stamp_chosen),
+    ("section", "Section", "Cut through the stamp, to see what wall is left", _stamp_chosen),
+)
+VIEWS = tuple(
+    Command(name, words, f"Ctrl+{k}", "View", "show_view", name, tip, when)
+    for k, (name, words, tip, when) in enumerate(_VIEWS, 1)
+)
+"""How the part is looked at; the header has a button for each."""
+
+COMMANDS: tuple[Command, ...] = (
+    Command("new", "New", "Ctrl+N", "File", "files.new", tip="A new job"),
+    Command("step", "From a STEP file …", "", "File", "files.new_from_step"),
+    Command("open", "Open …", "Ctrl+O", "File", "files.ask_open", tip="Open a job"),
+    Command("save", "Save", "Ctrl+S", "File", "files.save"),
+    Command("save as", "Save as …", "Ctrl+Shift+S", "File", "files.save_as"),
+    Command("shelve", "Put the blank on the shelf …", "", "File", "files.put_on_shelf"),
+    Command("write", "Write files", "Ctrl+E", "File", "files.write", tip="Files for the maker"),
+    Command(
+        "undo", "Undo", "Ctrl+Z", "Edit", "session.undo",
+        when=lambda session: session.history.undo_label is not None,
+    ),
+    Command(
+        "redo", "Redo", "Ctrl+Y", "Edit", "session.redo",
+        when=lambda session: session.history.redo_label is not None,
+    ),
+    Command("add", "+ Stamp", "Ctrl+T", "Stamp", "add_stamp", tip="A new text on the chosen face"),
+    Command("measure", "Measure", "Ctrl+M", "Stamp", "part.measure.toggle",
+            tip="Measure on the part"),
+    Command("stop", "Stop the build", "Esc", "Stamp", "session.stop"),
+    *VIEWS,
+    Command("part alone", "Part alone", "Ctrl+5", "View", "give_middle", "part",
+            "The whole middle for the part; once more, both share it"),
+    Command("sheet alone", "Sheet alone", "Ctrl+6", "View", "give_middle", "sheet",
+            "The whole middle for the sheet; once more, both share it"),
+    Command("to ticket", "To the ticket", "F5", "Go to", "focus_on", "ticket"),
+    Command("to part", "To the part", "F6", "Go to", "focus_on", "part"),
+    Command("to sheet", "To the sheet", "F7", "Go to", "focus_on", "sheet"),
+    Command("to fields", "To the fields", "F8", "Go to", "focus_on", "fields"),
+)  # fmt: skip
+
+
+def command(name: str) -> Command:
+    """By its name. Raises LookupError."""
+    for each in COMMANDS:
+        if each.name == name:
+            return each
+    raise LookupError(f"there is no command “{name}”")
+
+
+def runner(window: Any, of: Command) -> Callable[..., None]:
+    """What a command does in a window. Raises AttributeError for a method that is not there."""
+    work: Any = window
+    for step in of.run.split("."):
+        work = getattr(work, step)
+    given = () if of.argument is None else (of.argument,)
+
+    def run(*_: object) -> None:
+        work(*given)
+
+    return run
+
+
+def table_of_keys(commands: Sequence[Command] = COMMANDS) -> str:
+    """The keys as a table for the documents."""
+    rows = [f"| {c.keys} | {c.tip or c.words} |" for c in commands if c.keys]
+    return "\n".join(["| keys | does |", "| --- | --- |", *rows])

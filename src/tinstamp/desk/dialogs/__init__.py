@@ -1,0 +1,1 @@
+"""Windows of their own: files, comparisons, the start."""

@@ -1,0 +1,228 @@
+"""Jobs as files: new, opened, saved, written for the maker, with what has to be asked."""
+
+from __future__ import annotations
+
+import html
+from collections.abc import Mapping
+from pathlib import Path
+from typing import Any
+
+from PySide6.QtCore import QSettings
+from PySide6.QtGui import QAction
+from PySide6.QtWidgets import QFileDialog, QInputDialog, QMenu, QMessageBox
+
+from tinstamp.desk.dialogs.export_dialog import ExportDialog
+from tinstamp.desk.dialogs.start_page import StartPage
+from tinstamp.desk.look.marks import mark_icon
+from tinstamp.desk.work.demo import DEMOS
+from tinstamp.desk.work.documents import new_job
+from tinstamp.desk.work.recent import RecentFiles
+from tinstamp.desk.work.session import Session
+from tinstamp.job import shelf
+from tinstamp.job.archive import ENDING, ArchiveError, ChangedSince, Document, stem_of
+from tinstamp.job.shelf import ShelfItem
+
+
+class JobFiles:
+    """The files of one window's session."""
+
+    def __init__(self, window: Any, session: Session, settings: QSettings) -> None:
+        self.window_, self.session, self.settings = window, session, settings
+        self.recent = RecentFiles(settings)
+
+    def new(self) -> None:
+        if self.may_leave():
+            self.session.begin(Document(new_job()), None)
+
+    def new_from_step(self) -> None:
+        """A new job whose blank is a part from a STEP file."""
+        if self.may_leave():
+            self.window_.part_files.ask("new")
+
+    def take_from_shelf(self, item: ShelfItem) -> None:
+        """A new job with a blank from the shelf."""
+        if not self.may_leave():
+            return
+        try:
+            self.session.begin(item.take(), None)
+        except ArchiveError as error:
+            self.window_.complain("This blank cannot be taken", error)
+
+    def put_on_shelf(self) -> None:
+        """Keep the unmarked part to use again."""
+        start = self.session.job.blank.features[0].name
+        name, given = QInputDialog.getText(
+            self.window_, "Put the blank on the shelf", "Name", text=start
+        )
+        if not given:
+            return
+        try:
+            shelf.put(self.session.document, name)
+        except ArchiveError as error:
+            self.window_.complain("The blank cannot be put on the shelf", error)
+
+    def fill_shelf(self, menu: QMenu, actions: Mapping[str, QAction]) -> None:
+        """What a new job may begin with."""
+        menu.clear()
+        menu.addAction(actions["new"])
+        menu.addAction(actions["step"])
+        groups = (("Your shelf", shelf.own()), ("The lantern's parts", shelf.lantern()),
+                  ("Plain shapes", shelf.plain()))  # fmt: skip
+        for title, items in groups:
+            if items:
+                menu.addSeparator()
+                _entry(menu, title).setEnabled(False)
+            for item in items:
+                action = _entry(menu, item.name)
+                action.triggered.connect(lambda _=False, i=item: self.take_from_shelf(i))
+
+    def ask_open(self) -> None:
+        folder = str(self.session.path.parent if self.session.path else Path.home())
+        path, _ = QFileDialog.getOpenFileName(
+            self.window_,
+            "Open a job",
+            folder,
+            f"Tin Stamp jobs (*{ENDING})",
+            options=QFileDialog.Option.DontUseNativeDialog,
+        )
+        if path:
+            self.open(Path(path))
+
+    def open(self, path: Path) -> bool:
+        """Open a file; on trouble say so and leave everything as it was."""
+        if not self.may_leave():
+            return False
+        try:
+            self.session.open(path)
+        except ArchiveError as error:
+            self.window_.complain("This job cannot be opened", error)
+            return False
+        self.recent.remember(path)
+        if self.session.elsewhere:
+            told = ValueError(
+                "Another window of Tin Stamp has it open. What is saved there and what is saved "
+                "here replace one another"
+            )
+            self.window_.complain("This job is open elsewhere", told)
+        return True
+
+    def show_start(self) -> None:
+        """The start page, over the window."""
+        self.start = StartPage(self.window_)
+        self.start.demo.connect(self.open_demo)
+        self.start.fresh.connect(self.new)
+        self.start.file.connect(self.ask_open)
+        self.start.open()
+
+    def open_demo(self, path: Path) -> None:
+        """Open a demo as a job of one's own: saving asks for a place."""
+        if self.open(path):
+            self.recent.forget(path)
+
+    def save(self) -> bool:
+        if self.session.path is None or self.session.path in DEMOS.values():
+            return self.save_as()
+        return self._save_to(self.session.path)
+
+    def save_as(self) -> bool:
+        start = Path.home() / f"{self.session.name}{ENDING}"
+        if self.session.path is not None and self.session.path not in DEMOS.values():
+            start = self.session.path
+        path, _ = QFileDialog.getSaveFileName(
+            self.window_,
+            "Save the job",
+            str(start),
+            f"Tin Stamp jobs (*{ENDING})",
+            options=QFileDialog.Option.DontUseNativeDialog,
+        )
+        if not path:
+            return False
+        chosen = Path(path)
+        return self._save_to(chosen if chosen.suffix == ENDING else Path(f"{path}{ENDING}"))
+
+    def _save_to(self, path: Path) -> bool:
+        try:
+            self.session.save(path)
+        except ChangedSince as error:
+            return self._save_over(path, error)
+        except ArchiveError as error:
+            self.window_.complain("The job could not be saved", error)
+            return False
+        self.recent.remember(path)
+        return True
+
+    def _save_over(self, path: Path, error: ChangedSince) -> bool:
+        """Ask what becomes of a file that somebody else has changed."""
+        box = QMessageBox(self.window_)
+        box.setWindowTitle("The file has changed")
+        box.setIconPixmap(mark_icon("look").pixmap(32, 32))
+        box.setText(f"<b>{html.escape(str(error))}.</b>")
+        box.setInformativeText(
+            "Saving here replaces what the other program wrote; that stays as the version before."
+        )
+        over = box.addButton("Replace it", QMessageBox.ButtonRole.DestructiveRole)
+        other = box.addButton("Save under another name …", QMessageBox.ButtonRole.AcceptRole)
+        box.addButton("Do not save", QMessageBox.ButtonRole.RejectRole)
+        box.setDefaultButton(other)
+        box.exec()
+        chosen = box.clickedButton()
+        box.deleteLater()
+        if chosen is other:
+            return self.save_as()
+        if chosen is not over:
+            return False
+        try:
+            self.session.save(path, even_so=True)
+        except ArchiveError as trouble:
+            self.window_.complain("The job could not be saved", trouble)
+            return False
+        return True
+
+    def write(self) -> None:
+        kept = self.settings.value("folder", "")
+        at = self.session.path.parent if self.session.path else Path.home()
+        dialog = ExportDialog(self.session, Path(str(kept)) if kept else at, self.window_)
+        dialog.exec()
+        self.settings.setValue("folder", dialog.folder.text())
+        dialog.deleteLater()
+
+    def may_leave(self) -> bool:
+        """True when nothing unsaved is lost, or the designer says it may be."""
+        if not self.session.unsaved:
+            return True
+        buttons = QMessageBox.StandardButton
+        answer = QMessageBox.question(
+            self.window_,
+            "Unsaved changes",
+            f"Save the changes to “{self.session.name}” first?",
+            buttons.Save | buttons.Discard | buttons.Cancel,
+            buttons.Save,
+        )
+        if answer == buttons.Save:
+            return self.save()
+        return answer == buttons.Discard
+
+    def fill_recent(self, menu: QMenu, actions: Mapping[str, QAction]) -> None:
+        """Jobs that were open lately, and the demos."""
+        menu.clear()
+        menu.addAction(actions["open"])
+        menu.addSeparator()
+        for path in self.recent.paths():
+            action = _entry(menu, stem_of(path))
+            action.setToolTip(str(path).encode("utf-8", "replace").decode())
+            action.triggered.connect(lambda _=False, q=path: self.open(q))
+        if not self.recent.paths():
+            _entry(menu, "no recent jobs").setEnabled(False)
+        menu.addSeparator()
+        menu.addAction("Start page …", self.show_start)
+        for name, path in DEMOS.items():
+            action = _entry(menu, f"Demo, {name}")
+            action.setEnabled(path.exists())
+            action.triggered.connect(lambda _=False, q=path: self.open_demo(q))
+
+
+def _entry(menu: QMenu, words: str) -> QAction:
+    """A line of a menu."""
+    action = QAction(words, menu)
+    menu.addAction(action)
+    return action

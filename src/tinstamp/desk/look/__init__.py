@@ -1,0 +1,1 @@
+"""Colours, type and marks."""

@@ -1,0 +1,1 @@
+"""The fields of the selected card."""

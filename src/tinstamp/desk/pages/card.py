@@ -1,0 +1,51 @@
+"""The right side: a scrolling page for the selected card."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QScrollArea, QVBoxLayout, QWidget
+
+from tinstamp.desk.pages.blank_page import BlankPage
+from tinstamp.desk.pages.stamp_page import StampPage
+from tinstamp.desk.work.session import Session
+
+WIDTH = 304
+
+
+class Fields(QWidget):
+    """Shows the page of the selected card."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.setObjectName("fields")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.session = session
+        self.area = QScrollArea()
+        self.area.setWidgetResizable(True)
+        self.area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(1, 0, 0, 0)
+        layout.addWidget(self.area)
+        self.setFixedWidth(WIDTH)
+        self.page: BlankPage | StampPage | None = None
+        self._key: tuple[object, ...] | None = None
+        session.job_changed.connect(self.renew)
+        session.selection_changed.connect(self.renew)
+        session.report_changed.connect(self.renew)
+        self.renew()
+
+    def renew(self) -> None:
+        """Show the selected card's page; build it anew only when its make-up changes."""
+        kind: type[BlankPage] | type[StampPage]
+        kind = BlankPage if self.session.selected < 0 else StampPage
+        key = (kind, self.session.selected, kind.make_up(self.session))
+        if key != self._key or self.page is None:
+            self.page = kind(self.session)
+            before = self.area.takeWidget()
+            self.area.setWidget(self.page)
+            if before is not None:  # a field of it may be what is being answered
+                before.hide()
+                before.deleteLater()
+            self._key = key
+        self.page.renew()

@@ -1,0 +1,488 @@
+"""The part: turn it, pick a face of it, drag a stamp along it."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Literal
+
+import numpy as np
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, Signal
+from PySide6.QtGui import (
+    QColor,
+    QImage,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QResizeEvent,
+    QWheelEvent,
+)
+from PySide6.QtWidgets import QWidget
+
+from tinstamp.artwork.outline import Array
+from tinstamp.desk.commands import command
+from tinstamp.desk.look import palette as p
+from tinstamp.desk.look.painting import painting
+from tinstamp.desk.look.style import alone_button, plain_button, type_at
+from tinstamp.desk.part.measure_panel import MeasurePanel
+from tinstamp.desk.part.scene import Hit, Patch, Scene
+from tinstamp.desk.sheet.sheet_paint import heights
+from tinstamp.desk.sheet.sheet_stretch import Tint, box_about, draped_stretch
+from tinstamp.desk.work.preview import Preview, preview
+from tinstamp.desk.work.session import Session
+from tinstamp.desk.work.stamp_drag import StampDrag
+from tinstamp.engine import messages as m
+from tinstamp.job.face_name import StampFace
+from tinstamp.job.resolve import resolve
+
+ViewName = Literal["whole", "square", "end", "section"]
+FINE = 220
+"""ms of rest after which the picture is drawn once more, twice as fine"""
+TINT = 0.06
+"""mm above the face that its stretch is shown."""
+NEAR = 7
+"""px within which an edge is meant rather than the face beside it"""
+OVER = 0.01
+"""mm over a face at which its normals are taken"""
+STILL = 4
+"""px; a press that moves less is a click"""
+
+
+class PartView(QWidget):
+    """Draws the scene and lets the mouse work on it."""
+
+    face_clicked = Signal(str)
+    wants_middle = Signal()
+    looked_away = Signal()
+
+    def __init__(self, session: Session, drag: StampDrag) -> None:
+        super().__init__()
+        self.session = session
+        self.drag = drag
+        self.scene = Scene()
+        self.setMouseTracking(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setAccessibleName("Part")
+        self.setToolTip("")
+        self.view: ViewName = "whole"
+        self._image: QImage | None = None
+        self._hover: Hit | None = None
+        self._press: QPointF | None = None
+        self._last = QPointF()
+        self._mode: Literal["", "turn", "shift", "stamp"] = ""
+        self.veiled: set[str] = set()
+        self._framed = False
+        self.alone = alone_button(self, "part", command("part alone").told)
+        self.alone.clicked.connect(self.wants_middle)
+        self.measure = plain_button(self, "Measure", "Measure edges, faces and distances (Ctrl+M)")
+        self.measure.setCheckable(True)
+        self.measure.toggled.connect(self._measuring)
+        self.measures = MeasurePanel(self)
+        self._picks: list[m.Pick] = []
+        session.probed.connect(self._probed)
+        session.failed.connect(self._not_probed)
+        self._draw_soon = QTimer(self)
+        self._draw_soon.setSingleShot(True)
+        self._draw_soon.setInterval(0)
+        self._draw_soon.timeout.connect(lambda: self._draw())
+        self._fine_soon = QTimer(self)
+        self._fine_soon.setSingleShot(True)
+        self._fine_soon.setInterval(FINE)
+        self._fine_soon.timeout.connect(lambda: self._draw(2))
+        session.pictured.connect(self.take_mesh)
+        session.report_changed.connect(self.refresh)
+        session.selection_changed.connect(self.refresh)
+        session.job_changed.connect(self.refresh)
+        session.file_changed.connect(self._forget)
+        drag.previewed.connect(self.refresh)
+        session.stretch_changed.connect(self.refresh)
+
+    def sizeHint(self) -> QSize:
+        return QSize(740, 400)
+
+    # -- what is shown
+
+    def _forget(self) -> None:
+        if self.session.mesh is None:
+            self._framed = False
+            self.scene.show(None)
+            self.refresh()
+
+    def take_mesh(self) -> None:
+        """Show the part last built; a job with errors leaves the last good one."""
+        self.scene.show(self.session.mesh)
+        self.veiled = set()
+        if not self._framed:
+            self.show_view("whole")
+            self._framed = True
+        elif self.view == "section":
+            self._cut()
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Colours, overlay and picture anew."""
+        self._veil()
+        self._paint_faces()
+        preview = self.drag.preview
+        if preview is not None and (self.session.stale or self.session.stretch is not None):
+            self.scene.overlay(*preview.in_space())
+        else:
+            self.scene.overlay(None, None)
+        self.scene.tint(self._stretched(preview))
+        self._draw_soon.start()
+
+    def _veil(self) -> None:
+        """Relief that is out of date is not shown beside what takes its place: that of the
+        stamp in hand once it differs, and that of stamps which are gone."""
+        shown = self.session.shown
+        if shown is None or self.scene.mesh is None:
+            return
+        stamps, at = self.session.job.stamps, self.session.selected
+        now = {stamp.name: stamp for stamp in stamps}
+        chosen = stamps[at].name if self.drag.preview is not None and at >= 0 else None
+        names: set[str] = set()
+        old: list[int] = []
+        for i, stamp in enumerate(shown.job.stamps):
+            gone = stamp.name not in now or not now[stamp.name].on
+            ours = stamp.name == chosen and now[stamp.name] != stamp
+            if stamp.on and (gone or ours):
+                names |= {StampFace(stamp.name, "cap"), StampFace(stamp.name, "wall")}
+                old.append(i)
+        if names == self.veiled:
+            return
+        self.veiled = names
+        laid = [found for i in old if (found := self._as_built(i)) is not None]
+        self.scene.veil(frozenset(names), _joined(laid) if laid else None)
+
+    def _as_built(self, index: int) -> Patch | None:
+        """The ink of a stamp of the part shown, on its face, as triangles."""
+        s = self.session
+        assert s.shown is not None
+        if index >= len(s.shown.job.stamps):
+            return None
+        found = preview(s.shown, resolve(s.shown.job), index, s.charts)
+        if found is None or not found.placed.regions:
+            return None
+        points, triangles = found.in_space(0.0)
+        over, _ = found.in_space(OVER)
+        return points, triangles, (over - points) / OVER
+
+    def _stretched(self, preview: Preview | None) -> Tint | None:
+        """The stretch about the selected stamp, in colours on the face."""
+        measure = self.session.stretch
+        if measure is None or preview is None or not preview.placed.regions:
+            return None
+        box = box_about(preview.placed.bounds)
+        return draped_stretch(preview.chart, box, measure, TINT)
+
+    def _paint_faces(self) -> None:
+        colours: dict[str, str] = {}
+        stale = self.session.stale
+        for i, stamp in enumerate(self.session.job.stamps):
+            moving = stale and i == self.session.selected
+            if not moving:
+                colours[StampFace(stamp.name, "cap")] = stamp.relief.colour
+        hovered = self._hover.face if self._hover else None
+        if isinstance(hovered, StampFace):
+            hovered = None
+        self.scene.paint(colours, hovered)
+
+    def _draw(self, fine: int = 1) -> None:
+        """Draw now; `fine` is how many pixels stand for one on the screen."""
+        ratio = self.devicePixelRatioF() * fine
+        width, height = round(self.width() * ratio), round(self.height() * ratio)
+        rows = self.scene.picture(width, height)
+        self.session.looking = self.scene.looking
+        image = QImage(rows.data, width, height, 3 * width, QImage.Format.Format_RGB888).copy()
+        image.setDevicePixelRatio(ratio)
+        self._image = image
+        if fine == 1:
+            self._fine_soon.start()
+        self.update()
+
+    # -- measuring
+
+    def _measuring(self, on: bool) -> None:
+        self._picks = []
+        self.scene.lines(())
+        if on:
+            self.measures.begin()
+        else:
+            self.measures.hide()
+        self._draw_soon.start()
+
+    def pick(self, found: Hit) -> None:
+        """Measure at a place; a second pick measures between the two, a third starts anew."""
+        near = NEAR * self.scene.mm_per_pixel(found.point, self.height())
+        if len(self._picks) == 2:
+            self._picks = []
+        x, y, z = map(float, found.point)
+        self._picks.append(m.Pick(found.face, (x, y, z), near))
+        self.session.probe(tuple(self._picks))
+
+    def _probed(self, found: m.Probed) -> None:
+        if self.measure.isChecked():
+            self.scene.lines(found.lines)
+            self.measures.show_readings(found)
+            self._draw_soon.start()
+
+    def _not_probed(self, message: str) -> None:
+        if self.measure.isChecked() and self._picks:
+            self._picks = []
+            self.measures.show_error(message)
+
+    # -- views
+
+    def show_view(self, name: ViewName) -> None:
+        """Whole part; square on to the stamp; end on; section through the stamp."""
+        self.view = name
+        self.scene.cut(None, None)
+        preview = self.drag.preview
+        if name == "whole" or preview is None:
+            towards = np.array([0.0, 0.82, -0.57])
+            self.scene.look(towards, np.array([0.0, 0.0, 1.0]))
+        else:
+            self._look_at_stamp(name, preview)
+        self.refresh()
+
+    def _look_at_stamp(self, name: ViewName, preview: Preview) -> None:
+        middle, normal, up = self._stamp_frame(preview)
+        bounds = preview.placed.bounds
+        reach = 0.62 * float(np.hypot(bounds[2] - bounds[0], bounds[3] - bounds[1]))
+        low, high = self.scene.bounds
+        whole = float(np.linalg.norm(high - low)) / 2
+        if name == "square":
+            self.scene.look(-normal, up, middle, min(max(reach, 5.0), whole))
+        elif name == "end":
+            self.scene.look(-up, normal, (low + high) / 2)
+        else:
+            self._cut()
+            here, normal, up = self._frame_at(preview, self._through_ink(preview))
+            tall = float(bounds[3] - bounds[1])
+            towards = -np.cross(up, normal) - 0.25 * normal - 0.1 * up
+            self.scene.look(towards, up, here, min(max(0.75 * tall, 3.0), whole))
+
+    def _cut(self) -> None:
+        preview = self.drag.preview
+        if preview is None:
+            return
+        here, normal, up = self._frame_at(preview, self._through_ink(preview))
+        self.scene.cut(here, np.cross(up, normal))
+
+    @staticmethod
+    def _through_ink(preview: Preview) -> Array:
+        """A sheet point near the middle whose upright line runs through much ink."""
+        bounds = preview.placed.bounds
+        middle = (bounds[:2] + bounds[2:]) / 2
+        near = min(
+            preview.placed.regions,
+            key=lambda r: abs(float(r.bounds[0] + r.bounds[2]) / 2 - middle[0]),
+        )
+        low, high = float(near.bounds[0]), float(near.bounds[2])
+        points = near.outer.points(2)
+        tries = low + (high - low) * np.linspace(0.08, 0.92, 29)
+        reach = [
+            float(np.ptp(points[np.abs(points[:, 0] - x) < (high - low) / 8][:, 1]))
+            if np.any(np.abs(points[:, 0] - x) < (high - low) / 8)
+            else 0.0
+            for x in tries
+        ]
+        return np.array([tries[int(np.argmax(reach))], middle[1]])
+
+    def _stamp_frame(self, preview: Preview) -> tuple[Array, Array, Array]:
+        """The middle of the stamp in space, the normal there, and the sheet's upwards."""
+        bounds = preview.placed.bounds
+        return self._frame_at(preview, (bounds[:2] + bounds[2:]) / 2)
+
+    @staticmethod
+    def _frame_at(preview: Preview, at: Array) -> tuple[Array, Array, Array]:
+        """A sheet point in space, the normal there, and the sheet's upwards."""
+        xy = at[None, :]
+        here = preview.chart.to_space(xy)[0]
+        above = preview.chart.to_space(xy + [0.0, 1e-3])[0]
+        up = (above - here) / np.linalg.norm(above - here)
+        return here, preview.chart.normal(xy)[0], up
+
+    # -- the mouse
+
+    def hit(self, spot: QPointF) -> Hit | None:
+        return self.scene.hit(spot.x(), spot.y(), self.width(), self.height())
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        spot = event.position()
+        self._press = self._last = spot
+        if event.button() == Qt.MouseButton.MiddleButton:
+            self._mode = "shift"
+        elif event.button() == Qt.MouseButton.LeftButton:
+            self._mode = "turn"
+            found = self.hit(spot)
+            measuring = self.measure.isChecked()
+            if found is not None and not measuring and self._takes_stamp(found):
+                self._mode = "stamp"
+                self.setCursor(Qt.CursorShape.ClosedHandCursor)
+
+    def _takes_stamp(self, found: Hit) -> bool:
+        """True when a stamp lies under the point; it becomes the selected one."""
+        index = self.drag.stamp_at_point(found.face, found.point)
+        if index is None:
+            return False
+        self.session.select(index)
+        return self.drag.begin_in_space(found.point)
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        spot = event.position()
+        step = spot - self._last
+        if self._mode == "turn":
+            self.scene.turn(step.x() * 0.4, step.y() * 0.4)
+            self._look_away()
+        elif self._mode == "shift":
+            self.scene.shift(step.x(), step.y(), self.height())
+            self._look_away()
+        elif self._mode == "stamp" and self._press is not None:
+            away = spot - self._press
+            if self.drag.active and (self.drag.moving or away.manhattanLength() > STILL):
+                self._drag_to(spot)
+        else:
+            self._hover_at(spot)
+        self._last = spot
+
+    def _drag_to(self, spot: QPointF) -> None:
+        found = self.hit(spot)
+        if found is not None and self.drag.on_same_face(found):
+            self.drag.move_in_space(found.point)
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        moved = self._press is not None and (
+            (event.position() - self._press).manhattanLength() > STILL
+        )
+        mode, self._mode = self._mode, ""
+        self.setCursor(Qt.CursorShape.ArrowCursor)
+        self.drag.end()
+        if mode == "turn" and not moved:
+            found = self.hit(event.position())
+            if found is not None and self.measure.isChecked():
+                self.pick(found)
+            elif found is not None:
+                self.face_clicked.emit(found.face)
+        self._press = None
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        self.show_view("square" if self.drag.stamp_under(self.hit(event.position())) else "whole")
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        self.scene.nearer(1.0015 ** event.angleDelta().y())
+        self._look_away()
+
+    def _look_away(self) -> None:
+        """The part is not seen any more as the last view showed it."""
+        self._draw_soon.start()
+        self.looked_away.emit()
+
+    def leaveEvent(self, event: object) -> None:
+        self._set_hover(None)
+
+    def _hover_at(self, spot: QPointF) -> None:
+        self._set_hover(self.hit(spot))
+
+    def _set_hover(self, found: Hit | None) -> None:
+        before = self._hover.face if self._hover else None
+        self._hover = found
+        if (found.face if found else None) != before:
+            self._paint_faces()
+            self._draw_soon.start()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        turns = {
+            Qt.Key.Key_Left: (-10, 0),
+            Qt.Key.Key_Right: (10, 0),
+            Qt.Key.Key_Up: (0, 10),
+            Qt.Key.Key_Down: (0, -10),
+        }
+        if event.key() in turns:
+            self.scene.turn(*turns[Qt.Key(event.key())])
+        elif event.key() in (Qt.Key.Key_Plus, Qt.Key.Key_Equal):
+            self.scene.nearer(1.15)
+        elif event.key() == Qt.Key.Key_Minus:
+            self.scene.nearer(1 / 1.15)
+        else:
+            super().keyPressEvent(event)
+            return
+        self._look_away()
+
+    # -- painting
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        self.alone.move(self.width() - self.alone.width() - 8, 6)
+        self.measure.move(self.alone.x() - self.measure.width() - 4, 6)
+        self.measures.place()
+        self._draw_soon.start()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        with painting(self) as painter:
+            self._paint(painter)
+
+    def _paint(self, painter: QPainter) -> None:
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing, False)
+        painter.fillRect(self.rect(), QColor(p.GROUND))
+        if self._image is not None:
+            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+            painter.drawImage(0, 0, self._image)
+        painter.setFont(type_at(p.BODY))
+        room = self.measure.x() - 90
+        caption = painter.fontMetrics().elidedText(
+            self._caption(), Qt.TextElideMode.ElideRight, room
+        )
+        band = QRectF(8, 6, 62 + painter.fontMetrics().horizontalAdvance(caption), 24)
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(QColor(246, 243, 236, 215))
+        painter.drawRoundedRect(band, 4, 4)
+        painter.setPen(QColor(p.SECOND_INK))
+        painter.drawText(60, 22, caption)
+        painter.setFont(type_at(p.SMALL, strong=True))
+        painter.drawText(16, 22, "PART")
+        if self.scene.mesh is None:
+            painter.setFont(type_at(p.LARGE))
+            words = (
+                "The part is being built …"
+                if self.session.building
+                else ("The part cannot be built yet: see what is to fix below.")
+            )
+            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, words)
+        if self.hasFocus():
+            painter.setPen(QColor(p.RULE_STRONG))
+            painter.setBrush(Qt.BrushStyle.NoBrush)  # the frame alone: no wash over the part
+            painter.drawRect(self.rect().adjusted(0, 0, -1, -1))
+
+    def _caption(self) -> str:
+        """The face under the pointer, or the one in hand, with kind and sizes."""
+        name = self._hover.face if self._hover else self.session.face
+        if not name:
+            return "click a face to choose it for the next stamp"
+        if isinstance(name, StampFace):
+            return f"{name.stamp} · {name.role} of the stamp"
+        kind = self.session.kinds.get(name, "")
+        chart = self.session.charts.get(name)
+        if chart is None:
+            return f"{name} · {kind}" if kind else name
+        low, high = heights(chart)
+        if chart.closed:
+            ends = chart.rolled(np.array([[0.0, low], [0.0, high]]))
+            girths = sorted({round(chart.way_round(end), 3) for end in ends})
+            around = " to ".join(f"{g:.3f}" for g in girths)
+            across = " to ".join(f"{g / np.pi:.3f}" for g in girths)
+            return (
+                f"{name} · {chart.kind} {across} mm · girth {around} mm · "
+                f"height {high - low:.3f} mm"
+            )
+        low_x, _, high_x, _ = chart.bounds
+        return f"{name} · {chart.kind} · {high_x - low_x:.3f} × {high - low:.3f} mm"
+
+
+def _joined(parts: Sequence[Patch]) -> Patch:
+    """Several patches as one."""
+    starts = np.cumsum([0, *(len(points) for points, _, _ in parts)])
+    return (
+        np.concatenate([points for points, _, _ in parts]),
+        np.concatenate([t + start for (_, t, _), start in zip(parts, starts[:-1], strict=True)]),
+        np.concatenate([normals for _, _, normals in parts]),
+    )

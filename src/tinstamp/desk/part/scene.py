@@ -1,0 +1,493 @@
+"""The part as a picture: VTK drawn off the screen into an image. No Qt here.
+
+Software drawing is what most machines of this job will do, so: no multisampling, one
+light, and a picture only when something changed.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+import vtkmodules.vtkRenderingOpenGL2  # noqa: F401  (registers the renderer)
+from numpy.typing import NDArray
+from vtkmodules.util.numpy_support import numpy_to_vtk, numpy_to_vtkIdTypeArray, vtk_to_numpy
+from vtkmodules.vtkCommonCore import reference, vtkPoints, vtkUnsignedCharArray
+from vtkmodules.vtkCommonDataModel import (
+    vtkCellArray,
+    vtkPlane,
+    vtkPlaneCollection,
+    vtkPolyData,
+    vtkStaticCellLocator,
+)
+from vtkmodules.vtkFiltersCore import vtkCleanPolyData, vtkFeatureEdges, vtkPolyDataNormals
+from vtkmodules.vtkFiltersGeneral import vtkClipClosedSurface
+from vtkmodules.vtkRenderingCore import (
+    vtkActor,
+    vtkPolyDataMapper,
+    vtkRenderer,
+    vtkRenderWindow,
+)
+
+from tinstamp.desk.look import palette as p
+from tinstamp.engine.triangles import Mesh
+
+Array = NDArray[np.float64]
+
+
+Patch = tuple[Array, NDArray[np.int64], Array]
+"""A piece of a face: points (n, 3) mm, triangles, and outward normals at the points."""
+
+
+@dataclass(frozen=True)
+class Hit:
+    """What lies under the pointer: the face's name and the point on it, mm."""
+
+    face: str
+    point: Array
+
+
+class Scene:
+    """Holds the part, the preview and the camera; draws them."""
+
+    def __init__(self) -> None:
+        self.window = vtkRenderWindow()
+        self.window.SetOffScreenRendering(1)
+        self.window.SetMultiSamples(0)
+        self.renderer = vtkRenderer()
+        self.renderer.SetBackground(*_rgb(p.GROUND))
+        self.renderer.SetBackground2(*_rgb(p.SKY))
+        self.renderer.GradientBackgroundOn()
+        self.window.AddRenderer(self.renderer)
+        self.mesh: Mesh | None = None
+        self._data = vtkPolyData()
+        self._locator: vtkStaticCellLocator | None = None
+        self._part = self._actor(self._data)
+        self._part.GetProperty().SetSpecular(0.12)
+        self._part.GetProperty().SetSpecularPower(18)
+        self._part.GetProperty().SetAmbient(0.34)
+        self._part.GetProperty().SetDiffuse(0.74)
+        self._edges = self._line_actor(p.TIN_EDGE, 1.0)
+        self._lines = self._line_actor(p.ACCENT, 3.0)
+        self._lines.GetProperty().SetOpacity(1.0)
+        self._lines.VisibilityOff()
+        self._overlay_data = vtkPolyData()
+        self._overlay = self._actor(self._overlay_data)
+        self._overlay.GetProperty().SetColor(*_rgb(p.ACCENT))
+        self._overlay.GetProperty().SetAmbient(0.5)
+        self._overlay.GetProperty().SetDiffuse(0.6)
+        self._overlay.VisibilityOff()
+        self._overlay_shape: tuple[int, int] | None = None
+        self._tint_data = vtkPolyData()
+        self._tint = self._actor(self._tint_data)
+        self._tint.GetProperty().SetAmbient(0.5)
+        self._tint.GetProperty().SetDiffuse(0.6)
+        self._tint.VisibilityOff()
+        self._patch = self._actor(vtkPolyData())
+        self._patch.GetProperty().SetColor(*_rgb(p.TIN))
+        self._patch.GetProperty().SetAmbient(0.34)
+        self._patch.GetProperty().SetDiffuse(0.74)
+        self._patch.GetProperty().SetSpecular(0.12)
+        self._patch.GetProperty().SetSpecularPower(18)
+        self._patch.VisibilityOff()
+        self._hidden: frozenset[str] = frozenset()
+        self._bared: vtkPolyData | None = None
+        self._section: vtkPlane | None = None
+        self._clipped: vtkPolyData | None = None
+
+    def _actor(self, data: vtkPolyData) -> vtkActor:
+        mapper = vtkPolyDataMapper()
+        mapper.SetInputData(data)
+        actor = vtkActor()
+        actor.SetMapper(mapper)
+        self.renderer.AddActor(actor)
+        return actor
+
+    def _line_actor(self, colour: str, width: float) -> vtkActor:
+        actor = self._actor(vtkPolyData())
+        actor.GetProperty().SetColor(*_rgb(colour))
+        actor.GetProperty().SetLineWidth(width)
+        actor.GetProperty().LightingOff()
+        actor.GetProperty().SetOpacity(0.45)
+        actor.GetMapper().SetResolveCoincidentTopologyToPolygonOffset()
+        actor.GetMapper().SetRelativeCoincidentTopologyLineOffsetParameters(0, -40)
+        return actor
+
+    # -- what is shown
+
+    def show(self, mesh: Mesh | None) -> None:
+        """Take the part's triangles; None empties the scene."""
+        self.mesh = mesh
+        self._data = vtkPolyData() if mesh is None else _with_normals(mesh)
+        self._locator = None
+        if mesh is not None:
+            self._locator = vtkStaticCellLocator()
+            self._locator.SetDataSet(self._data)
+            self._locator.BuildLocator()
+        self._edges.GetMapper().SetInputData(_edges_of(self._data))
+        self._hidden = frozenset()
+        self._bared = None
+        self._patch.VisibilityOff()
+        self._apply_section()
+
+    def veil(self, names: frozenset[str], patch: Patch | None = None) -> None:
+        """Hide faces by name, such as those of a relief that is out of date, and close the face
+        that they stand in by a patch. No names show all."""
+        if self.mesh is None or names == self._hidden:
+            return
+        self._hidden = names
+        gone = np.array([name in names for name in self.mesh.names])[self.mesh.faces]
+        self._patch.SetVisibility(bool(names) and patch is not None)
+        if not gone.any():
+            self._bared = None
+            self._edges.GetMapper().SetInputData(_edges_of(self._data))
+        else:
+            bare = vtkPolyData()
+            bare.SetPoints(self._data.GetPoints())
+            bare.GetPointData().SetNormals(self._data.GetPointData().GetNormals())
+            bare.SetPolys(_cells(self.mesh.triangles[~gone]))
+            self._bared = bare
+            self._shown_cells = ~gone
+            old = self.mesh.points[np.unique(self.mesh.triangles[gone])]
+            self._edges.GetMapper().SetInputData(_edges_of(bare, old))
+            self._colour_bared()
+        if patch is not None and names:
+            points, triangles, normals = patch
+            data, holder = vtkPolyData(), vtkPoints()
+            holder.SetData(numpy_to_vtk(np.ascontiguousarray(points, np.float32), deep=True))
+            data.SetPoints(holder)
+            data.SetPolys(_cells(triangles))
+            shades = numpy_to_vtk(np.ascontiguousarray(normals, np.float32), deep=True)
+            data.GetPointData().SetNormals(shades)
+            self._patch.GetMapper().SetInputData(data)
+        self._apply_section()
+
+    def _colour_bared(self) -> None:
+        """What is left of the part has the part's own colours."""
+        scalars = self._data.GetCellData().GetScalars()
+        if self._bared is None or scalars is None:
+            return
+        colours = numpy_to_vtk(vtk_to_numpy(scalars)[self._shown_cells], deep=True)
+        self._bared.GetCellData().SetScalars(colours)
+
+    def paint(self, colours: Mapping[str, str], hovered: str | None = None) -> None:
+        """Colours `#RRGGBB` by face name; the rest is tin, the hovered face lighter."""
+        if self.mesh is None:
+            return
+        table = np.array([_bytes(colours.get(name, p.TIN)) for name in self.mesh.names])
+        if hovered in self.mesh.names:
+            table[self.mesh.names.index(hovered)] = _bytes(p.TIN_HOVER)
+        array = numpy_to_vtk(table[self.mesh.faces].astype(np.uint8), deep=True)
+        array.SetName("colour")
+        self._data.GetCellData().SetScalars(array)
+        self._colour_bared()
+        self._apply_section()
+
+    def overlay(self, points: Array | None, triangles: NDArray[np.int64] | None) -> None:
+        """Show the preview, or hide it with None."""
+        if points is None or triangles is None or not len(points):
+            self._overlay.VisibilityOff()
+            return
+        shape = (len(points), len(triangles))
+        if shape != self._overlay_shape:
+            self._overlay_data.SetPolys(_cells(triangles))
+            self._overlay_shape = shape
+        holder = vtkPoints()
+        holder.SetData(numpy_to_vtk(np.ascontiguousarray(points, dtype=np.float32), deep=True))
+        self._overlay_data.SetPoints(holder)
+        self._overlay_data.Modified()
+        self._overlay.VisibilityOn()
+
+    def tint(self, found: tuple[Array, NDArray[np.int64], NDArray[np.uint8]] | None) -> None:
+        """Show coloured triangles over the part, or hide them with None: points (n, 3) mm,
+        triangles, and a colour for each."""
+        if found is None or not len(found[1]):
+            self._tint.VisibilityOff()
+            return
+        points, triangles, colours = found
+        holder = vtkPoints()
+        holder.SetData(numpy_to_vtk(np.ascontiguousarray(points, dtype=np.float32), deep=True))
+        self._tint_data.SetPoints(holder)
+        self._tint_data.SetPolys(_cells(triangles))
+        shades = numpy_to_vtk(np.ascontiguousarray(colours), deep=True)
+        self._tint_data.GetCellData().SetScalars(shades)
+        self._tint_data.Modified()
+        self._tint.VisibilityOn()
+
+    def cut(self, origin: Array | None, normal: Array | None) -> None:
+        """Show only the part behind a plane, its cut face closed; None shows all."""
+        if origin is None or normal is None:
+            self._section = None
+        else:
+            self._section = vtkPlane()
+            self._section.SetOrigin(*map(float, origin))
+            self._section.SetNormal(*(-float(n) for n in normal))
+        self._apply_section()
+
+    def _apply_section(self) -> None:
+        if self._section is None or self.mesh is None:
+            self._part.GetMapper().SetInputData(self._bared or self._data)
+            self._edges.VisibilityOn()
+            return
+        joined = vtkCleanPolyData()
+        joined.SetInputData(self._data)
+        joined.PointMergingOn()
+        planes = vtkPlaneCollection()
+        planes.AddItem(self._section)
+        clip = vtkClipClosedSurface()
+        clip.SetInputConnection(joined.GetOutputPort())
+        clip.SetClippingPlanes(planes)
+        clip.SetScalarModeToColors()
+        clip.SetBaseColor(*_rgb(p.TIN))
+        clip.SetClipColor(*_rgb("#D9B48F"))
+        clip.GenerateFacesOn()
+        clip.Update()
+        faceted = vtkPolyDataNormals()
+        faceted.SetInputConnection(clip.GetOutputPort())
+        faceted.SetFeatureAngle(25)
+        faceted.Update()
+        self._clipped = faceted.GetOutput()
+        self._part.GetMapper().SetInputData(self._clipped)
+        self._edges.VisibilityOff()
+
+    def lines(self, polylines: Sequence[Sequence[Sequence[float]]]) -> None:
+        """Lines over the part, mm, such as what was measured."""
+        data = vtkPolyData()
+        holder, cells = vtkPoints(), vtkCellArray()
+        for line in polylines:
+            cells.InsertNextCell(len(line))
+            for p_ in line:
+                cells.InsertCellPoint(holder.InsertNextPoint(*p_))
+        data.SetPoints(holder)
+        data.SetLines(cells)
+        self._lines.GetMapper().SetInputData(data)
+        self._lines.SetVisibility(bool(polylines))
+
+    def mm_per_pixel(self, point: Array, height: int) -> float:
+        """How much a pixel covers at a point."""
+        camera = self.renderer.GetActiveCamera()
+        away = float(np.linalg.norm(np.array(camera.GetPosition()) - point))
+        return float(2 * away * np.tan(np.radians(camera.GetViewAngle() / 2)) / max(height, 1))
+
+    # -- the camera
+
+    @property
+    def bounds(self) -> tuple[Array, Array]:
+        """Least and greatest corner of the part, mm."""
+        if self.mesh is None or not len(self.mesh.points):
+            return np.zeros(3), np.ones(3)
+        return (
+            self.mesh.points.min(axis=0).astype(float),
+            self.mesh.points.max(axis=0).astype(float),
+        )
+
+    @property
+    def looking(self) -> tuple[float, float, float]:
+        """The unit direction that the camera looks in."""
+        x, y, z = self.renderer.GetActiveCamera().GetDirectionOfProjection()
+        return float(x), float(y), float(z)
+
+    def look(self, towards: Array, up: Array, at: Array | None = None, reach: float = 0.0) -> None:
+        """Look along `towards` at a point (the middle of the part without one), from far
+        enough to see `reach` mm to each side (the whole part when 0)."""
+        low, high = self.bounds
+        middle = (low + high) / 2 if at is None else at
+        camera = self.renderer.GetActiveCamera()
+        camera.SetViewAngle(24)
+        along = np.asarray(towards, dtype=float)
+        along = along / np.linalg.norm(along)
+        if reach:
+            distance = reach * 1.08 / np.tan(np.radians(12))
+        else:
+            distance = self._distance(middle, along, np.asarray(up, dtype=float))
+        camera.SetFocalPoint(*map(float, middle))
+        camera.SetPosition(*map(float, middle - along * distance))
+        camera.SetViewUp(*map(float, up))
+        self.renderer.ResetCameraClippingRange()
+
+    def _distance(self, middle: Array, along: Array, up: Array) -> float:
+        """How far back the whole part is seen, with a margin, in the window's shape."""
+        low, high = self.bounds
+        corners = np.array(
+            [
+                [x, y, z]
+                for x in (low[0], high[0])
+                for y in (low[1], high[1])
+                for z in (low[2], high[2])
+            ]
+        )
+        right = np.cross(along, up)
+        right /= np.linalg.norm(right)
+        above = np.cross(right, along)
+        off = corners - middle
+        width, height = self.window.GetSize()
+        slope = np.tan(np.radians(12))
+        tall = np.abs(off @ above) / slope
+        wide = np.abs(off @ right) / (slope * max(width, 1) / max(height, 1))
+        return float(np.max(np.maximum(tall, wide) - off @ along)) * 1.12
+
+    def turn(self, across: float, along: float) -> None:
+        """Turn round the part by degrees, z staying upright on the picture."""
+        camera = self.renderer.GetActiveCamera()
+        focal = np.array(camera.GetFocalPoint())
+        back = np.array(camera.GetPosition()) - focal
+        distance = float(np.linalg.norm(back))
+        azimuth = np.degrees(np.arctan2(back[1], back[0]))
+        height = np.degrees(np.arcsin(np.clip(back[2] / distance, -1, 1)))
+        if abs(back[2]) / distance > 0.9995:  # straight from above: take it from the view-up
+            up = np.array(camera.GetViewUp()) * -np.sign(back[2])
+            azimuth = np.degrees(np.arctan2(up[1], up[0]))
+        azimuth -= across
+        height = float(np.clip(height + along, -89, 89))
+        a, h = np.radians(azimuth), np.radians(height)
+        out = np.array([np.cos(a) * np.cos(h), np.sin(a) * np.cos(h), np.sin(h)])
+        camera.SetPosition(*map(float, focal + out * distance))
+        camera.SetViewUp(0, 0, 1)
+        self.renderer.ResetCameraClippingRange()
+
+    def shift(self, dx: float, dy: float, height: int) -> None:
+        """Move the picture by pixels."""
+        camera = self.renderer.GetActiveCamera()
+        focal, position = np.array(camera.GetFocalPoint()), np.array(camera.GetPosition())
+        distance = float(np.linalg.norm(position - focal))
+        per_pixel = 2 * distance * np.tan(np.radians(camera.GetViewAngle() / 2)) / max(height, 1)
+        back = (position - focal) / distance
+        right = np.cross(camera.GetViewUp(), back)
+        right /= np.linalg.norm(right)
+        up = np.cross(back, right)
+        step = (-dx * right + dy * up) * per_pixel
+        camera.SetFocalPoint(*map(float, focal + step))
+        camera.SetPosition(*map(float, position + step))
+        self.renderer.ResetCameraClippingRange()
+
+    def nearer(self, factor: float) -> None:
+        """Go nearer (factor above 1) or further."""
+        self.renderer.GetActiveCamera().Dolly(factor)
+        self.renderer.ResetCameraClippingRange()
+
+    # -- pictures and picking
+
+    def picture(self, width: int, height: int) -> NDArray[np.uint8]:
+        """Draw; (height, width, 3) bytes, top row first."""
+        width, height = max(width, 1), max(height, 1)
+        if tuple(self.window.GetSize()) != (width, height):
+            self.window.SetSize(width, height)
+        self.renderer.ResetCameraClippingRange()
+        self.window.Render()
+        data = vtkUnsignedCharArray()
+        self.window.GetPixelData(0, 0, width - 1, height - 1, 0, data, 0)
+        rows = vtk_to_numpy(data).reshape(height, width, 3)
+        return np.ascontiguousarray(rows[::-1])
+
+    def hit(self, x: float, y: float, width: int, height: int) -> Hit | None:
+        """What lies under a pixel, x to the right and y down."""
+        if self._locator is None or self.mesh is None or not len(self.mesh.triangles):
+            return None
+        near, end = self._ray(x, y, width, height)
+        start = near if self._section is None else self._past_section(near, end)
+        if start is None:
+            return None
+        t, sub, cell = reference(0.0), reference(0), reference(0)
+        spot, local = [0.0] * 3, [0.0] * 3
+        met = self._locator.IntersectWithLine(  # type: ignore[call-overload]
+            start, end, 1e-9, t, spot, local, sub, cell
+        )
+        if not met:
+            return None
+        owner = int(self.mesh.faces[int(cell)])
+        return Hit(self.mesh.names[owner], np.array(spot))
+
+    def _ray(self, x: float, y: float, width: int, height: int) -> tuple[Array, Array]:
+        camera = self.renderer.GetActiveCamera()
+        matrix = camera.GetCompositeProjectionTransformMatrix(width / max(height, 1), -1, 1)
+        m = np.array([[matrix.GetElement(r, c) for c in range(4)] for r in range(4)])
+        flat = np.array([2 * x / width - 1, 1 - 2 * y / height])
+        ends = np.linalg.solve(m, np.array([[*flat, -1.0, 1.0], [*flat, 1.0, 1.0]]).T).T
+        ends = ends[:, :3] / ends[:, 3:]
+        return ends[0], ends[1]
+
+    def _past_section(self, start: Array, end: Array) -> Array | None:
+        """Where the ray enters the half that is shown."""
+        assert self._section is not None
+        origin, normal = np.array(self._section.GetOrigin()), np.array(self._section.GetNormal())
+        a, b = (start - origin) @ normal, (end - origin) @ normal
+        if a >= 0:
+            return start
+        if b < 0:
+            return None
+        moved: Array = start + (end - start) * (a / (a - b))
+        return moved
+
+    def on_screen(self, point: Array, width: int, height: int) -> tuple[float, float]:
+        """The pixel of a point in space."""
+        camera = self.renderer.GetActiveCamera()
+        matrix = camera.GetCompositeProjectionTransformMatrix(width / max(height, 1), -1, 1)
+        m = np.array([[matrix.GetElement(r, c) for c in range(4)] for r in range(4)])
+        q = m @ np.array([*point, 1.0])
+        return float((q[0] / q[3] + 1) * width / 2), float((1 - q[1] / q[3]) * height / 2)
+
+
+def _rgb(colour: str) -> tuple[float, float, float]:
+    r, g, b = _bytes(colour)
+    return r / 255, g / 255, b / 255
+
+
+def _bytes(colour: str) -> tuple[int, int, int]:
+    return int(colour[1:3], 16), int(colour[3:5], 16), int(colour[5:7], 16)
+
+
+def _cells(triangles: NDArray[np.int64] | NDArray[np.int32]) -> vtkCellArray:
+    cells = vtkCellArray()
+    flat = np.ascontiguousarray(triangles, dtype=np.int64).reshape(-1)
+    offsets = np.arange(0, len(flat) + 1, 3, dtype=np.int64)
+    cells.SetData(
+        numpy_to_vtkIdTypeArray(offsets, deep=True), numpy_to_vtkIdTypeArray(flat, deep=True)
+    )
+    return cells
+
+
+def _with_normals(mesh: Mesh) -> vtkPolyData:
+    """The mesh with point normals: faces do not share points, so edges stay sharp."""
+    data = vtkPolyData()
+    holder = vtkPoints()
+    holder.SetData(numpy_to_vtk(mesh.points, deep=True))
+    data.SetPoints(holder)
+    data.SetPolys(_cells(mesh.triangles))
+    corners = mesh.points[mesh.triangles].astype(np.float64)
+    flat = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    normals = np.zeros((len(mesh.points), 3))
+    for k in range(3):
+        np.add.at(normals, mesh.triangles[:, k], flat)
+    length = np.linalg.norm(normals, axis=1, keepdims=True)
+    normals = normals / np.where(length > 0, length, 1.0)
+    data.GetPointData().SetNormals(numpy_to_vtk(normals.astype(np.float32), deep=True))
+    return data
+
+
+def _edges_of(data: vtkPolyData, without: Array | None = None) -> vtkPolyData:
+    """Borders of faces as lines; those between points `without` (n, 3) are left out."""
+    edges = vtkFeatureEdges()
+    edges.SetInputData(data)
+    edges.BoundaryEdgesOn()
+    edges.FeatureEdgesOff()
+    edges.ManifoldEdgesOff()
+    edges.NonManifoldEdgesOff()
+    edges.ColoringOff()
+    edges.Update()
+    found = edges.GetOutput()
+    if without is None or not found.GetNumberOfLines():
+        return found
+    points = vtk_to_numpy(found.GetPoints().GetData())
+    old = {row.tobytes() for row in np.round(np.asarray(without, np.float32), 3) + 0.0}
+    gone = np.array([row.tobytes() in old for row in np.round(points, 3) + np.float32(0.0)])
+    lines = vtk_to_numpy(found.GetLines().GetConnectivityArray()).reshape(-1, 2)
+    kept = vtkPolyData()
+    kept.SetPoints(found.GetPoints())
+    cells = vtkCellArray()
+    for a, b in lines[~(gone[lines[:, 0]] & gone[lines[:, 1]])]:
+        cells.InsertNextCell(2)
+        cells.InsertCellPoint(int(a))
+        cells.InsertCellPoint(int(b))
+    kept.SetLines(cells)
+    return kept

@@ -1,0 +1,1 @@
+"""The sheet and the profile, drawn and worked on."""

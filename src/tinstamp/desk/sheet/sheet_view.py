@@ -1,0 +1,231 @@
+"""The sheet: the selected stamp's face laid out flat, true to scale, to work on."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+import numpy as np
+from PySide6.QtCore import QPointF, QSize, Qt, Signal
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QPaintEvent, QResizeEvent, QWheelEvent
+from PySide6.QtWidgets import QMenu, QPushButton, QWidget
+
+from tinstamp.artwork.outline import Array
+from tinstamp.chart.base import Chart
+from tinstamp.chart.bent import UnevenChart
+from tinstamp.desk.commands import command
+from tinstamp.desk.dialogs.compare_dialog import CompareDialog
+from tinstamp.desk.look.painting import painting
+from tinstamp.desk.look.style import alone_button
+from tinstamp.desk.sheet import sheet_paint
+from tinstamp.desk.sheet.sheet_scale import Scale
+from tinstamp.desk.sheet.sheet_stretch import MEASURES, WORDS
+from tinstamp.desk.work.session import BLANK, Session
+from tinstamp.desk.work.stamp_drag import Mode, StampDrag
+
+HANDLE = 9
+"""px round a handle that take it"""
+NEAR = 6
+"""px within which lines draw a stamp to them; none with Control held"""
+STEP, COARSE, FINE = 0.5, 5.0, 0.1
+"""mm that an arrow key nudges: plain, with Shift, with Control"""
+
+
+class SheetView(QWidget):
+    """Paints the sheet and lets the mouse and the arrow keys place the stamp."""
+
+    wants_middle = Signal()
+
+    def __init__(self, session: Session, drag: StampDrag) -> None:
+        super().__init__()
+        self.session = session
+        self.drag = drag
+        self.stretch_button = QPushButton("Stretch", self)
+        self.stretch_button.setAccessibleName("Stretch")
+        self.stretch_button.setToolTip("Show in colours how much the face stretches the artwork")
+        menu = QMenu(self.stretch_button)
+        menu.addAction("Not shown", lambda: self.session.show_stretch(None))
+        for measure in MEASURES:
+            menu.addAction(WORDS[measure], lambda m=measure: self.session.show_stretch(m))
+        menu.addSeparator()
+        menu.addAction("Wrapped and cast, side by side …", self.compare)
+        self.stretch_button.setMenu(menu)
+        self.alone = alone_button(self, "sheet", command("sheet alone").told)
+        self.alone.clicked.connect(self.wants_middle)
+        self.setMouseTracking(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setAccessibleName("Sheet")
+        self.setMinimumHeight(160)
+        self.scale: Scale | None = None
+        self._fitted_to: tuple[float, ...] | None = None
+        self._last = QPointF()
+        self._press: QPointF | None = None
+        self._mode: Literal["", "shift", "stamp"] = ""
+        self.spot: tuple[float, float] | None = None
+        session.stretch_changed.connect(self.update)
+        for signal in (session.selection_changed, session.pictured, drag.previewed):
+            signal.connect(self._renew)
+
+    def sizeHint(self) -> QSize:
+        return QSize(740, 320)
+
+    @property
+    def face(self) -> str | None:
+        """The face that is shown: the selected stamp's, or the picked one."""
+        index = self.session.selected
+        if index != BLANK:
+            return self.session.job.stamps[index].setting.face
+        return self.session.face
+
+    def _renew(self) -> None:
+        self.spot = None
+        self._fit(keep=True)
+        self.update()
+
+    def point_at(self, x: float, y: float) -> None:
+        """Mark a place on the sheet, as a finding does."""
+        self.spot = (x, y)
+        self.update()
+
+    def compare(self) -> None:
+        """The selected stamp wrapped and cast, side by side."""
+        if self.session.selected != BLANK and self.session.chart_of(self.session.selected):
+            CompareDialog(self.session, self.window()).open()
+
+    @property
+    def chart(self) -> Chart | None:
+        """The chart that is shown: the face's own, or a projection onto it."""
+        preview = self.drag.preview
+        home = self.session.charts.get(self.face or "")
+        if preview is not None and home is not None and isinstance(preview.chart, UnevenChart):
+            return preview.chart
+        return home
+
+    def fit(self) -> None:
+        """Show the whole sheet."""
+        self._fit(keep=False)
+        self.update()
+
+    def _fit(self, keep: bool) -> None:
+        chart = self.chart
+        if chart is None:
+            self.scale = None
+            self._fitted_to = None
+            return
+        key = (*map(float, chart.bounds), float(self.width()), float(self.height()))
+        held = keep and self.scale is not None and self.drag.active
+        if held or (keep and self.scale is not None and key == self._fitted_to):
+            return
+        self._fitted_to = key
+        self.scale = sheet_paint.fitted(chart.bounds, self.width(), self.height())
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        self.alone.move(self.width() - self.alone.width() - 8, 6)
+        self.stretch_button.move(self.alone.x() - self.stretch_button.sizeHint().width() - 8, 6)
+        self._fit(keep=False)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        with painting(self) as painter:
+            sheet_paint.paint(painter, self)
+
+    # -- the mouse
+
+    def handle_at(self, spot: QPointF) -> Mode | None:
+        """What a press at a pixel would take hold of."""
+        preview = self.drag.preview
+        if self.scale is None or preview is None or not preview.placed.regions:
+            return None
+        marks = sheet_paint.handles(preview, self.scale)
+        if (spot - marks.turn).manhattanLength() < HANDLE * 1.5:
+            return "turn"
+        if any((spot - corner).manhattanLength() < HANDLE * 1.3 for corner in marks.corners):
+            return "size"
+        at = self.scale.to_sheet(spot)
+        return "move" if self.drag.on_ink(self.session.selected, at) else None
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self._last = self._press = event.position()
+        if self.scale is None:
+            return
+        if event.button() == Qt.MouseButton.MiddleButton:
+            self._mode = "shift"
+            return
+        if event.button() != Qt.MouseButton.LeftButton:
+            return
+        at = self.scale.to_sheet(event.position())
+        mode = self.handle_at(event.position())
+        if mode is None:
+            other = self._stamp_at(at)
+            if other is not None:
+                self.session.select(other)
+                mode = "move"
+        if mode is not None and self.drag.begin(mode, at):
+            self._mode = "stamp"
+        else:
+            self._mode = "shift"
+
+    def _stamp_at(self, at: Array) -> int | None:
+        for i, stamp in enumerate(self.session.job.stamps):
+            if stamp.setting.face == self.face and self.drag.on_ink(i, at):
+                return i
+        return None
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        spot = event.position()
+        if self._mode == "stamp" and self.scale is not None and self._press is not None:
+            if self.drag.moving or (spot - self._press).manhattanLength() > 3:
+                held = event.modifiers() & Qt.KeyboardModifier.ShiftModifier
+                free = event.modifiers() & Qt.KeyboardModifier.ControlModifier
+                near = 0.0 if free else NEAR / self.scale.per_mm
+                self.drag.move(self.scale.to_sheet(spot), self._snap() if held else 0.0, near)
+        elif self._mode == "shift" and self.scale is not None:
+            self.scale = self.scale.shifted(spot - self._last)
+            self.update()
+        else:
+            shapes = {
+                "move": Qt.CursorShape.SizeAllCursor,
+                "size": Qt.CursorShape.SizeFDiagCursor,
+                "turn": Qt.CursorShape.CrossCursor,
+            }
+            mode = self.handle_at(spot)
+            self.setCursor(shapes[mode] if mode else Qt.CursorShape.ArrowCursor)
+        self._last = spot
+
+    def _snap(self) -> float:
+        """With Shift a drag goes by whole steps: 1 mm, or 15 degrees when turning."""
+        return 15.0 if self.drag.mode == "turn" else 1.0
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        self._mode = ""
+        self._press = None
+        self.drag.end()
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        self.fit()
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        if self.scale is not None:
+            factor = 1.0015 ** event.angleDelta().y()
+            self.scale = self.scale.zoomed(event.position(), factor)
+            self.update()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        steps = {
+            Qt.Key.Key_Left: (-1.0, 0.0),
+            Qt.Key.Key_Right: (1.0, 0.0),
+            Qt.Key.Key_Up: (0.0, 1.0),
+            Qt.Key.Key_Down: (0.0, -1.0),
+        }
+        key = Qt.Key(event.key())
+        if key in steps and self.session.selected != BLANK:
+            size = STEP
+            if event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
+                size = COARSE
+            elif event.modifiers() & Qt.KeyboardModifier.ControlModifier:
+                size = FINE
+            self.drag.nudge(*(np.array(steps[key]) * size))
+        elif key in (Qt.Key.Key_Plus, Qt.Key.Key_Equal, Qt.Key.Key_Minus) and self.scale:
+            factor = 1 / 1.2 if key == Qt.Key.Key_Minus else 1.2
+            self.scale = self.scale.zoomed(QPointF(self.rect().center()), factor)
+            self.update()
+        else:
+            super().keyPressEvent(event)

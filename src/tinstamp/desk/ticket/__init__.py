@@ -1,0 +1,1 @@
+"""The job's ticket: its cards and what the proof tells."""

@@ -1,0 +1,171 @@
+"""The proof line: worst findings first; a click shows the place in both views."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import (
+    QHBoxLayout,
+    QLabel,
+    QMenu,
+    QProgressBar,
+    QPushButton,
+    QSizePolicy,
+    QToolButton,
+    QWidget,
+)
+
+from tinstamp.desk.look import palette as p
+from tinstamp.desk.look.marks import mark_icon
+from tinstamp.desk.look.style import type_at
+from tinstamp.desk.work.session import Session
+from tinstamp.proofing.finding import Finding, Level
+
+BEFORE = "before the change: "
+WORST = (
+    "QPushButton { text-align: left; background: transparent; color: #E8EAEA;"
+    " border: 1px solid transparent; }"
+    "QPushButton:hover, QPushButton:focus { border-color: #7C8890; }"
+)
+
+
+class ProofLine(QWidget):
+    """Counts by level, the worst finding in words, and how the build goes."""
+
+    show_finding = Signal(object)
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.setObjectName("proof")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.session = session
+        self.setFixedHeight(34)
+        self.counts: dict[Level, QToolButton] = {}
+        row = QHBoxLayout(self)
+        row.setContentsMargins(12, 0, 12, 0)
+        row.setSpacing(8)
+        for level in ("fix", "look", "note"):
+            button = QToolButton()
+            button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextBesideIcon)
+            button.setIcon(mark_icon(level, p.ON_DARK[level]))
+            button.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
+            button.setMenu(QMenu(button))
+            button.setFont(type_at(p.BODY, strong=True))
+            button.setStyleSheet(f"color: {p.ON_DARK[level]};")
+            row.addWidget(button)
+            self.counts[level] = button
+        self.worst = QPushButton()
+        self.worst.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
+        self.worst.clicked.connect(self._go)
+        self.worst.setStyleSheet(WORST)
+        row.addWidget(self.worst, 1)
+        self.bar = QProgressBar()
+        self.bar.setFixedSize(90, 6)
+        self.bar.setTextVisible(False)
+        self.bar.setStyleSheet(
+            "QProgressBar { background: #3A4A55; border: none; border-radius: 3px; }"
+            f"QProgressBar::chunk {{ background: {p.ON_DARK['look']}; border-radius: 3px; }}"
+        )
+        self.state = QLabel()
+        self.state.setFont(type_at(p.SMALL))
+        self.state.setStyleSheet("color: #B9C2C7;")
+        self.stop = QToolButton()
+        self.stop.setText("Stop")
+        self.stop.setToolTip("Give up this build; the part last built stays (Esc)")
+        self.stop.clicked.connect(session.stop)
+        for widget in (self.state, self.bar, self.stop):
+            row.addWidget(widget)
+        self._first: Finding | None = None
+        self._old = False
+        session.report_changed.connect(self.renew)
+        session.progress.connect(self._progress)
+        session.failed.connect(self._failed)
+        session.engine_restarted.connect(self._restarted)
+        session.job_changed.connect(self._busy)
+        self._busy()
+        self.renew()
+
+    def renew(self) -> None:
+        """Show the report's findings."""
+        self._old = False
+        self.worst.setStyleSheet(WORST)
+        report = self.session.report
+        findings = report.findings if report is not None else ()
+        for level, button in self.counts.items():
+            members = [f for f in findings if f.level == level]
+            word = p.LEVEL_WORD[level]
+            if level == "note":
+                word = "note" if len(members) == 1 else "notes"
+            button.setText(f"{len(members)} {word}")
+            button.setVisible(bool(members))
+            menu = button.menu()
+            menu.clear()
+            for finding in members:
+                action = menu.addAction(mark_icon(level), told(finding))
+                action.triggered.connect(lambda _=False, f=finding: self.show_finding.emit(f))
+        self._first = findings[0] if findings else None
+        self.worst.setEnabled(self._first is not None)
+        if self._first is not None:
+            self.worst.setText(told(self._first))
+            self.worst.setToolTip(told(self._first))
+        else:
+            self.worst.setText("all checks passed" if report is not None else "")
+        self._date()
+        if report is not None and not self.session.building:
+            built = [s for s in report.stamps if s.built_by]
+            ways = {"imprint": "by imprint", "boolean": "by boolean"}
+            told_ways = ", ".join(
+                f"{n} {ways[w]}" for w in ways if (n := sum(s.built_by == w for s in built))
+            )
+            stamps = "stamp" if len(built) == 1 else "stamps"
+            made = f" · {len(built)} {stamps} ({told_ways})" if built else ""
+            state = "exact solid" if report.valid else "no solid"
+            self.state.setText(f"{state} in {report.seconds:.2f} s{made}")
+        self._busy()
+
+    def _date(self) -> None:
+        """What was found before the last change is shown as old."""
+        old = self.session.report is not None and self.session.stale_report
+        if old == self._old:
+            return
+        self._old = old
+        text = self.worst.text().removeprefix(BEFORE)
+        self.worst.setText(f"{BEFORE}{text}" if old and text else text)
+        ink = "#9AA5AB" if old else "#E8EAEA"
+        self.worst.setStyleSheet(WORST.replace("#E8EAEA", ink))
+        for level, button in self.counts.items():
+            button.setStyleSheet(f"color: {ink if old else p.ON_DARK[level]};")
+
+    def _go(self) -> None:
+        if self._first is not None:
+            self.show_finding.emit(self._first)
+
+    def _busy(self) -> None:
+        self._date()
+        busy = self.session.building
+        self.bar.setVisible(busy)
+        self.stop.setVisible(busy)
+
+    def _progress(self, what: str, part: float) -> None:
+        self._busy()
+        self.bar.setRange(0, 100)
+        self.bar.setValue(round(part * 100))
+        if self.session.building:
+            self.state.setText(f"building: {what}" if what else "building")
+        elif what:
+            self.state.setText(what)
+
+    def _failed(self, message: str) -> None:
+        self.state.setText(message)
+        self._busy()
+
+    def _restarted(self, again: bool) -> None:
+        self.state.setText(
+            "the engine stopped and was started again; the job is being built anew"
+            if again
+            else "the engine stopped twice on this job: change the stamp and it tries again"
+        )
+
+
+def told(finding: Finding) -> str:
+    """A finding in one line."""
+    return f"{finding.stamp}: {finding.message}" if finding.stamp else finding.message

@@ -1,0 +1,1 @@
+"""The job in hand: session, history, files, previews, drags."""

@@ -1,0 +1,105 @@
+"""Foreign files, read for the window without the window waiting.
+
+Logos of the job in hand are read in the background: until they are there, `StillReading` is
+raised, and `come` is emitted afterwards. What a designer takes in is waited for, with a way
+to give it up.
+"""
+
+from __future__ import annotations
+
+import logging
+from collections.abc import Callable
+from concurrent.futures import Future, ThreadPoolExecutor, wait
+from threading import Event
+from typing import Any, TypeVar
+
+from PySide6.QtCore import QCoreApplication, QObject, Qt, Signal
+from PySide6.QtWidgets import QProgressDialog, QWidget
+
+from tinstamp.artwork.logo import Reading, StillReading, read_guarded
+from tinstamp.artwork.painted import LogoError
+from tinstamp.artwork.svg import Drawing
+from tinstamp.desk.work.disk_work import BREATH
+from tinstamp.guarded.work import Limits, guarded
+
+Result = TypeVar("Result")
+LOG = logging.getLogger("tinstamp.desk")
+SHOWN_AFTER = 400
+"""ms until a reading under way is told, with what gives it up"""
+KEPT = 32
+"""Drawings that are kept."""
+
+
+class Background(QObject):
+    """Reads logos, one or two at a time."""
+
+    come = Signal()
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._pool = ThreadPoolExecutor(2, "reading")
+        self._under_way: set[Reading] = set()
+        self._found: dict[Reading, Drawing | LogoError] = {}
+
+    def read(self, reading: Reading) -> Drawing:
+        """What a logo's file draws. Raises LogoError, and StillReading until it is there."""
+        found = self._found.get(reading)
+        if isinstance(found, LogoError):
+            raise LogoError(*found.args)
+        if found is not None:
+            return found
+        if reading not in self._under_way:
+            self._under_way.add(reading)
+            self._pool.submit(self._work, reading)
+        raise StillReading("the logo is being read")
+
+    def _work(self, reading: Reading) -> None:
+        """In a thread of the pool."""
+        try:
+            found: Drawing | LogoError = read_guarded(reading)
+        except LogoError as error:
+            found = error
+        except Exception:
+            LOG.exception("a logo could not be read")
+            found = LogoError("the file cannot be read")
+        while len(self._found) >= KEPT:
+            self._found.pop(next(iter(self._found)))
+        self._found[reading] = found
+        self._under_way.discard(reading)
+        self.come.emit()
+
+    def close(self) -> None:
+        self._pool.shutdown(wait=False, cancel_futures=True)
+
+
+def taken_in(
+    parent: QWidget, name: str, limits: Limits, work: Callable[..., Result], *arguments: Any
+) -> Result:
+    """What `work` gives, from a process of its own, while the window stays alive; a box that
+    tells of it, with a way to give it up, comes when it takes long. Raises what `work` raises
+    in words, GuardError, and Cancelled."""
+    given_up = Event()
+    with ThreadPoolExecutor(1, "taking in") as pool:
+        future = pool.submit(guarded, limits, work, *arguments, cancelled=given_up.is_set)
+        watched(parent, f"Reading {name} …", future, given_up.set)
+    return future.result()
+
+
+def watched(parent: QWidget, words: str, future: Future[Any], give_up: Callable[[], None]) -> None:
+    """Wait for a future with a box that gives it up; its window paints on, and takes no keys."""
+    box = QProgressDialog(words, "Give up", 0, 0, parent)
+    box.setWindowTitle("Tin Stamp")
+    box.setWindowModality(Qt.WindowModality.WindowModal)
+    box.setMinimumDuration(SHOWN_AFTER)
+    box.setValue(0)
+    told = False
+    try:
+        while not future.done():
+            wait([future], BREATH)
+            QCoreApplication.processEvents()
+            if box.wasCanceled() and not told:
+                told = True
+                give_up()
+    finally:
+        box.reset()
+        box.deleteLater()

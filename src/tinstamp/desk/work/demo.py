@@ -1,0 +1,24 @@
+"""The demo jobs that come with the program."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+FOLDER = Path(__file__).resolve().parents[4] / "demo"
+DEMOS: dict[str, Path] = {
+    "fuel tank": FOLDER / "tank.tinstamp",
+    "chimney collar": FOLDER / "collar.tinstamp",
+    "vent cap": FOLDER / "cap.tinstamp",
+    "wick knob": FOLDER / "knob.tinstamp",
+    "carry grip": FOLDER / "grip.tinstamp",
+    "base disc": FOLDER / "base.tinstamp",
+}
+WORDS = {
+    "fuel tank": "a tube, text all round",
+    "chimney collar": "a cone, text with the rim",
+    "vent cap": "a dome, text round the crown",
+    "wick knob": "a round, numerals at even steps",
+    "carry grip": "a freeform skin, a raised mark",
+    "base disc": "a disc, text on an arc",
+}
+"""What each shows."""

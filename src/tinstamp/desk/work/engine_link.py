@@ -1,0 +1,84 @@
+"""The engine's process as the window sees it: asked, heard, stopped, and replaced when stuck."""
+
+from __future__ import annotations
+
+import logging
+
+from PySide6.QtCore import QObject, QSocketNotifier, QTimer, Signal
+
+from tinstamp.engine import messages as m
+from tinstamp.engine.client import EngineClient
+from tinstamp.job.archive import Document
+
+LOG = logging.getLogger("tinstamp.desk")
+PATIENCE = 2500
+"""ms that an engine has to stop before it is replaced"""
+WATCH = 1000
+"""ms between looks at an engine that says nothing"""
+
+
+class EngineLink(QObject):
+    """Hears the engine in the event loop.
+
+    Attributes
+    ----------
+    heard : an event has come. replaced : a process that would not stop was ended.
+    """
+
+    heard = Signal(object)
+    replaced = Signal()
+
+    def __init__(self, parent: QObject) -> None:
+        super().__init__(parent)
+        self.client = EngineClient()
+        self._notifier = QSocketNotifier(self.client.fileno(), QSocketNotifier.Type.Read, self)
+        self._notifier.activated.connect(self._hear)
+        self._patience = QTimer(self)
+        self._patience.setSingleShot(True)
+        self._patience.setInterval(PATIENCE)
+        self._patience.timeout.connect(self._restart_stuck)
+        self._watch = QTimer(self)
+        self._watch.setInterval(WATCH)
+        self._watch.timeout.connect(self._look)
+        self._watch.start()
+
+    def build(self, document: Document) -> int:
+        """Ask for a build, superseding an earlier one; its number."""
+        self._patience.stop()
+        return self.client.build(document)
+
+    def stop(self) -> None:
+        """Give up the build under way; an engine that does not is replaced."""
+        if self.client.busy:
+            self.client.stop()
+            self._patience.start()
+
+    def close(self) -> None:
+        """End the engine."""
+        self._patience.stop()
+        self._watch.stop()
+        self._notifier.setEnabled(False)
+        self.client.close()
+
+    def _hear(self) -> None:
+        for event in self.client.poll():
+            self._tell(event)
+
+    def _tell(self, event: m.Event) -> None:
+        if isinstance(event, m.Done | m.Stopped | m.Failed):
+            self._patience.stop()
+        self.heard.emit(event)
+
+    def _restart_stuck(self) -> None:
+        if not self.client.busy:
+            return
+        lost = self.client.restart()
+        self.replaced.emit()
+        for event in lost:
+            self._tell(event)
+
+    def _look(self) -> None:
+        """An engine that holds up a newer job without a word is replaced."""
+        if self.client.stuck:
+            LOG.warning("the engine was replaced: it held up a newer job")
+            self._tell(self.client.replace_stuck())

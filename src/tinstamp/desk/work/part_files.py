@@ -1,0 +1,285 @@
+"""Files that come into a blank: STEP parts as features, DXF and SVG as profiles."""
+
+from __future__ import annotations
+
+import hashlib
+import re
+from concurrent.futures import Future
+from pathlib import Path
+from typing import Any
+
+from pydantic import ValidationError
+from PySide6.QtCore import QObject
+from PySide6.QtWidgets import QFileDialog, QInputDialog, QWidget
+
+from tinstamp.artwork.font_file import checked
+from tinstamp.artwork.logo import ROOM, TIME, natural_size
+from tinstamp.chart.base import Chart
+from tinstamp.desk.work.background import taken_in, watched
+from tinstamp.desk.work.documents import FONT_LIMITS
+from tinstamp.desk.work.session import Session
+from tinstamp.engine import messages as m
+from tinstamp.guarded.work import Cancelled, Limits
+from tinstamp.job import edit_features as edit
+from tinstamp.job.archive import MOST_BYTES, Document, shown
+from tinstamp.job.feature import Position
+from tinstamp.job.features import Extruded, Groove, Imported, TurnedProfile
+from tinstamp.job.formula import LENGTHS
+from tinstamp.job.imported import FoundFace
+from tinstamp.job.model import Blank, FontRef, Job, Logo, changed, get
+from tinstamp.job.profile_file import read
+from tinstamp.job.values import LONGEST_FILE, LONGEST_LABEL
+from tinstamp.job.wording import first_problem
+
+LOGO_LIMITS = Limits(TIME, ROOM)
+STEP = "STEP files (*.step *.stp *.STEP *.STP)"
+FONT = "Fonts (*.ttf *.otf *.ttc *.otc *.woff *.woff2)"
+TITLES = {
+    "points": "Take in a profile",
+    "rail_points": "Take in a rail",
+    "logo": "Take in a logo",
+    "new logo": "Take in a logo",
+    "font": "Take in a font",
+}
+LOGO = "Logos (*.svg *.dxf *.png *.jpg *.jpeg *.SVG *.DXF *.PNG *.JPG *.JPEG)"
+PROFILE = "Outlines (*.dxf *.svg *.DXF *.SVG)"
+
+
+class PartFiles(QObject):
+    """Asks for a file and puts what it holds into the job."""
+
+    def __init__(self, session: Session, window: QWidget) -> None:
+        super().__init__(window)
+        self.session = session
+        self.window_ = window
+        self._wanted: tuple[str, int] = ("", 0)
+        session.wants_file.connect(self.ask)
+
+    def ask(self, purpose: str) -> None:
+        """Ask for a file; `purpose` is new, join, cut or renew for a STEP file, or the name
+        of a profile's list of points."""
+        profile = purpose in ("points", "rail_points")
+        logo = purpose in ("logo", "new logo")
+        start = str(self.session.path.parent if self.session.path else Path.home())
+        path, _ = QFileDialog.getOpenFileName(
+            self.window_,
+            TITLES.get(purpose, "Take in a part"),
+            start,
+            PROFILE if profile else LOGO if logo else FONT if purpose == "font" else STEP,
+            options=QFileDialog.Option.DontUseNativeDialog,
+        )
+        if path:
+            self.open(Path(path), purpose)
+
+    def open(self, path: Path, purpose: str) -> None:
+        """Read a file for a purpose (see `ask`); whatever is wrong with it is told."""
+        name = label_from(path)
+        try:
+            data = self.session.disk.done(lambda: _bytes(path))
+            if purpose in ("points", "rail_points"):
+                self._profile(name, data, purpose)
+            elif purpose == "font":
+                self._font(name, path, data)
+            elif purpose in ("logo", "new logo"):
+                self._logo(name, path.suffix, data, purpose == "new logo")
+            else:
+                self._part(name, data, purpose)
+        except OSError as error:
+            self.session.failed.emit(f"{name} cannot be read: {error.strerror}")
+        except Cancelled:
+            self.session.failed.emit(f"{name} was not taken in")
+        except ValidationError as error:
+            self.session.failed.emit(first_problem(error))
+        except ValueError as error:
+            words = str(error)
+            self.session.failed.emit(words if words.startswith(name) else f"{name}: {words}")
+
+    def _part(self, name: str, data: bytes, purpose: str) -> None:
+        self._wanted = (purpose, self.session.feature)
+        known: tuple[FoundFace, ...] = ()
+        if purpose == "renew":
+            renewed = self.session.job.blank.features[self.session.feature]
+            known = renewed.faces if isinstance(renewed, Imported) else ()
+        answer: Future[m.Imported | None] = Future()
+        number = self.session.import_step(name, data, known)
+
+        def come(found: m.Imported) -> None:
+            if found.number == number and not answer.done():
+                answer.set_result(found)
+
+        def refused(refused_number: int, _: str) -> None:
+            if refused_number == number and not answer.done():
+                answer.set_result(None)
+
+        self.session.imported.connect(come)
+        self.session.refused.connect(refused)
+        try:
+            watched(self.window_, f"Reading {name} …", answer, lambda: self.session.give_up(number))
+        finally:
+            self.session.imported.disconnect(come)
+            self.session.refused.disconnect(refused)
+        found = answer.result()
+        if found is not None:
+            self.take(found)
+
+    def take(self, found: m.Imported) -> None:
+        """Put the solid that was read where it was wanted."""
+        purpose, index = self._wanted
+        which = self._which(found)
+        if which is None:
+            return
+        solid = found.solids[which]
+        digest = hashlib.sha256(found.data).hexdigest()
+        fields: dict[str, Any] = {
+            "file": found.name,
+            "digest": digest,
+            "which": which,
+            "of": len(found.solids),
+            "faces": solid.faces,
+            "notes": solid.notes,
+        }
+        job = self.session.job
+        label = f"take in {found.name}"
+        if purpose == "new":
+            part = Imported(name=_name(found.name), **fields)
+            fresh = Job(blank=Blank(features=(part,)))
+            self.session.begin(Document(fresh, {}, {digest: found.data}), None)
+            return
+        if purpose == "renew":
+            for name, value in fields.items():
+                job = changed(job, ("blank", "features", index, name), value)
+            self.session.take_part(job, digest, found.data, label)
+            return
+        face = self.session.face or ""
+        at = Position(face=face if face in self.session.charts else "")
+        name = edit.free_feature_name(job, _name(found.name))
+        part = Imported.model_validate({"name": name, "how": purpose, "at": at, **fields})
+        if self.session.take_part(edit.added(job, part), digest, found.data, label):
+            self.session.select_feature(len(job.blank.features))
+
+    def _which(self, found: m.Imported) -> int | None:
+        """The solid that is meant; asked for when there are several."""
+        if len(found.solids) == 1:
+            return 0
+        words = [
+            f"solid {i + 1}:  {s.size[0]:.2f} × {s.size[1]:.2f} × {s.size[2]:.2f} mm, "
+            f"{len(s.faces)} faces"
+            for i, s in enumerate(found.solids)
+        ]
+        told = f"{found.name} holds {len(found.solids)} solids. Take in:"
+        word, given = QInputDialog.getItem(self.window_, "Several solids", told, words, 0, False)
+        return words.index(word) if given else None
+
+    def _font(self, name: str, path: Path, data: bytes) -> None:
+        """A font file for the chosen stamp, kept within the job. Raises ValueError."""
+        index = self.session.selected
+        ending = path.suffix.lower()
+        face, font = taken_in(self.window_, name, FONT_LIMITS, checked, data, name, ending)
+        ref = FontRef(
+            family=face.family[:LONGEST_LABEL],
+            style=face.style[:LONGEST_LABEL],
+            digest=font.digest,
+            index=face.index,
+        )
+        job = changed(self.session.job, ("stamps", index, "artwork", "font"), ref)
+        self.session.take_font(job, font, f"take in {name}")
+
+    def _logo(self, name: str, suffix: str, data: bytes, fresh: bool) -> None:
+        """A logo for the chosen stamp, or for a new one on the chosen face. Raises ValueError."""
+        ending = suffix.removeprefix(".").lower()
+        kind = {"svg": "svg", "dxf": "dxf", "png": "png", "jpg": "jpg", "jpeg": "jpg"}.get(ending)
+        if kind is None:
+            raise ValueError(f"{name} is none of SVG, DXF, PNG and JPEG")
+        digest = hashlib.sha256(data).hexdigest()
+        logo = Logo.model_validate({"file": name, "digest": digest, "format": kind})
+        session = self.session
+        natural, unit_known = taken_in(self.window_, name, LOGO_LIMITS, natural_size, data, kind)
+        face = session.face if session.face in session.charts else next(iter(session.charts), None)
+        room = 20.0
+        if not fresh and session.selected >= 0:
+            face = session.job.stamps[session.selected].setting.face
+        if face is not None:
+            room = room_on(session.charts[face])
+        if natural is not None and not unit_known:
+            unit = ask_unit(natural, room, self.window_)
+            if unit is None:
+                return
+            logo = logo.model_copy(update={"unit": unit})
+            natural = (natural[0] * LENGTHS[unit], natural[1] * LENGTHS[unit])
+        if natural is not None and 1.0 <= natural[0] <= 10.0 * room:
+            logo = logo.model_copy(update={"given": "file"})
+        else:  # plainly off, or of no size: made to fit, which the fields show
+            logo = logo.model_copy(update={"size": f"{0.4 * room:.3g} mm"})
+        if fresh:
+            if not self.window_.add_stamp(logo, Path(name).stem):
+                return
+            job, label = session.job, f"take in {name}"
+        else:
+            job, label = (
+                changed(session.job, ("stamps", session.selected, "artwork"), logo),
+                f"take in {name}",
+            )
+        session.take_logo(job, digest, data, label)
+
+    def _profile(self, name: str, data: bytes, list_name: str) -> None:
+        index = self.session.feature
+        path = ("blank", "features", index, list_name)
+        taken = taken_in(self.window_, name, LOGO_LIMITS, read, data, name)
+        try:
+            job = changed(self.session.job, path, taken.knots)
+            feature = get(job, path[:3])
+            closed = _closed_word(feature, taken.closed)
+            if closed is not None and list_name == "points":
+                job = changed(job, (*path[:3], "closed"), closed)
+        except ValidationError as error:
+            raise ValueError(first_problem(error)) from error
+        self.session.replace(job, f"take in {name}")
+        if taken.note:
+            self.session.failed.emit(f"{name}: {taken.note}")
+
+
+def _bytes(path: Path) -> bytes:
+    """A file's bytes. Raises OSError, and ValueError when it is far too large for anything."""
+    if path.stat().st_size > MOST_BYTES:
+        raise ValueError(f"it is larger than {MOST_BYTES // 2**20} MB")
+    return path.read_bytes()
+
+
+def label_from(path: Path) -> str:
+    """A file's name as it is shown and kept, whatever its bytes and length are."""
+    name = shown(path)
+    if len(name) <= LONGEST_FILE:
+        return name
+    stem, _, ending = name.rpartition(".")
+    return f"{stem[: LONGEST_FILE - len(ending) - 2]}….{ending}" if stem else name[:LONGEST_FILE]
+
+
+def ask_unit(natural: tuple[float, float], room: float, parent: QWidget) -> str | None:
+    """Ask for the unit of a file that names none, with the size that each would give."""
+    units = ("mm", "cm", "m", "in", "ft")
+    sizes = [[v * LENGTHS[unit] for v in natural] for unit in units]
+    words = [f"{u}: {w:.5g} × {h:.5g} mm" for u, (w, h) in zip(units, sizes, strict=True)]
+    likely = next((k for k, s in enumerate(sizes) if 1.0 <= max(s) <= 2.0 * room), 0)
+    told = f"The file names no unit. The face has room for about {room:.3g} mm."
+    word, taken = QInputDialog.getItem(parent, "Unit of the drawing", told, words, likely, False)
+    return units[words.index(word)] if taken else None
+
+
+def room_on(chart: Chart) -> float:
+    """What is about as wide as fits a face, mm."""
+    low_x, low_y, high_x, high_y = map(float, chart.bounds)
+    return min(high_x - low_x, 2.0 * (high_y - low_y))
+
+
+def _closed_word(feature: object, closed: bool) -> object:
+    if isinstance(feature, TurnedProfile):
+        return "itself" if closed else "axis"
+    if isinstance(feature, Extruded):
+        return "outline" if closed else "open"
+    return closed if isinstance(feature, Groove) else None
+
+
+def _name(file: str) -> str:
+    """A feature's name from a file's."""
+    word = re.sub(r"\W+", "_", file.rpartition(".")[0]).strip("_").lower()
+    return word[:40] if word and word.isidentifier() else "part"

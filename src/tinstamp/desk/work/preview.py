@@ -1,0 +1,80 @@
+"""The live preview of a stamp: what the sheet and the part show before the engine does.
+
+NumPy only. Artwork is shaped and cut into triangles once; a drag only maps points.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tinstamp.artwork.drawn import Artwork
+from tinstamp.artwork.outline import Array
+from tinstamp.chart.base import Chart, FaceChart
+from tinstamp.chart.drape import FlatTriangles, drape, flatten
+from tinstamp.chart.run import RunChart
+from tinstamp.job.archive import Document
+from tinstamp.job.resolve import Resolved
+from tinstamp.plan.planned import PLAN_ERRORS, plan
+from tinstamp.setting.place import Placed
+
+LIFT = 0.15
+"""mm above the face, so that the preview is not hidden by it"""
+
+
+@dataclass(frozen=True)
+class Preview:
+    """A stamp as it will lie.
+
+    Attributes
+    ----------
+    artwork, placed : flat, and on the sheet.
+    """
+
+    artwork: Artwork
+    placed: Placed
+    chart: Chart
+
+    @property
+    def faces(self) -> tuple[str, ...]:
+        """The faces of a run that it lies on; none for one face alone."""
+        return self.chart.faces if isinstance(self.chart, RunChart) else ()
+
+    def in_space(self, lift: float = LIFT) -> tuple[Array, NDArray[np.int64]]:
+        """Points, (n, 3) mm, and triangles of the draped artwork."""
+        flat = flatten(self.placed.regions) if self.placed.bent else _triangles(self.artwork)
+        charts = self.chart.sides if isinstance(self.chart, RunChart) else (self.chart,)
+        points = np.concatenate(
+            [drape(flat, self.placed.matrix, self.placed.shift, c.draft, lift) for c in charts]
+        )
+        triangles = np.concatenate(
+            [flat.triangles + k * len(flat.points) for k in range(len(charts))]
+        )
+        met = np.isfinite(points).all(axis=-1)
+        if met.all():
+            return points, triangles
+        return np.nan_to_num(points), triangles[met[triangles].all(axis=-1)]
+
+
+@lru_cache(maxsize=2)
+def _triangles(artwork: Artwork) -> FlatTriangles:
+    """The artwork's triangles, kept for the next frame; only the one dragged has any."""
+    return flatten(artwork.regions)
+
+
+def preview(
+    document: Document, resolved: Resolved, index: int, faces: Mapping[str, FaceChart]
+) -> Preview | None:
+    """The preview of a stamp on the part's faces; None where a field or the font has an error,
+    which the fields and the findings tell, or where the face is gone."""
+    if not 0 <= index < len(document.job.stamps):
+        return None
+    try:
+        found = plan(document, resolved, faces, index)
+    except PLAN_ERRORS:
+        return None
+    return Preview(found.artwork, found.placed, found.chart)

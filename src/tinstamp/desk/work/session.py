@@ -1,0 +1,500 @@
+"""What the desk works on: the document, its history, the selection, and the engine.
+
+The views read from it and call its verbs; it tells them by signals. All geometry it
+does itself is NumPy; the kernel is behind `EngineClient`.
+"""
+
+from __future__ import annotations
+
+import logging
+from collections.abc import Mapping
+from concurrent.futures import Future
+from dataclasses import replace
+from pathlib import Path
+from typing import Any
+
+from pydantic import ValidationError
+from PySide6.QtCore import QObject, QTimer, Signal
+
+from tinstamp.artwork import fonts
+from tinstamp.artwork.logo import read_guarded, read_with
+from tinstamp.chart.base import FaceChart
+from tinstamp.chart.stretch import Measure
+from tinstamp.desk.work.autosave import Autosave, Left
+from tinstamp.desk.work.background import Background
+from tinstamp.desk.work.disk_work import DiskWork
+from tinstamp.desk.work.documents import new_job, with_places_told, with_sound_fonts
+from tinstamp.desk.work.engine_link import EngineLink
+from tinstamp.desk.work.history import History
+from tinstamp.engine import messages as m
+from tinstamp.engine.report import Report
+from tinstamp.engine.triangles import Mesh, together
+from tinstamp.job.archive import ArchiveError, Document, check, open_file, save_file, stem_of
+from tinstamp.job.disk import Hold, Seen, hold_of, seen
+from tinstamp.job.imported import FoundFace
+from tinstamp.job.model import FontRef, Job, Text, changed, get
+from tinstamp.job.model import Path as JobPath
+from tinstamp.job.resolve import Resolved, resolve
+from tinstamp.job.state import state_folder
+from tinstamp.job.wording import first_problem
+from tinstamp.output.outputs import Options
+from tinstamp.proofing.checks import LIMITS
+
+LOG = logging.getLogger("tinstamp.desk")
+REST = 60
+"""ms that the hand must rest before the exact solid is asked for"""
+KEEP = 5000
+"""ms after a change until a copy of unsaved work is kept, whatever comes in between"""
+BLANK = -1
+"""The selection when the blank's card is selected."""
+
+
+class Session(QObject):
+    """One open document."""
+
+    job_changed = Signal()
+    selection_changed = Signal()
+    report_changed = Signal()
+    pictured = Signal()
+    progress = Signal(str, float)
+    failed = Signal(str)
+    refused = Signal(int, str)
+    wrote = Signal(list)
+    wants_file = Signal(str)
+    imported = Signal(object)
+    probed = Signal(object)
+    file_changed = Signal()
+    engine_restarted = Signal(bool)
+    stretch_changed = Signal()
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self.path: Path | None = None
+        self.selected = BLANK
+        self.face: str | None = None
+        self.report: Report | None = None
+        self.mesh: Mesh | None = None
+        self.shown: Document | None = None
+        self.reported: Document | None = None
+        self.charts: Mapping[str, FaceChart] = {}
+        self.kinds: Mapping[str, str] = {}
+        self.feature = 0
+        self.looking = (0.0, 1.0, 0.0)
+        self.stretch: Measure | None = None
+        self._start(Document(new_job()))
+        self.autosave = Autosave()
+        self.disk = DiskWork()
+        self.background = Background(self)
+        read_with(self.background.read)
+        self.seen: Seen | None = None
+        self.elsewhere = False
+        self._hold: Hold | None = None
+        self._kept: Future[None] | None = None
+        self._kept_well = True
+        self._asked: dict[int, Document] = {}
+        self.engine = EngineLink(self)
+        self.engine.heard.connect(self._heard)
+        self.engine.replaced.connect(self._given_up)
+        self._rest = self._timer(REST, self.build_now)
+        self._keep = self._timer(KEEP, self._keep_copy)
+        self.building = False
+        self.drag_under_way = False
+
+    def _timer(self, after: int, work: Any) -> QTimer:
+        timer = QTimer(self)
+        timer.setSingleShot(True)
+        timer.setInterval(after)
+        timer.timeout.connect(work)
+        return timer
+
+    # -- reading
+
+    @property
+    def document(self) -> Document:
+        return self.history.now
+
+    @property
+    def job(self) -> Job:
+        return self.history.now.job
+
+    @property
+    def stale(self) -> bool:
+        """True while the solid shown is not yet that of the job."""
+        return self.shown is None or self.shown.job != self.job
+
+    @property
+    def stale_report(self) -> bool:
+        """True while the report in hand is not that of the job."""
+        return self.reported is None or self.reported.job != self.job
+
+    @property
+    def unsaved(self) -> bool:
+        return self.job != self.saved.job
+
+    @property
+    def name(self) -> str:
+        return stem_of(self.path) if self.path else "Untitled"
+
+    def chart_of(self, index: int) -> FaceChart | None:
+        """The chart of the stamp's face, as last built."""
+        if not 0 <= index < len(self.job.stamps):
+            return None
+        return self.charts.get(self.job.stamps[index].setting.face)
+
+    def error_at(self, key: str) -> str | None:
+        """What is wrong at a field, by its dotted path: a formula, or a size that the last
+        build could not make."""
+        if key in self.resolved.errors:
+            return self.resolved.errors[key]
+        if self.report is None or self.building or self.stale_report:
+            return None
+        return self.report.blank_errors.get(key)
+
+    # -- editing
+
+    def edit(self, path: JobPath, new: Any, label: str, merge: str = "") -> None:
+        """Put a new value at a path. Raises ValueError when the job would not hold."""
+        self.replace(changed(self.job, path, new), label, merge)
+
+    def replace(self, job: Job, label: str, merge: str = "") -> bool:
+        """Take a new job as the next step of the history; False when it would not hold, which
+        `failed` tells."""
+        if job == self.job:
+            return True
+        try:
+            document = self._with_fonts(job)
+        except ValidationError as error:
+            self.failed.emit(first_problem(error))
+            return False
+        return self._take(document, label, merge)
+
+    def _take(self, document: Document, label: str, merge: str = "") -> bool:
+        """The one way into the history: what enters can be worked out, saved and opened."""
+        try:
+            if not merge:  # what is dragged or typed was held against the model already
+                check(document)
+            resolved = resolve(document.job, LIMITS)
+        except ArchiveError as error:
+            self.failed.emit(str(error))
+            return False
+        self.history.push(document, label, merge)
+        self._moved(resolved)
+        return True
+
+    def settle(self) -> None:
+        """End of a run of small edits (a drag, typing in one field)."""
+        self.history.settle()
+
+    def undo(self) -> None:
+        if self.history.undo():
+            self._moved()
+
+    def redo(self) -> None:
+        if self.history.redo():
+            self._moved()
+
+    def show_stretch(self, measure: Measure | None) -> None:
+        """What of the artwork's lengths, areas or angles that is not kept is shown in colours;
+        None hides it."""
+        self.stretch = measure
+        self.stretch_changed.emit()
+
+    def select_feature(self, index: int) -> None:
+        """Select a feature of the blank, and with it the blank's card."""
+        index = max(0, min(index, len(self.job.blank.features) - 1))
+        if index != self.feature:
+            self.feature = index
+            self.history.settle()
+        self.select(BLANK)
+
+    def select(self, index: int) -> None:
+        """Select a stamp, or BLANK."""
+        index = index if 0 <= index < len(self.job.stamps) else BLANK
+        if index != BLANK:
+            self.face = self.job.stamps[index].setting.face
+        if index != self.selected:
+            self.selected = index
+            self.history.settle()
+        self.selection_changed.emit()
+
+    def pick_face(self, face: str | None) -> None:
+        """The face that the next stamp goes on."""
+        if face != self.face:
+            self.face = face
+            self.selection_changed.emit()
+
+    def _moved(self, resolved: Resolved | None = None) -> None:
+        self.resolved: Resolved = resolved or resolve(self.job, LIMITS)
+        if self.selected >= len(self.job.stamps):
+            self.selected = len(self.job.stamps) - 1
+        self.feature = min(self.feature, len(self.job.blank.features) - 1)
+        self._rest.start()
+        if not self._keep.isActive():  # not put off by the next change
+            self._keep.start()
+        self.job_changed.emit()
+
+    def _with_fonts(self, job: Job) -> Document:
+        """The job with each font's digest filled in, and the bytes it needs.
+
+        A font that cannot be found stays without a digest: the engine's finding says so.
+        """
+        held = dict(self.history.now.fonts)
+        for i, stamp in enumerate(job.stamps):
+            if not isinstance(stamp.artwork, Text):
+                continue
+            base: JobPath = ("stamps", i, "artwork")
+            places: list[JobPath] = [(*base, "font")]
+            places += [
+                (*base, "styles", k, "font")
+                for k, style in enumerate(stamp.artwork.styles)
+                if style.font is not None
+            ]
+            for path in places:
+                ref: FontRef = get(job, path)
+                if ref.digest in held:
+                    continue
+                try:
+                    face = fonts.find(ref.family, ref.style)
+                    data = fonts.read(face.path, face.index)
+                except fonts.FontError:
+                    continue
+                held[data.digest] = data.data
+                filled = FontRef(
+                    family=ref.family, style=ref.style, digest=data.digest, index=data.index
+                )
+                job = changed(job, path, filled)
+        return Document(job, held, self.history.now.parts, self.history.now.logos)
+
+    def switch_feature(self, index: int, on: bool) -> None:
+        """Leave a feature out of the part, or make it again."""
+        name, word = self.job.blank.features[index].name, "on" if on else "off"
+        self.edit(("blank", "features", index, "on"), on, f"switch {word} “{name}”")
+
+    def take_part(self, job: Job, digest: str, data: bytes, label: str) -> bool:
+        """A job that uses an imported file, and the file's bytes."""
+        now = self._with_fonts(job)
+        return self._take(replace(now, parts={**now.parts, digest: data}), label)
+
+    def take_font(self, job: Job, font: fonts.FontData, label: str) -> bool:
+        """A job that uses a font from a file, and the font."""
+        now = self.history.now
+        held = {**now.fonts, font.digest: font.data}
+        return self._take(replace(now, job=job, fonts=held), label)
+
+    def take_logo(self, job: Job, digest: str, data: bytes, label: str) -> bool:
+        """A job that uses a logo's file, and the file's bytes."""
+        now = self._with_fonts(job)
+        return self._take(replace(now, logos={**now.logos, digest: data}), label)
+
+    # -- files
+
+    def _start(self, document: Document) -> None:
+        self.history = History(document)
+        self.saved = document
+        self.resolved = resolve(document.job, LIMITS)
+        self.selected = 0 if document.job.stamps else BLANK
+        self.feature = 0
+        self.face = document.job.stamps[0].setting.face if document.job.stamps else None
+
+    def begin(self, document: Document, path: Path | None) -> None:
+        """Take up a document in place of this one."""
+        self._start(document)
+        self._hold_file(path)
+        self.report = self.mesh = self.shown = self.reported = None
+        self.charts, self.kinds = {}, {}
+        self._keep.stop()
+        self.disk.begin(self.autosave.forget)
+        self.file_changed.emit()
+        self.job_changed.emit()
+        self.selection_changed.emit()
+        self.report_changed.emit()
+        self.build_now()
+
+    def _hold_file(self, path: Path | None) -> None:
+        """The file that is being edited from now on: remembered as it is, and held, so that
+        another window that opens it can tell."""
+        same = path is not None and self.path is not None and path == self.path
+        self.path = path
+        try:
+            self.seen = seen(path) if path else None
+            if same and self._hold is not None:
+                return
+            if self._hold is not None:
+                self._hold.let_go()
+            self._hold = hold_of(state_folder(), path) if path else None
+            self.elsewhere = self._hold is not None and not self._hold.take()
+        except OSError:
+            LOG.exception("the file that is edited cannot be held")
+
+    def open(self, path: Path) -> None:
+        """Open a file. Raises ArchiveError and leaves everything as it was."""
+        document, told = self.disk.done(lambda: with_sound_fonts(open_file(path)))
+        self.begin(document, path)
+        if told:
+            self.failed.emit(told)
+
+    def recover(self, left: Left) -> None:
+        """Take up work that was left behind; it goes when a new copy of it stands. Raises
+        ArchiveError."""
+        document, _ = self.disk.done(lambda: with_sound_fonts(left.read()))
+        original = left.original
+        self.begin(document, original)
+        try:
+            self.saved = (
+                self.disk.done(lambda: open_file(original)) if original else Document(new_job())
+            )
+        except ArchiveError:
+            self.saved = Document(new_job())  # the original is gone: all of it is unsaved
+        if self.unsaved:
+            self.disk.done(lambda: self.autosave.keep(document, original))
+        left.discard()
+        self.file_changed.emit()
+
+    def save(self, path: Path, even_so: bool = False) -> None:
+        """Save under that path. Raises ArchiveError, and ChangedSince when another program
+        has changed the file, unless `even_so`."""
+        document = self.document
+        last = self.seen if path == self.path and not even_so else None
+        self.disk.done(lambda: save_file(document, path, last))
+        self.saved = document
+        self._hold_file(path)
+        if not self.unsaved:
+            self._keep.stop()
+            self.disk.done(self.autosave.forget)
+        self.file_changed.emit()
+
+    def _keep_copy(self) -> None:
+        """Leave a copy of the work as it is now to be written."""
+        if self._kept is not None and not self._kept.done():
+            self._keep.start()
+            return
+        if not self.unsaved:
+            self.disk.begin(self.autosave.forget)
+            return
+        document, path = self.document, self.path
+        self._kept = self.disk.begin(lambda: self.autosave.keep(document, path))
+        self._kept.add_done_callback(self._copied)
+
+    def keep_now(self) -> None:
+        """Keep a copy without waiting for its time, when something went wrong."""
+        self._keep.stop()
+        self._keep_copy()
+
+    def _copied(self, kept: Future[None]) -> None:
+        """In the disk's thread: a copy stands, or does not, which is told once."""
+        error = kept.exception()
+        if error is not None and self._kept_well:
+            LOG.error("no copy of unsaved work is kept", exc_info=error)
+            self.failed.emit(str(error))
+        self._kept_well = error is None
+
+    # -- the engine
+
+    def build_now(self) -> None:
+        """Ask for the exact solid of the job in hand."""
+        self._rest.stop()
+        self.building = True
+        number = self.engine.build(self.document.trimmed())
+        self._asked = {number: self.document}
+
+    def write(self, folder: Path, name: str, endings: tuple[str, ...], options: Options) -> None:
+        """Ask for files; `wrote` or `failed` follows."""
+        self._rest.stop()
+        self.engine.client.write(self.document.trimmed(), str(folder), name, endings, options)
+
+    def import_step(self, name: str, data: bytes, known: tuple[FoundFace, ...] = ()) -> int:
+        """Ask what a STEP file holds; `imported` follows, or `refused` and `failed`. The
+        request's number."""
+        return self.engine.client.import_step(name, data, known)
+
+    def give_up(self, number: int) -> None:
+        """Give up a file that is being read."""
+        self.engine.client.give_up(number)
+
+    def probe(self, picks: tuple[m.Pick, ...]) -> None:
+        """Ask for the measures at one or two places of the part shown; `probed` follows."""
+        self.engine.client.probe(picks)
+
+    def stop(self) -> None:
+        """Give up the build under way; the part last built stays."""
+        self.engine.stop()
+
+    def _heard(self, event: m.Event) -> None:
+        if isinstance(event, m.Progress):
+            self.progress.emit(event.what, event.part)
+        elif isinstance(event, m.Picture):
+            self._pictured(event)
+        elif isinstance(event, m.Done):
+            self._done(event)
+        elif isinstance(event, m.Wrote):
+            self.progress.emit("", 1.0)
+            self.wrote.emit([Path(p) for p in event.paths])
+        elif isinstance(event, m.Imported):
+            self.imported.emit(event)
+        elif isinstance(event, m.Probed):
+            self.probed.emit(event)
+        elif isinstance(event, m.Stopped):
+            self._given_up()
+        elif isinstance(event, m.Failed):
+            self._given_up()
+            self.refused.emit(event.number, event.message)
+            self.failed.emit(event.message)
+        elif isinstance(event, m.Died):
+            self.engine_restarted.emit(event.again)
+            if not event.again:
+                self._given_up()
+
+    def _given_up(self) -> None:
+        if not self.engine.client.busy:
+            self.building = False
+            self.progress.emit("stopped", 1.0)
+
+    def _pictured(self, event: m.Picture) -> None:
+        """The new part can be shown; what was found about it follows."""
+        document = self._asked.get(event.number)
+        if document is not None:
+            self.mesh, self.shown = together(event.meshes), document
+            self.charts, self.kinds = event.charts, event.kinds
+            self._restate(event.number)
+            self.pictured.emit()
+
+    def _restate(self, number: int) -> None:
+        """Places of older files, which count from the rim or the middle as their face happens to
+        be shaped, say from now on which of them it is."""
+        before = self.document
+        job = with_places_told(before.job, self.charts)
+        if job == before.job or self.drag_under_way:
+            return
+        told = replace(before, job=job)
+        self.history.restate(told)
+        for name in ("saved", "shown"):
+            held = getattr(self, name)
+            if held is not None and held.job == before.job:
+                setattr(self, name, told)
+        if self._asked.get(number) is not None and self._asked[number].job == before.job:
+            self._asked[number] = told
+        self.resolved = resolve(job, LIMITS)
+
+    def _done(self, event: m.Done) -> None:
+        document = self._asked.pop(event.number, None)
+        if document is None:
+            return
+        self.building = False
+        self.report = event.report
+        self.reported = document
+        if event.report.charts:
+            self.charts, self.kinds = event.report.charts, event.report.kinds
+        self.progress.emit("", 1.0)
+        self.report_changed.emit()
+
+    def close(self) -> None:
+        """Leave in good order: no copy stays behind, the engine ends."""
+        for timer in (self._rest, self._keep):
+            timer.stop()
+        read_with(read_guarded)
+        self.background.close()
+        self.disk.begin(self.autosave.forget)
+        self.disk.close()
+        if self._hold is not None:
+            self._hold.let_go()
+        self.engine.close()

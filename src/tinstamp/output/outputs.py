@@ -1,0 +1,133 @@
+"""The list of files that can be written: each entry says all that anybody needs to know of it.
+
+The window, the command line and the documents read this list; it loads no kernel. A writer is
+named by its place and looked up when something is written.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from importlib import import_module
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from tinstamp.job.field import UNITS, Wants
+from tinstamp.job.formula import FormulaError, Quantity, evaluate
+
+if TYPE_CHECKING:
+    from tinstamp.output.result import Result
+
+Options = Mapping[str, float]
+"""Every option by name, worked out, in its unit."""
+
+
+@dataclass(frozen=True)
+class Option:
+    """A figure that a file is written with.
+
+    Attributes
+    ----------
+    name : in `Options`, and on the command line behind two dashes.
+    label : at its field. what : in a sentence. default : a formula.
+    least, most : the range of its value.
+    """
+
+    name: str
+    label: str
+    what: str
+    default: str
+    wants: Wants
+    least: float
+    most: float
+    tip: str = ""
+
+    @property
+    def unit(self) -> str:
+        return UNITS[self.wants.kind]
+
+    def value(self, text: str) -> float:
+        """What was typed, in the option's unit. Raises FormulaError."""
+
+        def nothing(name: str) -> Quantity:
+            raise FormulaError(f"give a {self.wants.kind}, not “{name}”")
+
+        try:
+            value = evaluate(text, self.wants.kind, nothing).value
+        except FormulaError as error:
+            raise FormulaError(
+                f"the {self.what}: “{text}” is no {self.wants.kind}: {error}"
+            ) from error
+        if not self.least <= value <= self.most:
+            unit = f" {self.unit}" if self.unit else ""
+            raise FormulaError(
+                f"the {self.what} must lie between {self.least:g}{unit} and {self.most:g}{unit}"
+            )
+        return value
+
+
+@dataclass(frozen=True)
+class Output:
+    """A kind of file.
+
+    Attributes
+    ----------
+    ending : of the file's name. word : what it is called. purpose : what for, in a line.
+    writer : `module:function`, called with the result, the path and the options.
+    """
+
+    ending: str
+    word: str
+    purpose: str
+    writer: str
+    options: tuple[Option, ...] = ()
+
+    def write(self, result: Result, path: Path, options: Options) -> None:
+        """Write the file. Raises OutputError, OSError."""
+        module, _, name = self.writer.partition(":")
+        write: Callable[[Result, Path, Options], None] = getattr(import_module(module), name)
+        write(result, path, options)
+
+
+CHORD = Option(
+    "chord",
+    "STL within",
+    "chord tolerance",
+    "0.01 mm",
+    Wants("length", above=0.0),
+    1e-4,
+    10.0,
+    "How far a triangle may stray from the true surface",
+)
+
+OUTPUTS: Mapping[str, Output] = {
+    output.ending: output
+    for output in (
+        Output(
+            "step",
+            "STEP",
+            "exact solid for machining, with names and cap colours",
+            "tinstamp.output.step:write",
+        ),
+        Output(
+            "stl", "STL", "triangles for printing, in mm", "tinstamp.output.stl:write", (CHORD,)
+        ),
+        Output(
+            "dxf",
+            "DXF",
+            "the flat artwork for laser, silkscreen or foil, in mm",
+            "tinstamp.output.dxf:write",
+        ),
+    )
+}
+"""By ending, in the order that they are offered."""
+
+
+def all_options() -> tuple[Option, ...]:
+    """Of all outputs, each once."""
+    return tuple({o.name: o for output in OUTPUTS.values() for o in output.options}.values())
+
+
+def options_from(texts: Mapping[str, str]) -> dict[str, float]:
+    """Every option worked out, those not given at their defaults. Raises FormulaError."""
+    return {o.name: o.value(texts.get(o.name, o.default)) for o in all_options()}

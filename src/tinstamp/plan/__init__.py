@@ -1,0 +1,1 @@
+"""What comes before the kernel: artwork, sheet, place and fit, as one plan of each stamp."""

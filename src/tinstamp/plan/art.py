@@ -1,0 +1,251 @@
+"""A stamp's artwork, from the fields of the job."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, replace
+from typing import Any
+
+from tinstamp.artwork import fonts
+from tinstamp.artwork.drawn import (
+    Artwork,
+    Frame,
+    Shifts,
+    flip_of,
+    flipped,
+    framed,
+    shifted_letters,
+)
+from tinstamp.artwork.fonts import FontData
+from tinstamp.artwork.kept import Kept
+from tinstamp.artwork.logo import FileData, LogoSpec, draw_logo
+from tinstamp.artwork.painted import LogoError
+from tinstamp.artwork.plain import ShapeSpec, draw_shape
+from tinstamp.artwork.shaping import Style
+from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
+from tinstamp.job.archive import Document
+from tinstamp.job.formula import LENGTHS, FormulaError
+from tinstamp.job.model import Border, Drawn, FontRef, Logo, Text
+from tinstamp.job.resolve import Resolved
+from tinstamp.job.setting import WRAPS, Cast
+from tinstamp.job.text_fields import filled
+from tinstamp.job.worked import Worked, worked
+
+
+@dataclass(frozen=True)
+class ArtSpec:
+    """All that decides the shape of a stamp's artwork.
+
+    Attributes
+    ----------
+    text : with its fields worked out. fonts : the common one, then one a style.
+    file : of a logo. behind : it is read from the other side.
+    """
+
+    artwork: Worked[Any]
+    border: Worked[Border]
+    behind: bool
+    text: str = ""
+    fonts: tuple[FontData, ...] = ()
+    file: FileData | None = None
+
+    @property
+    def mirrored(self) -> bool:
+        """Left and right change places."""
+        return bool(getattr(self.artwork.given, "mirrored", False)) != self.behind
+
+    @property
+    def upside_down(self) -> bool:
+        return bool(getattr(self.artwork.given, "upside_down", False))
+
+    @property
+    def frame(self) -> Frame | None:
+        """The border, mm."""
+        if not self.border.given.on:
+            return None
+        of = self.border
+        return Frame(gap=of("gap"), line=of("line"), corner=of("corner"))
+
+    @property
+    def shifts(self) -> Shifts:
+        """How letters with a place of their own are moved, mm."""
+        of, letters = self.artwork, getattr(self.artwork.given, "letters", ())
+        return tuple(
+            (own.index, of(f"letters.{k}.across"), of(f"letters.{k}.up"))
+            for k, own in enumerate(letters)
+        )
+
+
+def font_data(ref: FontRef, embedded: Mapping[str, bytes]) -> FontData:
+    """The font's bytes: those within the job first, then by name from the library.
+
+    Raises FontError.
+    """
+    axes = tuple(sorted(ref.axes.items()))
+    if ref.digest in embedded:
+        return FontData(embedded[ref.digest], ref.index, axes)
+    face = fonts.find(ref.family, ref.style)
+    return replace(fonts.read(face.path, face.index), axes=axes)
+
+
+def seen_from_behind(cast: Cast) -> bool:
+    """True when artwork is cast onto the far side alone, to be read from there."""
+    return cast.side == "far" and cast.way not in WRAPS
+
+
+def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
+    """Of stamp `index`. Raises FontError, FormulaError, LogoError."""
+    stamp, base = document.job.stamps[index], ("stamps", index)
+    drawn = stamp.artwork
+    artwork: Worked[Any] = worked(drawn, resolved, (*base, "artwork"))
+    spec = ArtSpec(
+        artwork,
+        worked(stamp.border, resolved, (*base, "border")),
+        seen_from_behind(stamp.setting.cast),
+    )
+    if isinstance(drawn, Text):
+        refs = (drawn.font, *(style.font or drawn.font for style in drawn.styles))
+        return replace(
+            spec,
+            text=filled(drawn.text, document.job, resolved, artwork("height")),
+            fonts=tuple(font_data(ref, document.fonts) for ref in refs),
+        )
+    if isinstance(drawn, Logo):
+        return replace(spec, file=_file(drawn, document))
+    return spec
+
+
+def _file(logo: Logo, document: Document) -> FileData:
+    if logo.digest not in document.logos:
+        raise LogoError(
+            f"the logo “{logo.file}” is not within the job" if logo.file else
+            "no logo has been taken in yet: choose a file"
+        )  # fmt: skip
+    return FileData(document.logos[logo.digest], logo.format)
+
+
+def text_spec(spec: ArtSpec) -> TextSpec:
+    """Of a text."""
+    of, text = spec.artwork, spec.artwork.given
+    return TextSpec(
+        text=spec.text,
+        font=spec.fonts[0],
+        height=of("height"),
+        sizing=text.sizing,
+        spacing=of("spacing"),
+        word_spacing=of("word_spacing"),
+        ligatures=text.ligatures,
+        align=text.align,
+        line_spacing=of("line_spacing"),
+        cutter=of("cutter"),
+        styles=tuple(
+            Style(start=style.start, end=style.end, font=font, size=of(f"styles.{k}.size"))
+            for k, (style, font) in enumerate(zip(text.styles, spec.fonts[1:], strict=True))
+        ),
+    )
+
+
+def _draw_text(spec: ArtSpec) -> Artwork:
+    return lay_text(text_spec(spec))
+
+
+def _draw_logo(spec: ArtSpec) -> Artwork:
+    of, logo = spec.artwork, spec.artwork.given
+    assert spec.file is not None
+    threshold = of("threshold", 0.5)
+    if not 0 < threshold < 1:
+        raise FormulaError("the threshold is a part of white, between 0 and 1")
+    return draw_logo(
+        LogoSpec(
+            file=spec.file,
+            given=logo.given,
+            size=of("size", 1.0),
+            unit=LENGTHS[logo.unit],
+            join=of("join", 0.0),
+            speck=of("speck"),
+            reduce=of("reduce"),
+            stroke=of("stroke", 0.0),
+            threshold=threshold,
+        )
+    )
+
+
+def _draw_shape(spec: ArtSpec) -> Artwork:
+    of, shape = spec.artwork, spec.artwork.given
+    sides = of("sides", 0.0)
+    if sides and (sides != int(sides) or not 3 <= sides <= 60):
+        raise FormulaError(f"{sides:g} sides cannot be drawn: give a whole number from 3 to 60")
+    try:
+        return draw_shape(
+            ShapeSpec(
+                shape=shape.shape,
+                width=of("wide"),
+                height=of("high", 0.0),
+                corner=of("corner", 0.0),
+                sides=int(sides),
+                line=of("line", 0.0),
+            )
+        )
+    except ValueError as error:
+        raise FormulaError(str(error)) from error
+
+
+DRAWS: Mapping[str, Callable[[ArtSpec], Artwork]] = {
+    "text": _draw_text,
+    "logo": _draw_logo,
+    "shape": _draw_shape,
+}
+"""By the kind of artwork."""
+
+
+def draw(spec: ArtSpec) -> Artwork:
+    """The artwork. Raises FontError, FormulaError, LogoError."""
+    drawn: Drawn = spec.artwork.given
+    art = DRAWS[drawn.kind](spec)
+    if spec.shifts:
+        art = _shifted(art, spec.shifts)
+    if spec.mirrored or spec.upside_down:
+        art = _flipped(art, spec.mirrored, spec.upside_down)
+    return art if spec.frame is None else _framed(art, spec.frame)
+
+
+_kept: Kept[Artwork] = Kept(64)
+
+
+def _shifted(art: Artwork, shifts: Shifts) -> Artwork:
+    def work() -> Artwork:
+        return replace(art, regions=shifted_letters(art.regions, shifts))
+
+    return _kept.get(art, shifts, work)
+
+
+def _flipped(art: Artwork, mirrored: bool, upside_down: bool) -> Artwork:
+    def work() -> Artwork:
+        return flipped(art, flip_of(art, mirrored, upside_down))
+
+    return _kept.get(art, (mirrored, upside_down), work) if art.regions else art
+
+
+def _framed(art: Artwork, frame: Frame) -> Artwork:
+    return _kept.get(art, frame, lambda: framed(art, frame))
+
+
+def inks_of(spec: ArtSpec, artwork: Artwork) -> tuple[LetterInk, ...]:
+    """What turns with a guide by itself: letters of a text, all of other artwork at once."""
+    if isinstance(spec.artwork.given, Text) and spec.frame is None:
+        drawn, shifts = text_spec(spec), spec.shifts
+        inks = letter_inks(drawn)
+        if shifts:
+            inks = tuple(replace(ink, regions=shifted_letters(ink.regions, shifts)) for ink in inks)
+        if (spec.mirrored or spec.upside_down) and artwork.regions:
+            upright = _shifted(lay_text(drawn), shifts)
+            flip = flip_of(upright, spec.mirrored, spec.upside_down)
+            inks = tuple(
+                LetterInk(flip.start(x.x, x.advance), x.advance, flip.regions(x.regions))
+                for x in inks
+            )
+        return inks
+    if not artwork.regions:
+        return ()
+    low_x, _, high_x, _ = map(float, artwork.bounds)
+    return (LetterInk(low_x, high_x - low_x, artwork.regions),)

@@ -1,0 +1,198 @@
+"""The plan of one stamp: what desk and engine both know of it before the kernel is asked."""
+
+from __future__ import annotations
+
+from collections.abc import Hashable, Mapping, Sequence
+from dataclasses import dataclass, replace
+
+from tinstamp.artwork.drawn import Artwork
+from tinstamp.artwork.fonts import FontError
+from tinstamp.artwork.outline import Region
+from tinstamp.artwork.painted import LogoError
+from tinstamp.chart.base import Chart, FaceChart
+from tinstamp.chart.bent import UnevenChart
+from tinstamp.chart.joint import Faces
+from tinstamp.chart.run import RunChart
+from tinstamp.job.archive import Document
+from tinstamp.job.formula import FormulaError
+from tinstamp.job.model import Relief, Stamp, Text
+from tinstamp.job.resolve import Resolved
+from tinstamp.job.worked import Worked, worked
+from tinstamp.plan.art import ArtSpec, art_spec, draw
+from tinstamp.plan.lay import LaySpec, place_on
+from tinstamp.plan.sheet import sheet_of
+from tinstamp.setting.fit import Fit, fit
+from tinstamp.setting.place import Other, Placed, PlaceError, on_piece, read_right, relaid
+
+PLAN_ERRORS = (FontError, FormulaError, LogoError, PlaceError)
+"""What `plan` raises; the message is for the designer."""
+
+
+@dataclass(frozen=True)
+class Planned:
+    """A stamp on its sheet, before anything is built.
+
+    Attributes
+    ----------
+    art, lay : all that its shape and its place depend on, but for the faces.
+    relief : what becomes of it. depths : of letters with their own, by the character, mm.
+    """
+
+    index: int
+    stamp: Stamp
+    art: ArtSpec
+    lay: LaySpec
+    relief: Worked[Relief]
+    depths: Mapping[int, float]
+    artwork: Artwork
+    placed: Placed
+    chart: Chart
+
+    @property
+    def name(self) -> str:
+        return self.stamp.name
+
+    @property
+    def flat_key(self) -> Hashable:
+        """All that its outlines on the sheet depend on, but for the faces."""
+        return self.art, self.lay
+
+    @property
+    def key(self) -> Hashable:
+        """All that its relief depends on, but for the faces and the solid before it."""
+        return self.flat_key, self.relief, self.name
+
+    @property
+    def depth(self) -> float:
+        """mm; 0 for a mark."""
+        return self.relief("depth", 0.0)
+
+    @property
+    def raised(self) -> bool:
+        """True for what is added to the part."""
+        return self.relief.given.make == "emboss"
+
+    @property
+    def faces(self) -> tuple[str, ...]:
+        """The faces that it may lie on."""
+        return self.chart.faces if isinstance(self.chart, RunChart) else (self.lay.face,)
+
+    @property
+    def prisms(self) -> bool:
+        """True for one that is cut by prisms along its cast, whatever faces they meet."""
+        given = self.relief.given
+        return self.lay.over and given.walls == "cast" and given.caps == "plane"
+
+    def on_face(self, name: str) -> list[tuple[Placed, Chart]]:
+        """The placed artwork on each piece of a run that is of that face, or on its chart."""
+        if not isinstance(self.chart, RunChart):
+            return [(self.placed, self.chart)] if name in self.faces else []
+        return [
+            (on_piece(piece, self.placed.regions, self.placed.origin), piece.chart)
+            for piece in self.chart.pieces
+            if piece.face == name
+        ]
+
+    def by_depth(self) -> list[tuple[float, Placed]]:
+        """The placed artwork in parts of one depth each, the stamp's own first."""
+        groups: dict[float, list[Region]] = {self.depth: []}
+        for region in self.placed.regions:
+            own = {self.depths[x] for x in region.letters if x in self.depths}
+            groups.setdefault(max(own) if own else self.depth, []).append(region)
+        return [(d, replace(self.placed, regions=tuple(r))) for d, r in groups.items() if r]
+
+    def on(self, charts: Mapping[str, FaceChart]) -> Planned:
+        """The same on faces whose seams have moved."""
+        if isinstance(self.chart, RunChart):
+            return replace(self, chart=self.chart.on(charts))
+        assert isinstance(self.chart, FaceChart)
+        chart = self.chart.again(charts[self.lay.face])
+        return replace(self, chart=_about_ink(chart, self.placed))
+
+    def fit(self, before: Sequence[Planned]) -> Fit:
+        """How it fits its face, and the ink of stamps before it there."""
+        others = [(b.name, relaid(b.placed, b.chart, self.chart)) for b in before]
+        return fit(self.placed, self.chart, [o for o in others if o[1].regions])
+
+
+def plan(
+    document: Document, resolved: Resolved, faces: Mapping[str, FaceChart], index: int
+) -> Planned:
+    """The plan of stamp `index` on the part's faces, by name.
+
+    Raises PLAN_ERRORS.
+    """
+    return _plan(document, resolved, Faces.of(faces), index, ())
+
+
+def _plan(
+    document: Document, resolved: Resolved, faces: Faces, index: int, asked: tuple[int, ...]
+) -> Planned:
+    """`asked` are the stamps that are measured from this one."""
+    stamp, base = document.job.stamps[index], ("stamps", index)
+    chart = faces.get(stamp.setting.face)
+    if chart is None:
+        raise PlaceError(f"there is no face “{stamp.setting.face}” that can be laid out")
+    art = art_spec(document, resolved, index)
+    setting = worked(stamp.setting, resolved, (*base, "setting"))
+    other = None
+    if setting.given.from_stamp:
+        other = _other(document, resolved, faces, index, asked)
+    lay = LaySpec(setting, other)
+    artwork = draw(art)
+    sheet = sheet_of(lay, chart, artwork, faces)
+    placed = place_on(lay, art, artwork, sheet)
+    relief = worked(stamp.relief, resolved, (*base, "relief"))
+    return Planned(
+        index=index,
+        stamp=stamp,
+        art=art,
+        lay=lay,
+        relief=relief,
+        depths=_depths(art) if relief.given.make != "mark" else {},
+        artwork=artwork,
+        placed=placed,
+        chart=_about_ink(sheet, placed),
+    )
+
+
+def _about_ink(chart: Chart, placed: Placed) -> Chart:
+    """A chart read about its artwork; one that was made for it is so already."""
+    if isinstance(chart, UnevenChart) or not isinstance(chart, FaceChart):
+        return chart
+    return read_right(placed, chart)
+
+
+def _depths(art: ArtSpec) -> dict[int, float]:
+    """Depths of letters that have their own, by the character's index, mm."""
+    drawn = art.artwork.given
+    if not isinstance(drawn, Text):
+        return {}
+    return {
+        own.index: art.artwork(f"letters.{k}.depth")
+        for k, own in enumerate(drawn.letters)
+        if own.own_depth
+    }
+
+
+def _other(
+    document: Document, resolved: Resolved, faces: Faces, index: int, asked: tuple[int, ...]
+) -> Other:
+    """The stamp that stamp `index` is measured from, where it lies."""
+    stamps = document.job.stamps
+    setting = stamps[index].setting
+    name = setting.from_stamp
+    at = next((i for i, stamp in enumerate(stamps) if stamp.name == name), None)
+    if at is None:
+        raise PlaceError(f"the stamp “{name}” that it is measured from is not there any more")
+    if stamps[at].setting.face != setting.face:
+        raise PlaceError(f"“{name}”, which it is measured from, lies on another face")
+    if at in (*asked, index):
+        raise PlaceError(f"it is measured from “{name}”, and that from it: this goes in a circle")
+    if resolved.error_under("stamps", at) is not None:
+        raise PlaceError(f"“{name}”, which it is measured from, has a field to fix")
+    placed = _plan(document, resolved, faces, at, (*asked, index)).placed
+    if not placed.regions:
+        raise PlaceError(f"“{name}”, which it is measured from, has no ink")
+    low_x, low_y, high_x, high_y = map(float, placed.bounds)
+    return Other((low_x, low_y, high_x, high_y), placed.origin)

@@ -1,0 +1,115 @@
+"""What a check is, and the list of all of them.
+
+A check is a function that declares itself: its name, the stage of a build at which it runs, and
+the limits that it measures against. Everything else reads the list: the build, the limits'
+fields, the command line, the documents.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from tinstamp.job.limit import Limit
+from tinstamp.job.resolve import Resolved
+from tinstamp.plan.planned import Planned
+from tinstamp.proofing.finding import Finding
+from tinstamp.setting.fit import Fit
+
+Stage = Literal["artwork", "placed", "fitted", "measured", "made"]
+"""When it runs: on the artwork as drawn; as placed on its sheet; with its fit beside others known;
+with the wall behind it measured on the solid; on the finished relief."""
+Numbers = Mapping[str, float]
+"""The limits of a check by name, worked out, in their units."""
+
+
+@dataclass(frozen=True)
+class Subject:
+    """A stamp as far as it has come.
+
+    Attributes
+    ----------
+    wall : least and greatest material behind it, mm, as measured.
+    pieces : volumes of what came loose when it was made, mm³.
+    depths : least and greatest length of its walls, mm, where they are not all the same.
+    """
+
+    planned: Planned
+    fit: Fit | None = None
+    wall: tuple[float, float] | None = None
+    pieces: tuple[float, ...] = ()
+    depths: tuple[float, float] | None = None
+
+    @property
+    def stamp(self) -> str:
+        """The stamp's name."""
+        return self.planned.name
+
+
+Run = Callable[[Subject, Numbers], Iterable[Finding]]
+
+
+@dataclass(frozen=True)
+class Check:
+    """An entry of the list."""
+
+    name: str
+    stage: Stage
+    limits: tuple[Limit, ...]
+    run: Run
+
+    @property
+    def purpose(self) -> str:
+        """What it looks for, in a line."""
+        return (self.run.__doc__ or "").strip().splitlines()[0]
+
+
+CHECKS: dict[str, Check] = {}
+"""By name, in the order that they are told."""
+
+
+def check(name: str, stage: Stage, *limits: Limit) -> Callable[[Run], Run]:
+    """Declare a check. Raises ValueError for a name that is taken."""
+
+    def keep(run: Run) -> Run:
+        if name in CHECKS:
+            raise ValueError(f"there are two checks called “{name}”")
+        CHECKS[name] = Check(name, stage, limits, run)
+        return run
+
+    return keep
+
+
+def limits_of(checks: Iterable[Check]) -> dict[str, Limit]:
+    """Their limits by name; two checks may share one."""
+    return {limit.name: limit for each in checks for limit in each.limits}
+
+
+def checked(stage: Stage, subject: Subject, resolved: Resolved) -> tuple[Finding, ...]:
+    """What the checks of a stage find. One whose limit has an error is left out: the limit's
+    field tells that."""
+    found: list[Finding] = []
+    for each in CHECKS.values():
+        if each.stage != stage:
+            continue
+        numbers = numbers_of(each, resolved)
+        if numbers is not None:
+            found += each.run(subject, numbers)
+    path = ("stamps", subject.planned.index)
+    return tuple(replace(f, path=f.path or path) for f in found)
+
+
+def numbers_of(each: Check, resolved: Resolved) -> dict[str, float] | None:
+    """The limits of a check, worked out; None when one has an error."""
+    keys = {limit.name: f"limits.{limit.name}" for limit in each.limits}
+    if any(key in resolved.errors for key in keys.values()):
+        return None
+    return {name: resolved.of("limits", name) for name in keys}
+
+
+def key_of_limits(resolved: Resolved) -> tuple[tuple[str, float], ...]:
+    """All limits that have a value: what findings of checks depend on beside their subject."""
+    limits = limits_of(CHECKS.values())
+    every = ((name, resolved.values.get(f"limits.{name}")) for name in limits)
+    return tuple((name, value) for name, value in every if value is not None)

@@ -1,0 +1,296 @@
+"""The checks on a stamp, each with its stage and its limits: from measurements to findings."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from tinstamp.chart.stretch import letter_stretches, per_cent
+from tinstamp.job.limit import Limit
+from tinstamp.job.model import Text
+from tinstamp.proofing.check import CHECKS, Numbers, Subject, check, limits_of
+from tinstamp.proofing.finding import Finding, Level
+from tinstamp.proofing.strokes import thinnest_stroke, tightest_gap
+
+SIDES = ("left edge", "right edge", "lower edge", "upper edge")
+ROUND_SIDES = ("left edge", "right edge", "lower rim", "upper rim")
+TOLD, STRETCHED = 0.5, 5.0
+"""Per cent that a letter may be wider or taller before it is told, and before it wants a look
+(common practice, no source)."""
+EVEN = 1e-3
+"""mm; depths that differ by no more are told as one."""
+
+
+@check("missing letter", "artwork")
+def missing_letters(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """A character that the font lacks."""
+    drawn = it.planned.stamp.artwork
+    if not isinstance(drawn, Text):
+        return
+    font = f"{drawn.font.family} {drawn.font.style}"
+    for letter in it.planned.artwork.missing:
+        yield Finding(
+            "fix",
+            "missing letter",
+            it.stamp,
+            f"{font} has no “{letter}” (U+{ord(letter):04X}): an empty box stands in for it",
+            measured=float(drawn.text.count(letter)),
+            limit=0.0,
+            unit="times",
+        )
+
+
+@check("logo", "artwork")
+def notes_of_logo(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """What was left out of a logo's file."""
+    for note in it.planned.artwork.notes:
+        yield Finding("look", "logo", it.stamp, note)
+
+
+@check("open end", "artwork")
+def open_ends(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Ends of lines that meet no other."""
+    marks = it.planned.artwork.marks
+    for x, y in marks[:1]:
+        count = len(marks)
+        told = f"{count} ends of lines meet no other: the first at {x:.2f}, {y:.2f} mm"
+        yield Finding("look", "open end", it.stamp, told, float(count), 0.0, "ends")
+
+
+@check("crossing", "artwork")
+def crossings(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Outlines of a drawing that cross themselves."""
+    mended = it.planned.artwork.mended
+    for x, y in mended.crossings[:1] if mended else ():
+        count = len(mended.crossings) if mended else 0
+        told = f"outlines cross themselves in {count} places, the first at {x:.2f}, {y:.2f} mm"
+        yield Finding("look", "crossing", it.stamp, told, float(count), 0.0, "places")
+
+
+@check("stretch", "fitted")
+def stretch(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """How much letters stretch on a face that cannot be laid out without it."""
+    chart, placed = it.planned.chart, it.planned.placed
+    if chart.exact:
+        return
+    found = letter_stretches(chart, placed.regions)
+    if not found or not all(np.isfinite([s.wide + s.tall for s in found])):
+        return
+    across, up = [100 * s.across for s in found], [100 * s.up for s in found]
+    most = max(map(abs, (*across, *up)))
+    if most < TOLD:
+        return
+    k = int(np.argmax([max(abs(a), abs(b)) for a, b in zip(across, up, strict=True)]))
+    bounds = placed.regions[k].bounds
+    told = (
+        f"letters are {per_cent([s.across for s in found])} wide and "
+        f"{per_cent([s.up for s in found])} tall on the face"
+    )
+    where = (float(bounds[0] + bounds[2]) / 2, float(bounds[1] + bounds[3]) / 2)
+    level: Level = "look" if most > STRETCHED else "note"
+    yield Finding(level, "stretch", it.stamp, told, most, STRETCHED, "%", (where,))
+
+
+@check("depth varies", "made")
+def depth_varies(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Least and greatest depth where walls are not all as long."""
+    depths = it.depths
+    if depths is not None and depths[1] - depths[0] > EVEN:
+        least, greatest = depths
+        told = f"the depth runs from {least:.3f} to {greatest:.3f} mm along the walls"
+        yield Finding("note", "depth varies", it.stamp, told, least, greatest, "mm")
+
+
+@check("longer than its guide", "placed")
+def along_guide(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Artwork longer than its guide is laid out whole, and told by how much."""
+    placed = it.planned.placed
+    if placed.overrun > 1e-6:
+        yield Finding(
+            "fix",
+            "longer than its guide",
+            it.stamp,
+            f"the artwork is {placed.overrun:.3f} mm longer than its guide on one side",
+            placed.overrun,
+            0.0,
+            "mm",
+        )
+
+
+@check(
+    "thin stroke",
+    "fitted",
+    Limit("least_stroke", "Stroke", "0.25 mm", reason="a thinner stroke is not filled or cut"),
+)
+def thin_strokes(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Strokes that are too narrow to make."""
+    stroke, least = thinnest_stroke(it.planned.placed.regions), limits["least_stroke"]
+    if stroke is not None and stroke.width < least:
+        told = f"thinnest stroke {stroke.width:.2f} mm, limit {least:.2f} mm"
+        yield Finding("fix", "thin stroke", it.stamp, told, stroke.width, least, "mm", (stroke.at,))
+
+
+@check(
+    "tight gap",
+    "fitted",
+    Limit("least_gap", "Gap", "0.2 mm", reason="a narrower gap closes up, or breaks out"),
+)
+def tight_gaps(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Gaps within and between letters that are too narrow to make."""
+    gap, least = tightest_gap(it.planned.placed.regions), limits["least_gap"]
+    if gap is not None and gap.width < least:
+        told = f"tightest gap {gap.width:.2f} mm, limit {least:.2f} mm"
+        yield Finding("look", "tight gap", it.stamp, told, gap.width, least, "mm", (gap.at,))
+
+
+@check("longer than the girth", "fitted")
+def longer_than_girth(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Artwork that is longer than its way round the face."""
+    fit = it.fit
+    assert fit is not None
+    if fit.too_long > 0 and not it.planned.prisms:
+        yield Finding(
+            "fix",
+            "longer than the girth",
+            it.stamp,
+            f"the artwork is {fit.ink_width:.3f} mm long, the girth {fit.round_here:.3f} mm: "
+            f"{fit.too_long:.3f} mm too long",
+            fit.ink_width,
+            fit.round_here,
+            "mm",
+        )
+
+
+def _on_its_face(it: Subject) -> bool:
+    """True where the face's edges mean something to the artwork."""
+    return it.fit is not None and it.fit.too_long <= 0 and not it.planned.prisms
+
+
+@check("misses the face", "fitted")
+def misses_the_face(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """What a cast does not reach."""
+    fit = it.fit
+    assert fit is not None
+    cast = it.planned.chart.projected and fit.off_area > 0
+    if _on_its_face(it) and fit.edge is None and cast:
+        told = (
+            f"{fit.off_area:.2f} mm² of the artwork miss the face: what the cast does not "
+            f"reach is left out"
+        )
+        yield Finding("fix", "misses the face", it.stamp, told, fit.off_area, 0.0, "mm²")
+
+
+def _beyond(it: Subject) -> tuple[int, float] | None:
+    """The side that ink reaches furthest beyond, and how far, mm; None where it is all on the
+    face, or a cast tells what it misses."""
+    fit, chart = it.fit, it.planned.chart
+    assert fit is not None
+    if not _on_its_face(it) or fit.edge is not None or (chart.projected and fit.off_area > 0):
+        return None
+    side = max(range(4), key=lambda k: fit.over[k])
+    return side, fit.over[side]
+
+
+@check("off the face", "fitted")
+def off_the_face(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Ink over a hole of the face, or past an edge that is not straight."""
+    beyond, fit = _beyond(it), it.fit
+    assert fit is not None
+    if beyond is not None and beyond[1] <= 0 and fit.off_area > 0:
+        told = f"{fit.off_area:.2f} mm² of it lie over a hole or past the edge"
+        yield Finding("fix", "off the face", it.stamp, told, fit.off_area, 0.0, "mm²")
+
+
+@check("over the edge", "fitted")
+def over_the_edge(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Ink that reaches an edge of the face, or past it."""
+    beyond, fit = _beyond(it), it.fit
+    assert fit is not None
+    if beyond is None or (beyond[1] <= 0 and fit.off_area > 0):
+        return
+    side, reach = beyond
+    sides = ROUND_SIDES if it.planned.chart.closed else SIDES
+    where = f"reaches {reach:.3f} mm over the {sides[side]}"
+    told = where if reach > 0 else "touches the edge of the face"
+    yield Finding("fix", "over the edge", it.stamp, f"the artwork {told}", reach, 0.0, "mm")
+
+
+@check(
+    "near the edge",
+    "fitted",
+    Limit("edge_margin", "To the edge", "1 mm", reason="nearer to an edge, walls break out"),
+)
+def near_the_edge(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Ink that comes near an edge of the face."""
+    fit, margin = it.fit, limits["edge_margin"]
+    assert fit is not None
+    if _on_its_face(it) and fit.edge is not None and fit.edge < margin:
+        told = f"only {fit.edge:.2f} mm to the edge of the face, limit {margin:.2f} mm"
+        yield Finding("look", "near the edge", it.stamp, told, fit.edge, margin, "mm")
+
+
+@check("touches another stamp", "fitted")
+def touches_another(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Ink that touches another stamp's."""
+    assert it.fit is not None
+    for other in it.fit.touches if _on_its_face(it) else ():
+        told = f"the ink touches that of “{other}”"
+        yield Finding("look", "touches another stamp", it.stamp, told)
+
+
+def _cut(it: Subject) -> tuple[float, float] | None:
+    """Depth and the thinnest wall behind an engraving, mm; None for anything else."""
+    wall = it.wall
+    if it.planned.raised or not it.planned.depth or wall is None or wall[0] == float("inf"):
+        return None
+    return it.planned.depth, wall[0]
+
+
+@check("cut through", "measured")
+def cut_through(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """An engraving as deep as the wall behind it."""
+    if (cut := _cut(it)) is not None and cut[1] <= cut[0]:
+        depth, wall = cut
+        told = (
+            f"the depth of {depth:.3f} mm is not less than the wall, {wall:.3f} mm "
+            f"thick here: the letters are cut through"
+        )
+        yield Finding("fix", "cut through", it.stamp, told, depth, wall, "mm")
+
+
+@check(
+    "wall left",
+    "measured",
+    Limit("least_wall", "Wall left", "0.8 mm", reason="a thinner wall dents or breaks"),
+)
+def wall_left(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Little material left behind an engraving."""
+    if (cut := _cut(it)) is None:
+        return
+    left, least = cut[1] - cut[0], limits["least_wall"]
+    if 0 < left < least:
+        told = f"wall left {left:.2f} mm, limit {least:.2f} mm"
+        yield Finding("look", "wall left", it.stamp, told, left, least, "mm")
+
+
+@check("loose piece", "made")
+def loose_pieces(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Middles of letters that fall out of a through-cut."""
+    pieces = it.pieces
+    if pieces:
+        count = len(pieces)
+        what = "a piece falls" if count == 1 else f"{count} pieces fall"
+        yield Finding(
+            "fix",
+            "loose piece",
+            it.stamp,
+            f"{what} out, the largest of {pieces[0]:.2f} mm³: a stencil font holds its middles",
+            float(count),
+            0.0,
+            "pieces",
+        )
+
+
+LIMITS = limits_of(CHECKS.values())
+"""All limits by name, for `resolve`."""

@@ -1,0 +1,31 @@
+"""Relief by direct imprint: new faces put into the old one, nothing combined."""
+
+from __future__ import annotations
+
+from tinstamp.blank.solid import NamedSolid
+from tinstamp.relief.checking import LOG
+from tinstamp.relief.guard import Asked, fault
+from tinstamp.relief.heads import Head
+from tinstamp.relief.imprint import imprint
+from tinstamp.relief.laid import LayingError
+from tinstamp.relief.operation import Operation
+from tinstamp.relief.verify import agrees, examine_imprint
+
+
+def by_imprint(
+    solid: NamedSolid, op: Operation, expected: float, head: Head | None, asked: Asked
+) -> tuple[NamedSolid, float] | None:
+    """The body with the imprint and the change of its volume, mm³; None when it does not pass,
+    so that the boolean is tried."""
+    try:
+        made = imprint(solid, op.face, op.face_chart, op.placed.regions, op.signed, op.stamp, head)
+    except LayingError:
+        return None  # across the seam: not for this way
+    change = examine_imprint(made, op.face_chart, op.signed, head is None)
+    if change is None or not agrees(change, expected):
+        return None
+    told = fault(solid, made.solid, change, asked)
+    if told is not None:
+        LOG.warning("the guard sends %s the long way: %s", op.stamp, told)
+        return None
+    return made.solid, change

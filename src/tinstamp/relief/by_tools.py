@@ -1,0 +1,87 @@
+"""Relief by tools, a solid for each region, and the general boolean."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+
+import numpy as np
+
+from tinstamp.blank.kernel import volume
+from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.base import FaceChart
+from tinstamp.relief.boolean import Cut, Tool, combine, tool
+from tinstamp.relief.checking import bite, check_change, check_volume, cut_away
+from tinstamp.relief.guard import Asked
+from tinstamp.relief.heads import Head, head_of, other_end
+from tinstamp.relief.operation import Halt, Operation
+from tinstamp.relief.surfaces import ReliefError
+from tinstamp.relief.verify import examine
+from tinstamp.setting.place import Placed
+
+OVERSHOOT = 0.5
+"""mm; how far a tool reaches beyond the faces that it must cut clear of."""
+LEVEL, HAIR = 1e-3, 5e-4
+"""mm; a wall that is as thick as the depth is deep within LEVEL is cut through with a HAIR
+more, which is less than what any check can tell."""
+
+
+def by_tools(
+    solid: NamedSolid, op: Operation, expected: float, asked: Asked, stopped: Halt
+) -> tuple[Cut, float]:
+    """The body combined with the tools, and the change of its volume, mm³. Raises ReliefError."""
+    cut, change = combined(solid, tools_of(op, stopped), op)
+    check_volume(cut_away(cut, change), expected, op.closed_form, op)
+    check_change(solid, cut, change, asked)
+    return cut, change
+
+
+def combined(solid: NamedSolid, tools: Sequence[Tool], op: Operation) -> tuple[Cut, float]:
+    """The part with the tools, which must be sound, and how its volume changed, mm³."""
+    cut = combine(solid, tools, op.raised, op.stamp)
+    verdict = examine(cut.solid)
+    if not verdict.sound:
+        raise ReliefError("the outlines and the part do not combine into a sound solid")
+    return cut, verdict.volume - volume(solid.shape)
+
+
+def lifts(op: Operation) -> tuple[float, float]:
+    """Between which lifts a tool reaches, mm."""
+    if op.raised:
+        return -bite(op), op.depth
+    # where the wall ends at just that depth, a hair more keeps two faces from lying in one
+    level = any(abs(op.depth - wall) < LEVEL for wall in op.wall)
+    return -op.depth - (HAIR if level else 0.0), OVERSHOOT
+
+
+def tools_of(op: Operation, stopped: Halt) -> list[Tool]:
+    """One tool for each region. Raises ReliefError."""
+    chart, placed = op.face_chart, op.placed
+    low, high = lifts(op)
+    high = min(high, room(chart, placed))
+    tools = []
+    ends = None if op.walls.plain else _ends(placed, op, low, high)
+    for region in placed.regions:
+        tools.append(tool(region, chart, low, high, op.raised, ends))
+        stopped()
+    return tools
+
+
+def _ends(
+    placed: Placed, op: Operation, low: float, high: float
+) -> Callable[[FaceChart], tuple[Head, Head]]:
+    """What makes the two ends of a tool whose walls are slanted or whose cap is flat."""
+    origin = np.array(placed.origin)
+
+    def ends(chart: FaceChart) -> tuple[Head, Head]:
+        if op.raised:
+            cap = head_of(chart, origin, high, op.walls)
+            return other_end(chart, origin, low, op.walls), cap
+        cap = head_of(chart, origin, low, op.walls)
+        return cap, other_end(chart, origin, high, op.walls)
+
+    return ends
+
+
+def room(chart: FaceChart, placed: Placed) -> float:
+    """How far outwards a tool over the artwork may reach, mm."""
+    return chart.room(np.concatenate([r.outer.points(4) for r in placed.regions]))

@@ -1,0 +1,85 @@
+"""What a relief is held against when it is made, however it was built."""
+
+from __future__ import annotations
+
+import logging
+from dataclasses import replace
+
+import numpy as np
+
+from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.base import Chart
+from tinstamp.chart.cast import CastChart
+from tinstamp.chart.run import RunChart
+from tinstamp.relief.boolean import Cut
+from tinstamp.relief.guard import Asked, fault
+from tinstamp.relief.operation import Operation
+from tinstamp.relief.surfaces import ReliefError
+from tinstamp.relief.verify import ALLOWED_BOOLEAN, agrees
+from tinstamp.setting.place import Placed
+
+LOG = logging.getLogger("tinstamp.relief")
+BITE = 0.05
+"""mm; how far a raised tool reaches into the material that it joins."""
+
+
+def cast_of(chart: Chart) -> CastChart | None:
+    """The cast that artwork comes from, of one face or of a run seen from one side."""
+    if isinstance(chart, CastChart):
+        return chart
+    if isinstance(chart, RunChart) and sum(p.parent < 0 for p in chart.pieces) == 1:
+        first = chart.first
+        return first if isinstance(first, CastChart) else None
+    return None
+
+
+def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
+    """The order in the guard's terms."""
+    plane = None
+    if op.walls.flat and op.depth:
+        here = np.array(placed.origin)
+        cast = cast_of(chart)
+        normal = cast.against if cast is not None and op.walls.slanted else chart.normal(here)
+        plane = (chart.to_space(here) + op.signed * normal, normal)
+    plain = not op.walls.slanted
+    return Asked(chart, placed.regions, op.depth, op.raised, plane, plain, clean)
+
+
+def check_change(before: NamedSolid, cut: Cut, change: float, asked: Asked) -> None:
+    """Raises ReliefError when what came out is not what was asked."""
+    asked = replace(asked, loose=bool(cut.pieces))
+    told = fault(before, cut.solid, cut_away(cut, change), asked)
+    if told is not None:
+        LOG.warning("the guard refused a relief: %s", told)
+        raise ReliefError(f"it was refused, since it would come out wrong: {told}")
+
+
+def cut_away(cut: Cut, change: float) -> float:
+    """The change without the middles that fell out by themselves, mm³."""
+    return change + sum(cut.pieces)
+
+
+def bite(op: Operation) -> float:
+    """How far a raised tool reaches into the material, mm."""
+    return min(BITE, op.wall[0] / 2)
+
+
+def check_volume(change: float, expected: float, closed_form: bool, op: Operation) -> None:
+    """The change has the right sign and does not exceed what was asked for."""
+    wrong_way = change * expected <= 0
+    most = abs(expected)
+    if op.raised:
+        most *= 1.01 + bite(op) / op.depth  # hangs over an edge, bite and all
+    too_much = abs(change) > most * (1 + ALLOWED_BOOLEAN)
+    if wrong_way or too_much or (closed_form and not agrees(change, expected, ALLOWED_BOOLEAN)):
+        verb = "added" if op.raised else "taken away"
+        raise ReliefError(
+            f"it was refused, since it would come out wrong: {abs(change):.2f} mm³ would be {verb} "
+            f"where the artwork and its depth give {abs(expected):.2f} mm³"
+            if change * expected > 0
+            else "it was refused, since it would come out wrong: nothing of it would lie in the "
+            "part"
+            if not change
+            else "it was refused, since material would be "
+            f"{'taken away' if op.raised else 'added'} where it should be {verb}"
+        )

@@ -1,0 +1,151 @@
+"""The executor: which way an operation is built, and what it is held against."""
+
+from __future__ import annotations
+
+import time
+from dataclasses import replace
+
+import numpy as np
+import shapely
+
+from tinstamp.artwork.clip import within
+from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.cast import GRAZING, CastChart
+from tinstamp.chart.run import RunChart, area_of_face
+from tinstamp.relief.by_imprint import by_imprint
+from tinstamp.relief.by_prisms import by_prisms
+from tinstamp.relief.by_sewn_tools import by_sewn_tools, by_slanted_tools
+from tinstamp.relief.by_tools import by_tools
+from tinstamp.relief.by_tracing import by_tracing
+from tinstamp.relief.checking import asked_of, cast_of
+from tinstamp.relief.heads import depths_of, head_of
+from tinstamp.relief.operation import Halt, Made, Operation, on_and_on
+from tinstamp.relief.run import cut_at, shares
+from tinstamp.relief.surfaces import ReliefError
+from tinstamp.setting.fit import CLEAR, face_about, fit
+from tinstamp.setting.place import Placed, on_piece
+
+
+def execute(
+    solid: NamedSolid, op: Operation, direct: bool = True, stopped: Halt = on_and_on
+) -> Made:
+    """Do it and check. `direct` allows the direct imprint; `stopped` may raise to give up.
+
+    Raises ReliefError when no sound body can be made.
+    """
+    if op.fit.off_area > 0.999 * op.placed.area:
+        raise ReliefError("all of the artwork lies off the face")
+    cast = cast_of(op.chart)
+    if op.over and cast is not None and op.walls.slanted and op.walls.flat:
+        return by_prisms(solid, op.chart, cast, op.placed, op, stopped)
+    if isinstance(op.chart, RunChart):
+        return _over_run(solid, op.chart, op, direct, stopped)
+    if isinstance(op.chart, CastChart) and not reached(op.chart, op.placed):
+        op = _clipped(op.chart, op)
+        if not op.placed.regions:
+            raise ReliefError("all of the artwork misses the face")
+    return _on_one_face(solid, op, direct, stopped)
+
+
+def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) -> Made:
+    start = time.perf_counter()
+    head = depths = None
+    if op.walls.plain or not op.depth:
+        expected = op.face_chart.relief_volume(op.placed.regions, op.signed)
+    else:
+        head = head_of(op.face_chart, np.array(op.placed.origin), op.signed, op.walls)
+        depths = depths_of(head, op.placed.regions, op.signed)
+        expected = head.volume(op.placed.regions)
+    asked = asked_of(op.face_chart, op.placed, op, op.closed_form)
+    if direct and op.closed_form and not op.face_chart.own_surface:
+        made = by_imprint(solid, op, expected, head, asked)
+        if made is not None:
+            marked, change = made
+            taken = time.perf_counter() - start
+            return Made(marked, "imprint", change, expected, (), taken, depths)
+    stopped()
+    if not op.depth:
+        marked = by_tracing(solid, op, asked)
+        return Made(marked, "boolean", 0.0, 0.0, (), time.perf_counter() - start)
+    cut, change = by_tools(solid, op, expected, asked, stopped)
+    known = expected if op.closed_form else None
+    taken = time.perf_counter() - start
+    return Made(cut.solid, "boolean", change, known, cut.pieces, taken, depths)
+
+
+def _clipped(chart: CastChart, op: Operation) -> Operation:
+    """What of an operation a cast lays on its face."""
+    placed = landed(chart, op.placed)
+    edge = to_edge(chart, placed) if placed.regions else None
+    return replace(op, placed=placed, fit=replace(op.fit, edge=edge))
+
+
+def _over_run(
+    solid: NamedSolid, chart: RunChart, op: Operation, direct: bool, stopped: Halt
+) -> Made:
+    """Relief over several faces: what lies within one of them as on that face alone, what runs
+    over a joint by tools that are sewn there. Raises ReliefError."""
+    parts = shares(chart, op.placed.regions)
+    if not op.depth:  # what comes to an edge is traced like what runs over a joint
+        parts = parts.traced()
+    cast = cast_of(chart)
+    one_way = cast is not None and not op.walls.flat
+    if op.depth and not op.walls.plain and not one_way:
+        raise ReliefError(
+            "over several faces walls run square to each face and caps follow it; parallel "
+            "walls and flat caps need a projection there, onto one side"
+        )
+    whole: Made | None = None
+    if cast is not None and op.depth and op.walls.slanted:
+        parts = shares(cut_at(chart, cast, op.signed), op.placed.regions)
+        if parts.across:
+            whole = by_slanted_tools(solid, chart, cast, op.placed, parts.across, op, stopped)
+    elif parts.across:  # first, while the part has few faces
+        whole = by_sewn_tools(solid, chart, parts.across, op, stopped)
+    for share in (parts.within, parts.beyond):
+        for k, regions in share.items():
+            piece = chart.pieces[k]
+            there = on_piece(piece, regions, op.placed.origin)
+            mine = replace(op, face=piece.face, chart=piece.chart, placed=there, over=False)
+            if isinstance(piece.chart, CastChart) and not reached(piece.chart, there):
+                mine = _clipped(piece.chart, mine)
+                if not mine.placed.regions:
+                    continue
+                own = replace(fit(mine.placed, piece.chart), edge=mine.fit.edge)
+            else:
+                own = fit(there, piece.chart)
+            mine = replace(mine, fit=replace(own, touches=op.fit.touches, nested=op.fit.nested))
+            now = whole.solid if whole is not None else solid
+            made = execute(now, mine, direct, stopped)
+            whole = made if whole is None else whole.followed_by(made)
+    if whole is None:
+        raise ReliefError("all of the artwork misses the faces")
+    return whole
+
+
+def landed(chart: CastChart, placed: Placed) -> Placed:
+    """What of the artwork a cast lays on its face, ending where it only grazes it."""
+    landed = within(placed.regions, area_of_face(chart.outline))
+    return replace(placed, regions=tuple(landed), bent=True)
+
+
+def to_edge(chart: CastChart, placed: Placed) -> float | None:
+    """From the ink on the face to the face's edge, mm on its own sheet; None when it is over
+    or at it."""
+    rings = [chart.to_base(r.outer.points(12)) for r in placed.regions]
+    if not all(np.isfinite(ring).all() for ring in rings):
+        return None
+    whole = shapely.MultiPolygon([shapely.Polygon(ring) for ring in rings])
+    face, edges = face_about(chart.base, np.concatenate(rings).mean(axis=0))
+    distance = float(edges.distance(whole))
+    return distance if face.contains(whole) and distance > CLEAR else None
+
+
+def reached(chart: CastChart, placed: Placed) -> bool:
+    """True when the cast meets the face, and does not graze it, all along the outlines."""
+    points = np.concatenate([r.outer.points(6) for r in placed.regions])
+    at = chart.to_base(points)
+    if not np.isfinite(at).all():
+        return False
+    facing = chart.base.normal(at) @ chart.against
+    return bool(facing.min() > 0.5 * GRAZING)

@@ -152,6 +152,7 @@ class Monkey:
         """A click, unless the press takes the widget away."""
         button, plain = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
         spot = self._spot(widget)
+        self.last.append(_told(widget))
         QTest.mousePress(widget, button, plain, spot)
         if isValid(widget) and widget.isVisible():
             QTest.mouseRelease(widget, button, plain, spot)
@@ -247,6 +248,12 @@ class Monkey:
         if session.job == before and session.charts and len(before.stamps) < 200:
             return "no stamp can be added any more"
         return ""
+
+
+def _told(widget: QWidget) -> str:
+    """A widget in words, for whoever reads what went before a fault."""
+    text = widget.text() if isinstance(widget, QAbstractButton) else ""
+    return f"{type(widget).__name__} {widget.objectName() or widget.accessibleName()} {text}"
 
 
 def run(count: int, seed: int, _workers: int = 1) -> tuple[dict[str, object], list[str]]:

@@ -32,7 +32,7 @@ def test_every_file_has_a_writer_that_is_there() -> None:
 
 
 def test_options_are_figures_with_a_range() -> None:
-    assert options_from({}) == {"chord": 0.01}
+    assert options_from({}) == {"chord": 0.01, "line": 0.0}
     assert options_from({"chord": "0.001 in"})["chord"] == pytest.approx(0.0254)
     for option in all_options():
         assert option.least <= option.value(option.default) <= option.most

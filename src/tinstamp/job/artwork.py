@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from tinstamp.job.field import Shown
-from tinstamp.job.values import Factor, Length, Name, Size, Thickness, Value
+from tinstamp.job.values import Angle, Factor, Length, Name, Size, Thickness, Value
 
 LONGEST_TEXT = 5000
 """characters of a text, its fields worked out"""
@@ -95,6 +95,10 @@ class Text(Value):
         Shown("Lines", words={"start": "Start", "centre": "Centre", "end": "End"}),
     ] = "centre"
     line_spacing: Annotated[Factor, Shown("Line spacing", unit="×", step=0.1)] = "1"
+    slant: Annotated[
+        Angle,
+        Shown("Slant", "Letters lean to the right by this, −60° to 60°", step=1.0),
+    ] = "0 deg"
     styles: Annotated[tuple[TextStyle, ...], Shown("Some words", control="styled words")] = Field(
         default=(), max_length=200
     )

@@ -2,14 +2,25 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from tinstamp.job.field import Shown
-from tinstamp.job.values import Size, Value
+from tinstamp.job.values import Size, Thickness, Value
 
 MARK = {"make": ("mark",)}
+INVERTED = {"make": ("field", "panel")}
+"""Kinds that work on what is about the ink, not on the ink."""
+VERBS: Mapping[str, Literal["add", "cut", "mark"]] = {
+    "engrave": "cut",
+    "emboss": "add",
+    "field": "cut",
+    "panel": "add",
+    "mark": "mark",
+}
+"""What each kind does to the part."""
 
 
 class Relief(Value):
@@ -17,20 +28,32 @@ class Relief(Value):
 
     Attributes
     ----------
-    make : mark parts the face and colours it, without depth.
+    make : a field is sunk about the ink, a panel raised about it; mark parts the face and
+        colours it, without depth.
     walls : along the normal of the face everywhere, or all along one direction: that of the
         projection, or the normal at the artwork's place.
     caps : follow the face at the depth, or lie in a plane.
     """
 
     make: Annotated[
-        Literal["engrave", "emboss", "mark"],
+        Literal["engrave", "emboss", "field", "panel", "mark"],
         Shown(
             "Make",
-            "Mark only parts the face and colours it, without depth",
-            words={"engrave": "Engrave", "emboss": "Emboss", "mark": "Mark"},
+            "A field is sunk round letters left standing, a panel is raised with letters sunk in "
+            "it; mark only parts the face and colours it, without depth",
+            words={
+                "engrave": "Engrave",
+                "emboss": "Emboss",
+                "field": "Sunk field, letters standing",
+                "panel": "Raised panel, letters sunk",
+                "mark": "Mark only",
+            },
         ),
     ] = "engrave"
+    margin: Annotated[
+        Size, Shown("Margin", "From the ink to the edge of the field", when=INVERTED)
+    ] = "2 mm"
+    corner: Annotated[Thickness, Shown("Corners", "Of the field", when=INVERTED)] = "1 mm"
     depth: Annotated[Size, Shown("Depth", step=0.1, unless=MARK)] = "0.4 mm"
     walls: Annotated[
         Literal["normal", "cast"],

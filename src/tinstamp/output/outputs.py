@@ -100,6 +100,17 @@ CHORD = Option(
     "How far a triangle may stray from the true surface",
 )
 
+LINE = Option(
+    "line",
+    "SVG lines",
+    "line width of the SVG",
+    "0 mm",
+    Wants("length", at_least=0.0),
+    0.0,
+    5.0,
+    "How wide outlines are drawn; 0 fills the artwork instead",
+)
+
 OUTPUTS: Mapping[str, Output] = {
     output.ending: output
     for output in (
@@ -117,6 +128,13 @@ OUTPUTS: Mapping[str, Output] = {
             "DXF",
             "the flat artwork for laser, silkscreen or foil, in mm",
             "tinstamp.output.dxf:write",
+        ),
+        Output(
+            "svg",
+            "SVG",
+            "the flat artwork as vectors at true size, in mm",
+            "tinstamp.output.svg:write",
+            (LINE,),
         ),
     )
 }

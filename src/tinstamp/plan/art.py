@@ -6,6 +6,8 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from typing import Any
 
+import numpy as np
+
 from tinstamp.artwork import fonts
 from tinstamp.artwork.drawn import (
     Artwork,
@@ -17,19 +19,26 @@ from tinstamp.artwork.drawn import (
     shifted_letters,
 )
 from tinstamp.artwork.fonts import FontData
+from tinstamp.artwork.inverted import Field, inverted
 from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.logo import FileData, LogoSpec, draw_logo
+from tinstamp.artwork.outline import Region
 from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.plain import ShapeSpec, draw_shape
 from tinstamp.artwork.shaping import Style
 from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import LENGTHS, FormulaError
-from tinstamp.job.model import Border, Drawn, FontRef, Logo, Text
+from tinstamp.job.model import Border, Drawn, FontRef, Logo, Relief, Text
+from tinstamp.job.relief import INVERTED
 from tinstamp.job.resolve import Resolved
 from tinstamp.job.setting import WRAPS, Cast
 from tinstamp.job.text_fields import filled
 from tinstamp.job.worked import Worked, worked
+
+_kept: Kept[Artwork] = Kept(64)
+MOST_SLANT = 60.0
+"""degrees"""
 
 
 @dataclass(frozen=True)
@@ -38,6 +47,7 @@ class ArtSpec:
 
     Attributes
     ----------
+    field : about the ink, which is worked on instead of it.
     text : with its fields worked out. fonts : the common one, then one a style.
     file : of a logo. behind : it is read from the other side.
     """
@@ -45,6 +55,7 @@ class ArtSpec:
     artwork: Worked[Any]
     border: Worked[Border]
     behind: bool
+    field: Field | None = None
     text: str = ""
     fonts: tuple[FontData, ...] = ()
     file: FileData | None = None
@@ -102,6 +113,7 @@ def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
         artwork,
         worked(stamp.border, resolved, (*base, "border")),
         seen_from_behind(stamp.setting.cast),
+        _field(worked(stamp.relief, resolved, (*base, "relief"))),
     )
     if isinstance(drawn, Text):
         refs = (drawn.font, *(style.font or drawn.font for style in drawn.styles))
@@ -113,6 +125,13 @@ def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
     if isinstance(drawn, Logo):
         return replace(spec, file=_file(drawn, document))
     return spec
+
+
+def _field(relief: Worked[Relief]) -> Field | None:
+    """What is worked on about the ink, for the kinds that do so."""
+    if relief.given.make not in INVERTED["make"]:
+        return None
+    return Field(margin=relief("margin"), corner=relief("corner"))
 
 
 def _file(logo: Logo, document: Document) -> FileData:
@@ -146,7 +165,19 @@ def text_spec(spec: ArtSpec) -> TextSpec:
 
 
 def _draw_text(spec: ArtSpec) -> Artwork:
-    return lay_text(text_spec(spec))
+    art = lay_text(text_spec(spec))
+    slant = spec.artwork("slant")
+    if not slant:
+        return art
+    if abs(slant) > MOST_SLANT:
+        raise FormulaError(f"letters lean by at most {MOST_SLANT:g}°, not {slant:g}°")
+    return _kept.get(art, slant, lambda: replace(art, regions=_slanted(art.regions, slant)))
+
+
+def _slanted(regions: tuple[Region, ...], slant: float) -> tuple[Region, ...]:
+    """Regions sheared about the baseline, degrees to the right."""
+    matrix = np.array([[1.0, np.tan(np.radians(slant))], [0.0, 1.0]])
+    return tuple(region.transformed(matrix, np.zeros(2)) for region in regions)
 
 
 def _draw_logo(spec: ArtSpec) -> Artwork:
@@ -206,10 +237,9 @@ def draw(spec: ArtSpec) -> Artwork:
         art = _shifted(art, spec.shifts)
     if spec.mirrored or spec.upside_down:
         art = _flipped(art, spec.mirrored, spec.upside_down)
-    return art if spec.frame is None else _framed(art, spec.frame)
-
-
-_kept: Kept[Artwork] = Kept(64)
+    art = art if spec.frame is None else _framed(art, spec.frame)
+    field = spec.field
+    return art if field is None else _kept.get(art, field, lambda: inverted(art, field))
 
 
 def _shifted(art: Artwork, shifts: Shifts) -> Artwork:
@@ -232,13 +262,16 @@ def _framed(art: Artwork, frame: Frame) -> Artwork:
 
 def inks_of(spec: ArtSpec, artwork: Artwork) -> tuple[LetterInk, ...]:
     """What turns with a guide by itself: letters of a text, all of other artwork at once."""
-    if isinstance(spec.artwork.given, Text) and spec.frame is None:
+    alone = spec.frame is None and spec.field is None
+    if isinstance(spec.artwork.given, Text) and alone:
         drawn, shifts = text_spec(spec), spec.shifts
         inks = letter_inks(drawn)
+        if slant := spec.artwork("slant"):
+            inks = tuple(replace(x, regions=_slanted(x.regions, slant)) for x in inks)
         if shifts:
             inks = tuple(replace(ink, regions=shifted_letters(ink.regions, shifts)) for ink in inks)
         if (spec.mirrored or spec.upside_down) and artwork.regions:
-            upright = _shifted(lay_text(drawn), shifts)
+            upright = _shifted(_draw_text(spec), shifts)
             flip = flip_of(upright, spec.mirrored, spec.upside_down)
             inks = tuple(
                 LetterInk(flip.start(x.x, x.advance), x.advance, flip.regions(x.regions))

@@ -16,6 +16,7 @@ from tinstamp.chart.run import RunChart
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import Relief, Stamp, Text
+from tinstamp.job.relief import VERBS
 from tinstamp.job.resolve import Resolved
 from tinstamp.job.worked import Worked, worked
 from tinstamp.plan.art import ArtSpec, art_spec, draw
@@ -70,7 +71,7 @@ class Planned:
     @property
     def raised(self) -> bool:
         """True for what is added to the part."""
-        return self.relief.given.make == "emboss"
+        return VERBS[self.relief.given.make] == "add"
 
     @property
     def faces(self) -> tuple[str, ...]:
@@ -149,7 +150,7 @@ def _plan(
         art=art,
         lay=lay,
         relief=relief,
-        depths=_depths(art) if relief.given.make != "mark" else {},
+        depths=_depths(art) if relief.given.make in ("engrave", "emboss") else {},
         artwork=artwork,
         placed=placed,
         chart=_about_ink(sheet, placed),

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from tinstamp.chart.stretch import letter_stretches, per_cent
+from tinstamp.job.field import Wants
 from tinstamp.job.limit import Limit
 from tinstamp.job.model import Text
 from tinstamp.proofing.check import CHECKS, Numbers, Subject, check, limits_of
@@ -290,6 +291,31 @@ def loose_pieces(it: Subject, limits: Numbers) -> Iterator[Finding]:
             0.0,
             "pieces",
         )
+
+
+@check(
+    "slender",
+    "fitted",
+    Limit(
+        "most_slender",
+        "Slender",
+        "4",
+        Wants("number", above=0.0),
+        0.5,
+        "what stands higher than so many times its width breaks off",
+    ),
+)
+def slender(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Raised strokes that are high for their width."""
+    height, most = it.planned.depth, limits["most_slender"]
+    stroke = thinnest_stroke(it.planned.placed.regions) if it.planned.raised and height else None
+    if stroke is not None and height > most * stroke.width:
+        ratio = height / stroke.width
+        told = (
+            f"a stroke of {stroke.width:.2f} mm stands {height:.2f} mm high, {ratio:.1f} times its "
+            f"width, limit {most:g}"
+        )
+        yield Finding("look", "slender", it.stamp, told, ratio, most, "times", (stroke.at,))
 
 
 LIMITS = limits_of(CHECKS.values())

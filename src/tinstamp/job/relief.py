@@ -44,8 +44,8 @@ class Relief(Value):
             words={
                 "engrave": "Engrave",
                 "emboss": "Emboss",
-                "field": "Sunk field, letters standing",
-                "panel": "Raised panel, letters sunk",
+                "field": "Sunk field",
+                "panel": "Raised panel",
                 "mark": "Mark only",
             },
         ),

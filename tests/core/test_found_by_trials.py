@@ -1,0 +1,131 @@
+"""Faults that long random runs found, each as the sign of its class."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from OCP.BRepBuilderAPI import BRepBuilderAPI_MakeFace
+from OCP.BRepPrimAPI import BRepPrimAPI_MakeBox, BRepPrimAPI_MakeSphere
+from OCP.gp import gp_Dir, gp_Pln, gp_Pnt
+from OCP.TopoDS import TopoDS
+
+from tests.conftest import document, stamp
+from tinstamp.blank.kernel import compound, faces, volume
+from tinstamp.engine import build as engine
+from tinstamp.engine.build import build
+from tinstamp.engine.write import write_files
+from tinstamp.guarded.work import GuardError, Limits, guarded
+from tinstamp.job.archive import Document
+from tinstamp.job.drawn_bodies import skin_rows
+from tinstamp.job.features import FreeformSkin, Tube
+from tinstamp.job.model import Blank, Job, Setting, Stamp, Text
+from tinstamp.output import step
+from tinstamp.output.result import OutputError, Result
+
+MIDDLE = [(1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (1.0, 1.0, 0.0), (0.3, -0.2, 0.9)]
+
+
+def with_a_wall_through_the_middle(normal: tuple[float, float, float]) -> float:
+    """A cube of 10 with a face in a plane through its middle, there and back: its volume."""
+    cube = BRepPrimAPI_MakeBox(gp_Pnt(-5, -5, -5), gp_Pnt(5, 5, 5)).Shape()
+    plane = gp_Pln(gp_Pnt(0, 0, 0), gp_Dir(*normal))
+    wall = BRepBuilderAPI_MakeFace(plane, -2.0, 2.0, -2.0, 2.0).Face()
+    return volume(compound([*faces(cube), wall, TopoDS.Face_s(wall.Reversed())]))
+
+
+@pytest.mark.parametrize("normal", MIDDLE)
+def test_a_volume_with_faces_that_add_nothing_is_summed_at_once(
+    normal: tuple[float, float, float],
+) -> None:
+    """Measured from the middle such a face adds nothing, and a part of nothing was sought."""
+    assert with_a_wall_through_the_middle(normal) == pytest.approx(1000.0, rel=1e-12)
+
+
+def test_such_a_volume_in_a_process_that_would_be_ended() -> None:
+    limits = Limits(20.0, 2**31, ("tests.core.test_found_by_trials",))
+    try:
+        found = guarded(limits, with_a_wall_through_the_middle, MIDDLE[2])
+    except GuardError as error:
+        pytest.fail(f"it ran for ever: {error}")
+    assert found == pytest.approx(1000.0, rel=1e-12)
+
+
+def test_volumes_where_the_part_lies_do_not_matter() -> None:
+    ball = BRepPrimAPI_MakeSphere(gp_Pnt(300.0, -70.0, 5.0), 12.0).Shape()
+    assert volume(ball) == pytest.approx(4 / 3 * 3.141592653589793 * 12**3, rel=1e-11)
+    assert volume(compound([])) == 0.0
+
+
+def test_a_skin_of_many_spans_is_measured_in_a_moment() -> None:
+    """255 knots a side: an error of 1e-11 cannot be had there, and was asked for."""
+    rows = skin_rows((18.9, 24.6, 19.5, 20), (15.6, 23.1, 12.9, 21.7), (21, 13.4, 22.9, 15.2),
+                     (18.2, 21.3, 25.6, 15.6))  # fmt: skip
+    skin = FreeformSkin(name="b", length="59 mm", width="32 mm", rows=rows)
+    report = build(Document(Job(blank=Blank(features=(skin,))))).report
+    assert report.valid and report.seconds < 60.0
+
+
+# -- files as their receivers read them
+
+
+def test_a_file_that_does_not_read_back_is_written_with_its_curves(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    built = build(document(stamp(text="HB")))
+    small = write_files(built, tmp_path, "small", ("step",))[0].stat().st_size
+    answers = iter([False, True])
+    monkeypatch.setattr(step, "reads_back", lambda *a: next(answers))
+    large = write_files(built, tmp_path, "large", ("step",))[0].stat().st_size
+    assert large > 1.5 * small
+
+
+def test_a_file_that_never_reads_back_is_refused_and_not_left(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    built = build(document(stamp(text="HB")))
+    monkeypatch.setattr(step, "reads_back", lambda *a: False)
+    with pytest.raises(OutputError, match="read back"):
+        write_files(built, tmp_path, "none", ("step",))
+    assert list(tmp_path.iterdir()) == []
+    assert built.solid is not None and not step.sound_file(built.solid)
+
+
+def test_a_part_whose_file_would_not_read_back_is_not_called_valid(
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    """Only what a general boolean made is tried so: the direct way shares its edges."""
+    monkeypatch.setattr(engine, "sound_file", lambda body: False)
+    over = build(document(stamp(text="HB", up="43 mm"))).report
+    assert [s.built_by for s in over.stamps] == ["boolean"] and not over.valid
+    assert [f.check for f in over.findings if f.check == "file"] == ["file"]
+    assert build(document(stamp(text="HB"))).report.valid
+
+
+def test_what_reads_back_is_the_same_part(tmp_path: Path) -> None:
+    built = build(document(stamp(text="HB")))
+    assert built.solid is not None
+    other = BRepPrimAPI_MakeBox(10.0, 10.0, 10.0).Shape()
+    path = tmp_path / "part.step"
+    step.write(Result("p", {"part": built.solid}, {}, ()), path, {})
+    assert step.reads_back(path, [built.solid])
+    assert volume(other) == pytest.approx(1000.0)
+    path.write_bytes(path.read_bytes()[:2000])
+    assert not step.reads_back(path, [built.solid])
+
+
+# -- places that are not on the face
+
+
+@pytest.mark.parametrize("guide", ["midline", "none"])
+def test_artwork_in_the_hole_of_a_face_that_runs_over_others_is_told(guide: str) -> None:
+    """The middle of a tube's end lies in its bore: a flat map about it has no figures."""
+    tube = Tube(name="b", outer_diameter="26.68 mm", wall="4.945 mm", height="34.42 mm")
+    setting = Setting.model_validate(
+        {"face": "b.top", "across": "0 mm", "up": "0 mm", "rests_on": "middle",
+         "over": "neighbours", "guide": {"kind": guide}}
+    )  # fmt: skip
+    marked = Stamp(name="m", artwork=Text(text="A", height="2.5 mm"), setting=setting)
+    report = build(Document(Job(blank=Blank(features=(tube,)), stamps=(marked,)))).report
+    told = [f.message for f in report.findings if f.level == "fix"]
+    assert told and not any("not foreseen" in words for words in told)

@@ -17,8 +17,8 @@ SIDE_BY_SIDE = 3
 """choices that stand side by side; more are a list"""
 
 MAKE_UPS: Mapping[str, Callable[[Any, Any], Hashable]] = {
-    "font": lambda ref, _: ref and (ref.family, ref.style, ref.digest),
-    "font and file": lambda ref, _: (ref.family, ref.style, ref.digest),
+    "font": lambda ref, _: ref and (ref.family, ref.style),
+    "font and file": lambda ref, _: (ref.family, ref.style),
     "styled words": lambda styles, _: tuple(style.font for style in styles),
     "letters": lambda letters, _: tuple((x.index, x.own_depth) for x in letters),
     "points": lambda knots, parent: (tuple(k.to for k in knots), getattr(parent, "closed", None)),

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from tinstamp.artwork.drawn import Artwork
-from tinstamp.artwork.outline import Region
+from tinstamp.artwork.outline import nest
 from tinstamp.artwork.shapes import rounded_rectangle
 
 
@@ -20,8 +20,8 @@ class Field:
 
 
 def inverted(artwork: Artwork, field: Field) -> Artwork:
-    """The field without the ink: one region with the letters as its counters, and the counters of
-    the letters each by itself."""
+    """The field without the ink: a region with the letters as its counters, and what lies bare
+    within the ink, such as the middles of letters, each by itself."""
     if not artwork.regions:
         return artwork
     low_x, low_y, high_x, high_y = map(float, artwork.bounds)
@@ -29,6 +29,5 @@ def inverted(artwork: Artwork, field: Field) -> Artwork:
     corner = min(field.corner, wide / 2, high / 2)
     middle = np.array([(low_x + high_x) / 2, (low_y + high_y) / 2])
     outer = rounded_rectangle(wide, high, corner).transformed(np.eye(2), middle)
-    inner = [counter for region in artwork.regions for counter in region.counters]
-    about = Region(outer, tuple(region.outer.reversed() for region in artwork.regions))
-    return replace(artwork, regions=(about, *(Region(c.reversed(), ()) for c in inner)))
+    ink = [outline for region in artwork.regions for outline in region.outlines]
+    return replace(artwork, regions=tuple(nest([outer, *ink])))

@@ -230,6 +230,8 @@ def _told(
             deep = b if not asked.raised else -a
             if not asked.depth:
                 return f"a mark would move the face {where}"
+            if deep <= asked.depth + STRAY:
+                return f"{where} the part would change away from the layer under the artwork"
             verb = "stand out" if asked.raised else "be cut"
             return f"{where} it would {verb} {deep:.3f} mm where {asked.depth:.3f} mm were asked"
         own = (-asked.depth - STRAY <= a and b <= STRAY) if asked.raised else (

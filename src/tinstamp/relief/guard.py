@@ -231,7 +231,7 @@ def _told(
             if not asked.depth:
                 return f"a mark would move the face {where}"
             if deep <= asked.depth + STRAY:
-                return f"{where} the part would change away from the layer under the artwork"
+                return f"{where} the part would change away from the layer that was asked for"
             verb = "stand out" if asked.raised else "be cut"
             return f"{where} it would {verb} {deep:.3f} mm where {asked.depth:.3f} mm were asked"
         own = (-asked.depth - STRAY <= a and b <= STRAY) if asked.raised else (

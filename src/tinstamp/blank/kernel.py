@@ -40,7 +40,7 @@ from tinstamp.chart.frame import Frame
 
 Array = NDArray[np.float64]
 BUILDER = BRep_Builder()
-FINE, FINE_ENOUGH = 1e-11, 1e-9
+FINE, FINE_ENOUGH = 1e-10, 1e-9
 """Relative error asked of the integration of volumes, and where splines have so many spans that
 rounding alone comes near to that."""
 ASLANT = (0.3117, 0.5231, 0.7930)

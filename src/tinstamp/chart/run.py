@@ -298,4 +298,4 @@ def _rough(piece: Piece) -> Piece:
 
 
 def _anew(piece: Piece, home: FaceChart) -> FaceChart:
-    return piece.chart.on(home) if isinstance(piece.chart, View) else home
+    return piece.chart.again(home) if isinstance(piece.chart, View) else home

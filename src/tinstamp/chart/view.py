@@ -20,10 +20,6 @@ class View:
         assert isinstance(self, Chart)
         return self.base.from_space(self.to_space(xy))
 
-    def on(self, base: FaceChart) -> FaceChart:
-        """The same view of the face by another chart of it."""
-        raise NotImplementedError
-
 
 def told_on(chart: Chart) -> Chart:
     """The chart that a chart's places are told on: the one beneath all views."""

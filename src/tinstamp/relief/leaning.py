@@ -39,7 +39,9 @@ def base_of(chart: FaceChart) -> FaceChart:
 
 def on_base(chart: FaceChart, xy: Array) -> Array:
     """Points of a chart's sheet on that of the face itself."""
-    return chart.to_base(xy) if isinstance(chart, View) else xy
+    if isinstance(chart, View) and chart.ground is not chart:
+        return chart.to_base(xy)
+    return xy
 
 
 @dataclass(frozen=True, eq=False)

@@ -16,7 +16,6 @@ import numpy as np
 from OCP.Geom import Geom_Circle, Geom_Curve, Geom_Line, Geom_Plane, Geom_Surface
 from OCP.Geom2d import Geom2d_Curve, Geom2d_Line
 from OCP.gp import gp_Ax2, gp_Ax3, gp_Dir, gp_Dir2d, gp_Pnt, gp_Pnt2d
-from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS_Edge, TopoDS_Face, TopoDS_Wire
 
@@ -37,7 +36,6 @@ from tinstamp.chart.frame import Frame
 from tinstamp.relief.laid import LaidLoop
 
 HERE = TopLoc_Location()
-REVERSED = TopAbs_Orientation.TopAbs_REVERSED
 Row = list[float]
 
 

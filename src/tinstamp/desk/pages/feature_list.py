@@ -22,7 +22,7 @@ from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.dimension_table import small_button
 from tinstamp.desk.work.session import Session
 from tinstamp.job import edit_features as edit
-from tinstamp.job.feature import BaseFeature, Body
+from tinstamp.job.feature import BaseFeature
 from tinstamp.job.features import BODIES, CHANGES
 from tinstamp.job.model import Job
 
@@ -166,8 +166,3 @@ class FeatureList(QWidget):
         job, at = self.session.job, self.session.feature
         name = job.blank.features[at].name
         self._take(lambda: edit.deleted(job, at), f"delete “{name}”")
-
-
-def is_first_body(session: Session) -> bool:
-    """True when the chosen feature is the one that the part is made from."""
-    return session.feature == 0 and isinstance(session.job.blank.features[0], Body)

@@ -92,8 +92,8 @@ def test_text_reads_rightly_from_the_free_side(blank, name: str) -> None:  # typ
 def test_the_front_is_at_zero_and_round_faces_close() -> None:
     chart = BLANKS[0].charts["t.outer"]
     np.testing.assert_allclose(chart.to_space(np.zeros((1, 2)))[0], [0, -42, 0], atol=1e-12)
-    assert chart.girth == pytest.approx(np.pi * 84)
-    ends = chart.to_space(np.array([[-chart.girth / 2, 5.0], [chart.girth / 2, 5.0]]))
+    assert chart.turns.girth == pytest.approx(np.pi * 84)
+    ends = chart.to_space(np.array([[-chart.turns.girth / 2, 5.0], [chart.turns.girth / 2, 5.0]]))
     np.testing.assert_allclose(ends[0], ends[1], atol=1e-12)
 
 

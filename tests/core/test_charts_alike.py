@@ -240,9 +240,11 @@ def test_bounds_hold_the_place_and_the_kind_is_a_word(name: str) -> None:
 @every
 def test_places_are_told_as_they_are_found(name: str) -> None:
     chart, place = chart_named(name)
-    if isinstance(chart, RunChart) and not chart.round:
+    if isinstance(chart, RunChart) and chart.turns is None:
         return
-    for degrees in (False, True) if chart.round and not isinstance(chart, View) else (False,):
+    for degrees in (
+        (False, True) if chart.turns is not None and not isinstance(chart, View) else (False,)
+    ):
         across, up = chart.place_of(place, degrees)
         again, _ = chart.spot(across, up, degrees)
         np.testing.assert_allclose(again, place, atol=1e-7)
@@ -286,3 +288,31 @@ def test_a_surface_of_its_own_is_the_same_face(name: str) -> None:
     for place, uv in zip(own.to_space(xy), own.to_uv(xy), strict=True):
         p: gp_Pnt = surface.Value(float(uv[0]), float(uv[1]))
         np.testing.assert_allclose([p.X(), p.Y(), p.Z()], place, atol=1e-7)
+
+
+@every
+def test_what_turns_is_told_as_angles_and_heights_and_back(name: str) -> None:
+    chart, place = chart_named(name)
+    turns = chart.turns
+    if turns is None:
+        assert chart.all_round is None and not chart.closed and len(chart.laps(2)) == 1
+        return
+    xy = place + np.array([[0.0, 0.0], [0.3, -0.2], [-0.4, 0.1]])
+    told = turns.unrolled(xy)
+    np.testing.assert_allclose(turns.rolled(told), xy, atol=1e-8)
+    np.testing.assert_allclose(told[:, 0], turns.degrees(xy), atol=1e-9)
+    further = turns.turned(30.0)(xy)
+    np.testing.assert_allclose(turns.unrolled(further), told + [30.0, 0.0], atol=1e-7)
+    if isinstance(chart, RunChart):  # which ends at its edges, whatever its first face does
+        assert not chart.closed
+        return
+    angle = np.radians(30.0) * (-1.0 if getattr(chart, "inside", False) else 1.0)
+    c, s = np.cos(angle), np.sin(angle)
+    about_axis = chart.frame.to_local(chart.to_space(xy)) @ np.array(
+        [[c, s, 0], [-s, c, 0], [0, 0, 1]]
+    )
+    np.testing.assert_allclose(chart.frame.to_local(chart.to_space(further)), about_axis, atol=1e-7)
+    if chart.all_round is not None:
+        once = chart.laps(1)[-1](xy)
+        np.testing.assert_allclose(chart.to_space(once), chart.to_space(xy), atol=1e-8)
+        assert turns.way_round(place) > 0

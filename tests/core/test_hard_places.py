@@ -15,6 +15,7 @@ from tests.core.solids import sound
 from tests.core.test_step_in import document, step, taken
 from tinstamp.blank.kernel import compound, faces
 from tinstamp.chart.bent import UnevenChart
+from tinstamp.chart.view import degrees_beneath
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.write import write_files
 from tinstamp.job.archive import Document
@@ -54,7 +55,7 @@ def test_round_350_degrees_of_a_cone(make: str) -> None:
         cone, "c.outer", "ROUND AND ROUND THE COLLAR WE GO", make, up="12 mm", guide=guide
     )
     item = built.planned["m"]
-    covered = [item.chart.degrees(r.outer.points(4)) for r in item.placed.regions]
+    covered = [degrees_beneath(item.chart, r.outer.points(4)) for r in item.placed.regions]
     turn = max(d.max() for d in covered) - min(d.min() for d in covered)
     assert turn > 345
     right(built, ("imprint",))
@@ -101,7 +102,7 @@ def test_faces_of_an_imported_part(name: str, tmp_path: Path) -> None:
         bent.items(), key=lambda nc: float(np.prod(nc[1].bounds[2:] - nc[1].bounds[:2]))
     )
     middle = (chart.bounds[:2] + chart.bounds[2:]) / 2
-    across = "0 deg" if chart.round else f"{middle[0]:.3f} mm"
+    across = "0 deg" if chart.turns is not None else f"{middle[0]:.3f} mm"
     mark = Stamp(
         name="m",
         artwork=Text(text="N8", height="3 mm"),

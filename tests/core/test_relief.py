@@ -38,7 +38,7 @@ def stamped(
         str(how.get("family", "Barlow")),
         str(how.get("style", "SemiBold")),
     )  # type: ignore[arg-type]
-    laid = place(drawn, spot or Spot(0, 15 if chart.girth else 0, rests_on="middle"), chart)
+    laid = place(drawn, spot or Spot(0, 15 if chart.closed else 0, rests_on="middle"), chart)
     thick = how.get("thick", THICK)
     op = ordered(blank, face, laid, depth, thick)  # type: ignore[arg-type]
     direct = bool(how.get("direct", True))
@@ -99,7 +99,7 @@ def test_forty_letters_all_round(family: str, style: str, text: str) -> None:
 
 
 def _clear_of_seam(laid: Placed, blank: Blank) -> bool:
-    girth = blank.charts["t.outer"].girth
+    girth = blank.charts["t.outer"].turns.girth
     assert girth is not None
     return all(-girth / 2 < r.bounds[0] and r.bounds[2] < girth / 2 for r in laid.regions)
 

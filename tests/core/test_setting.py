@@ -27,7 +27,7 @@ def laid(*regions: Region) -> Placed:
 
 def test_places_in_degrees_and_mm() -> None:
     """A third of the girth of 190.911 mm is 63.637 mm (common practice: girth by count)."""
-    assert TUBE.girth == pytest.approx(190.911, abs=5e-4)
+    assert TUBE.turns.girth == pytest.approx(190.911, abs=5e-4)
     third = place(artwork("HB8"), Spot(120.0, 20.0, round=True), TUBE)
     assert third.origin[0] == pytest.approx(63.637, abs=5e-4)
     assert place(artwork("HB8"), Spot(63.637, 20.0), TUBE).origin[0] == pytest.approx(63.637)
@@ -69,13 +69,13 @@ def test_distances_to_the_edge() -> None:
 
 def test_longer_than_the_girth() -> None:
     long = fit(laid(moved(Region(rectangle(200, 4)), 0, 10)), TUBE)
-    assert long.too_long == pytest.approx(200 - TUBE.girth)
-    across_the_back = fit(laid(moved(Region(rectangle(20, 4)), TUBE.girth / 2, 10)), TUBE)
+    assert long.too_long == pytest.approx(200 - TUBE.turns.girth)
+    across_the_back = fit(laid(moved(Region(rectangle(20, 4)), TUBE.turns.girth / 2, 10)), TUBE)
     assert across_the_back.wholly_inside
 
 
 def test_other_ink_is_met_round_the_back() -> None:
-    half = TUBE.girth / 2
+    half = TUBE.turns.girth / 2
     here = laid(moved(Region(rectangle(10, 4)), half - 2, 10))
     there = laid(moved(Region(rectangle(10, 4)), -half + 2, 10))
     assert fit(here, TUBE, [("other", there)]).touches == ("other",)
@@ -98,8 +98,8 @@ def test_the_seam_goes_where_it_is_clear() -> None:
 
 
 def test_the_same_place_on_the_home_sheet() -> None:
-    there = np.array([TUBE.girth * 0.75, 4.0])
-    np.testing.assert_allclose(home(there, TUBE), [-TUBE.girth / 4, 4.0])
+    there = np.array([TUBE.turns.girth * 0.75, 4.0])
+    np.testing.assert_allclose(home(there, TUBE), [-TUBE.turns.girth / 4, 4.0])
     np.testing.assert_allclose(home(np.array([500.0, 1.0]), PLATE), [500.0, 1.0])
 
 

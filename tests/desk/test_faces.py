@@ -51,7 +51,7 @@ def test_a_stamp_slides_round_a_dome_at_true_size(hand: Hand) -> None:
     assert drag.begin_in_space(drag.preview.chart.to_space(np.array(drag.preview.placed.origin)))
     home = window.session.charts["cap.crown"]
     for turn, up in ((10.0, 14.0), (25.0, 17.0), (40.0, 20.0)):  # as a hand moves, bit by bit
-        there = home.to_space(home.rolled(np.array([turn, up])))
+        there = home.to_space(home.turns.rolled(np.array([turn, up])))
         drag.move_in_space(there)
         origin = drag.preview.chart.to_space(np.array(drag.preview.placed.origin))
         np.testing.assert_allclose(origin, there, atol=1e-2)

@@ -67,11 +67,11 @@ def test_shifting_keeps_what_a_formula_follows(formula, by, value, wanted) -> No
 def test_a_move_is_what_it_says(dx: float, dy: float) -> None:
     job = tank(stamp(across="30 deg", up="tank.height / 2"))
     chart = tube("tank", 84, 80.8, 46, {}).charts["tank.outer"]
-    start = np.array([chart.girth / 12, 23.0])
+    start = np.array([chart.turns.girth / 12, 23.0])
     after = resolve(moved(job, 0, chart, start, np.array([dx, dy]), True, 30.0, 23.0))
     degrees = after.of("stamps", 0, "setting", "across")
     assert -180 <= degrees <= 180
-    away = (degrees - 30 - 360 * dx / chart.girth + 180) % 360 - 180
+    away = (degrees - 30 - 360 * dx / chart.turns.girth + 180) % 360 - 180
     assert abs(away) < 1e-2
     assert after.of("stamps", 0, "setting", "up") == pytest.approx(23 + dy, abs=1e-3)
 

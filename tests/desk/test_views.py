@@ -62,7 +62,7 @@ def test_the_sheet_tells_the_measures(opened: Hand) -> None:
     preview = opened.window.drag.preview
     bounds = preview.placed.bounds
     assert f"artwork {bounds[2] - bounds[0]:.3f} mm long" in told
-    free = (preview.chart.girth - (bounds[2] - bounds[0])) / 2
+    free = (preview.chart.turns.girth - (bounds[2] - bounds[0])) / 2
     assert f"free each side {free:.3f} mm" in told
     assert f"{bounds[1]:.3f} mm from lower rim" in told
     assert "seam at 180.0°" in told

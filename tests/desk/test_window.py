@@ -104,7 +104,7 @@ def test_the_diameter_grows_and_everything_follows(opened: Hand) -> None:
     session = opened.window.session
     opened.until(lambda: session.resolved.values["dimensions.0.formula"] == 90)
     opened.until_built()
-    assert session.charts["tank.outer"].girth == pytest.approx(np.pi * 90)
+    assert session.charts["tank.outer"].turns.girth == pytest.approx(np.pi * 90)
     area = session.report.stamps[0].artwork_area
     wanted = -area * 0.4 * (1 - 0.4 / 90)
     assert session.report.stamps[0].relief_volume == pytest.approx(wanted, rel=1e-6)

@@ -159,7 +159,7 @@ def skin_chart(face: TopoDS_Face, facing: float) -> SkinChart | None:
     else:
         windows = [(low, high), _half(surface, low, high, flip, axis)]
     for k, window in enumerate(windows):
-        made = _skin(face, surface, flip, window, all_round=axis is not None and k == 0)
+        made = _skin(face, surface, flip, window, unrolled=axis is not None and k == 0)
         if _unfolded(made):
             return made
     return None
@@ -170,7 +170,7 @@ def _skin(
     surface: SplineSurface,
     flip: float,
     window: tuple[Array, Array],
-    all_round: bool,
+    unrolled: bool,
 ) -> SkinChart:
     """The chart of the part of a face between two corners in (u, v)."""
     low, high = window
@@ -179,12 +179,12 @@ def _skin(
     up = np.array([0.0, 0.0, 1.0])
     looks = flip * surface.normal((low + high) / 2)
     upright = up if abs(looks[2]) < 0.9 else np.array([0.0, 1.0, 0.0])
-    flat = flatten_patch(surface, low, high, flip, upright, unrolled=all_round)
+    flat = flatten_patch(surface, low, high, flip, upright, unrolled=unrolled)
     bare = SkinChart(
         (), Frame(), surface=surface, flip=flip, shape="freeform", flat=flat,
-        rims=tuple(_clipped(ring, low, high) for ring in rims), all_round=all_round,
+        rims=tuple(_clipped(ring, low, high) for ring in rims), unrolled=unrolled,
     )  # fmt: skip
-    if not all_round and np.all(points >= low - 1e-9) and np.all(points <= high + 1e-9):
+    if not unrolled and np.all(points >= low - 1e-9) and np.all(points <= high + 1e-9):
         return replace(bare, outline=outline_on_sheet([face], bare))
     square = rectangle_rim(low, high)
     bare = replace(bare, rims=(square,))

@@ -22,6 +22,7 @@ from tinstamp.artwork.outline import Outline, Region
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plain_surface import PlainSurface
 from tinstamp.chart.surface import Surface
+from tinstamp.chart.turns import STILL, Motion, Turns
 
 Array = NDArray[np.float64]
 STEP = 1e-4
@@ -38,21 +39,6 @@ class Straight(IntEnum):
     FREE = 0
     LINE = 1
     CIRCLE = 2
-
-
-@dataclass(frozen=True)
-class Motion:
-    """A rigid motion of a sheet: p becomes matrix @ p + shift; (2, 2) and (2,) mm."""
-
-    matrix: Array
-    shift: Array
-
-    def __call__(self, xy: Array) -> Array:
-        """Points (..., 2) moved."""
-        return xy @ self.matrix.T + self.shift
-
-
-STILL = Motion(np.eye(2), np.zeros(2))
 
 
 @dataclass(frozen=True)
@@ -74,49 +60,25 @@ class Chart(ABC):
         """The face's shape in a plain word: flat, cylinder …"""
 
     @property
-    def round(self) -> bool:
-        """True when the face lies about an axis, so that places may be angles."""
-        return False
+    def turns(self) -> Turns | None:
+        """How the sheet turns about the face's axis; None for a face without one."""
+        return None
+
+    @property
+    def all_round(self) -> Turns | None:
+        """The same of a face that runs all the way round its axis; None for any other."""
+        return None
 
     @property
     def closed(self) -> bool:
         """True when the face runs all the way round its axis."""
-        return False
+        return self.all_round is not None
 
-    @property
-    def girth(self) -> float | None:
-        """Length round a closed face that is everywhere the same, mm; else None."""
-        return None
-
-    def way_round(self, xy: Array) -> float:
-        """Length of the way round a closed face through a sheet point (2,), mm."""
-        raise ValueError("this face has no way round")
-
-    def degrees(self, xy: Array) -> Array:
-        """Angles from the front, (...,), of sheet points (..., 2) on a round face; they
-        grow with x."""
-        raise ValueError("this face has no axis")
-
-    def unrolled(self, xy: Array) -> Array:
-        """Sheet points (..., 2) as degrees from the front and height above the lower rim."""
-        raise ValueError("this face has no axis")
-
-    def rolled(self, turned: Array) -> Array:
-        """The reverse of `unrolled`, for any number of turns."""
-        raise ValueError("this face has no axis")
-
-    @property
-    def reach(self) -> float:
-        """Degrees to either side of a place that the sheet shows without covering itself."""
-        return 180.0
-
-    def lap(self, count: int) -> Motion:
-        """Where the sheet of a closed face comes to lie `count` turns further on."""
-        return STILL
-
-    def turned(self, degrees: float) -> Motion:
-        """Where the sheet of a round face comes to lie that many degrees further on."""
-        return STILL
+    def laps(self, count: int) -> list[Motion]:
+        """Where the sheet of a face that runs all round comes to lie after up to `count` turns
+        either way; where it is, for any other."""
+        around = self.all_round
+        return [STILL] if around is None else [around.lap(k) for k in range(-count, count + 1)]
 
     def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
         """The sheet point (2,) of a place and the angle that upright has there, degrees.

@@ -12,12 +12,13 @@ from dataclasses import dataclass, field, replace
 import numpy as np
 
 from tinstamp.chart.arclength import ArcLength
-from tinstamp.chart.base import Array, FaceChart, Motion
+from tinstamp.chart.base import Array, FaceChart
 from tinstamp.chart.bent import BentChart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.parameters import seam_at
 from tinstamp.chart.round import RoundChart
 from tinstamp.chart.surface import Revolved, moved_curve
+from tinstamp.chart.turns import Motion
 
 
 @dataclass(frozen=True, eq=False)
@@ -88,9 +89,6 @@ class BeltChart(BentChart, RoundChart):
     def way_round(self, xy: Array) -> float:
         """Of the sheet, which is as long everywhere."""
         return 2.0 * np.pi * self.radius
-
-    def lap(self, count: int) -> Motion:
-        return self.turned(360.0 * count)
 
     def turned(self, degrees: float) -> Motion:
         return Motion(np.eye(2), np.array([np.radians(degrees) * self.radius, 0.0]))

@@ -203,9 +203,6 @@ class CastChart(View, UnevenFaceChart):
     def bent_at(self, xy: Array) -> tuple[Array, Array]:
         return self._bent_there(self._met(xy))
 
-    def degrees(self, xy: Array) -> Array:
-        return self.base.degrees(self.to_base(xy))
-
     def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
         """The place is told on the base's sheet; upright is the frame's y."""
         at, _ = self.base.spot(across, up, degrees)
@@ -359,15 +356,14 @@ _windows: Kept[_Window] = Kept(24)
 def _window_on(base: FaceChart, at: Array) -> _Window:
     """The window onto a base about a place on its sheet."""
     x = y = step = 0.0
-    if base.closed:
-        step = base.way_round(at) / PLACES
+    if base.all_round is not None:
+        step = base.all_round.way_round(at) / PLACES
         x, y = (float(np.round(v / step)) for v in at)
     return _windows.get(base, (x, y), lambda: _window(base, np.array([x, y]) * step))
 
 
 def _window(base: FaceChart, at: Array) -> _Window:
-    laps = range(-1, 2) if base.closed else range(1)
-    loops = [(o.area, base.lap(k)(o.points(16))) for k in laps for o in base.outline]
+    loops = [(o.area, move(o.points(16))) for move in base.laps(1) for o in base.outline]
     face = shapely.union_all(
         [shapely.Polygon(points).buffer(0) for area, points in loops if area > 0], grid_size=1e-9
     )
@@ -375,8 +371,8 @@ def _window(base: FaceChart, at: Array) -> _Window:
     if holes:
         face = face.difference(shapely.union_all(holes))
     low_x, low_y, high_x, high_y = face.bounds
-    if base.closed:
-        half = base.way_round(at) / 2.0
+    if base.all_round is not None:
+        half = base.all_round.way_round(at) / 2.0
         low_x, high_x = max(low_x, at[0] - half), min(high_x, at[0] + half)
         low_y, high_y = max(low_y, at[1] - 2 * half), min(high_y, at[1] + 2 * half)
     x, y = np.linspace(low_x, high_x, GRID), np.linspace(low_y, high_y, GRID)

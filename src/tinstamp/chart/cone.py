@@ -15,10 +15,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from tinstamp.artwork.outline import Region, evaluate
-from tinstamp.chart.base import Array, Motion, Straight
+from tinstamp.chart.base import Array, Straight
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plain_surface import Conical
 from tinstamp.chart.round import RoundChart
+from tinstamp.chart.turns import Motion
 
 FLAT = 1e-9
 _GAUSS = np.polynomial.legendre.leggauss(8)
@@ -124,9 +125,6 @@ class ConeChart(RoundChart):
 
     def way_round(self, xy: Array) -> float:
         return float(2.0 * np.pi * self.shrink * self._polar(np.asarray(xy))[1])
-
-    def lap(self, count: int) -> Motion:
-        return self.turned(360.0 * count)
 
     def turned(self, degrees: float) -> Motion:
         angle = -self.opening * np.radians(degrees) * self.shrink

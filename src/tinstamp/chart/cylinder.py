@@ -8,11 +8,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from tinstamp.artwork.outline import polygon
-from tinstamp.chart.base import Array, Motion, Straight
+from tinstamp.chart.base import Array, Straight
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.parameters import seam_at
 from tinstamp.chart.plain_surface import Cylindrical
 from tinstamp.chart.round import RoundChart
+from tinstamp.chart.turns import Motion
 
 FLAT = 1e-9
 """mm; a piece that rises or runs less than this is along a rim or along the axis."""
@@ -53,9 +54,6 @@ class CylinderChart(RoundChart):
     @property
     def reach(self) -> float:
         return 540.0
-
-    def lap(self, count: int) -> Motion:
-        return self.turned(360.0 * count)
 
     def turned(self, degrees: float) -> Motion:
         return Motion(np.eye(2), np.array([np.radians(degrees) * self.radius, 0.0]))

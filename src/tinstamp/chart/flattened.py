@@ -84,9 +84,6 @@ class FlattenedChart(View, UnevenFaceChart):
     def bent_at(self, xy: Array) -> tuple[Array, Array]:
         return self.cast.bent_at(self.plane(xy))
 
-    def degrees(self, xy: Array) -> Array:
-        return self.cast.degrees(self.plane(xy))
-
     def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
         """Places are told on the face's own sheet; upright is this one's y."""
         at, turn = self.cast.spot(across, up, degrees)

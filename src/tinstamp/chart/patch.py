@@ -61,9 +61,6 @@ class PatchChart(View, SkinChart):
         assert isinstance(home, BeltChart)
         return patch_of(home, np.array(self.place), self.near)
 
-    def degrees(self, xy: Array) -> Array:
-        return self.base.degrees(self.to_base(xy))
-
     def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
         """Places are told on the belt; upright is the patch's own y."""
         at, _ = self.base.spot(across, up, degrees)

@@ -8,13 +8,14 @@ import numpy as np
 
 from tinstamp.chart.base import Array, FaceChart
 from tinstamp.chart.parameters import RoundParameters, seam_at
+from tinstamp.chart.turns import Turns
 
 BORE = 0.9
 """part of a bore's radius that a tool in it may take"""
 
 
 @dataclass(frozen=True)
-class RoundChart(FaceChart):
+class RoundChart(FaceChart, Turns):
     """A face about the frame's z axis, its front in the frame's x direction.
 
     Attributes
@@ -34,12 +35,12 @@ class RoundChart(FaceChart):
     whole: bool = True
 
     @property
-    def round(self) -> bool:
-        return True
+    def turns(self) -> Turns:
+        return self
 
     @property
-    def closed(self) -> bool:
-        return self.whole
+    def all_round(self) -> Turns | None:
+        return self if self.whole else None
 
     @property
     def mirrored(self) -> bool:

@@ -18,9 +18,10 @@ from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Outline, Region, polygon
 from tinstamp.artwork.split import CutLine, Part, SplitError, split, uncut
-from tinstamp.chart.base import STILL, Array, FaceChart, Motion
+from tinstamp.chart.base import Array, FaceChart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.frame import Frame
+from tinstamp.chart.turns import STILL, Motion, Turns
 from tinstamp.chart.view import View
 
 NARROW = 0.01
@@ -140,11 +141,8 @@ class RunChart(UnevenChart):
         return tuple(found)
 
     @property
-    def round(self) -> bool:
-        return self.first.round
-
-    def degrees(self, xy: Array) -> Array:
-        return self.first.degrees(xy)
+    def turns(self) -> Turns | None:
+        return self.first.turns
 
     def spot(self, across: float, up: float, degrees: bool) -> tuple[Array, float]:
         return self.first.spot(across, up, degrees)

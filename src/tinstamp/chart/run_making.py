@@ -11,13 +11,14 @@ import shapely
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.kept import Kept
-from tinstamp.chart.base import STILL, Array, Motion
+from tinstamp.chart.base import Array
 from tinstamp.chart.cast import GRAZING, CastChart, cast_chart, reached_from
 from tinstamp.chart.flattened import FlattenedChart, SeenSurface
 from tinstamp.chart.flattening import flatten_patch
 from tinstamp.chart.joint import Faces, joint_line
 from tinstamp.chart.run import Piece, RunChart, area_of_face, outline_of_area
 from tinstamp.chart.skin import Footprint
+from tinstamp.chart.turns import STILL, Motion
 
 FITS = 1e-4
 """mm; two sheets that agree so well along a joint are one."""

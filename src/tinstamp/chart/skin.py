@@ -61,7 +61,7 @@ class SkinChart(BentChart):
     pin : the sheet point that the map's own origin lies at, mm; twist : degrees that the
         map's own sheet is turned there.
     home : the chart of the whole face; None when this is it.
-    all_round : it runs more than half round, and is flattened as such.
+    unrolled : it runs more than half round, and is flattened as such.
     footprint : what it was made for; None for the whole face.
     """
 
@@ -70,7 +70,7 @@ class SkinChart(BentChart):
     pin: tuple[float, float] = (0.0, 0.0)
     twist: float = 0.0
     home: SkinChart | None = None
-    all_round: bool = False
+    unrolled: bool = False
     footprint: Footprint | None = None
 
     def _turn(self) -> Array:
@@ -155,7 +155,7 @@ def _anchored(home: SkinChart, x: float, y: float, footprint: Footprint) -> Skin
         return footprint.weight(home.from_uv(there) - at)
 
     low, high = home.flat.low, home.flat.high
-    flat = flatten_patch(home.surface, low, high, home.flip, upright, uv, weight, home.all_round)
+    flat = flatten_patch(home.surface, low, high, home.flip, upright, uv, weight, home.unrolled)
     made = replace(home, flat=flat, pin=(x, y), twist=0.0, home=home, footprint=footprint)
     return replace(made, outline=outline_of(made, home))
 

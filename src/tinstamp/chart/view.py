@@ -24,3 +24,13 @@ class View:
 def told_on(chart: Chart) -> Chart:
     """The chart that a chart's places are told on: the one beneath all views."""
     return told_on(chart.base) if isinstance(chart, View) else chart
+
+
+def degrees_beneath(chart: Chart, xy: Array) -> Array:
+    """Angles about the axis, (...,) degrees, of the places that sheet points (..., 2) show; no
+    numbers where a view misses the face. Raises ValueError for a face without an axis."""
+    if isinstance(chart, View):
+        return degrees_beneath(chart.base, chart.to_base(xy))
+    if chart.turns is None:
+        raise ValueError("this face has no axis")
+    return chart.turns.degrees(xy)

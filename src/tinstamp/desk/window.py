@@ -248,8 +248,8 @@ class Window(QMainWindow):
             setting=Setting(
                 face=face,
                 across="0 deg" if chart.closed else "0 mm",
-                up=f"{middle - low:g} mm" if chart.round else "0 mm",
-                up_from="lower" if chart.round else "middle",
+                up=f"{middle - low:g} mm" if chart.turns is not None else "0 mm",
+                up_from="lower" if chart.turns is not None else "middle",
                 rests_on="middle",
             ),
         )

@@ -142,10 +142,10 @@ def _face(pick: m.Pick, face: TopoDS_Face, solid: NamedSolid) -> _Picked:
     along = False
     if kind == GeomAbs_SurfaceType.GeomAbs_Plane:
         direction = normal
-    elif chart is not None and chart.round:
+    elif chart is not None and (turns := chart.turns) is not None:
         direction, along = np.array(chart.frame.z), True
         on_sheet = chart.from_uv(np.array([u, v]))
-        girth = chart.way_round(on_sheet)
+        girth = turns.way_round(on_sheet)
         readings.append(m.Reading("diameter here", girth / np.pi, "mm"))
         if chart.closed:
             readings.append(m.Reading("girth here", girth, "mm"))

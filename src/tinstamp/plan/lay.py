@@ -154,9 +154,9 @@ class _Place:
     def round_to(self) -> float:
         """How far along a line level with the rim the setting's place is from its middle, mm."""
         chart = self.chart
-        if chart.closed:
+        if chart.all_round is not None:
             across, _ = chart.place_of(self.origin, degrees=True)
-            return chart.way_round(self.origin) * across / 360.0
+            return chart.all_round.way_round(self.origin) * across / 360.0
         low_x, _, high_x, _ = map(float, chart.bounds)
         middle = (low_x + high_x) / 2
         return float(self.origin[0]) - middle if self.guide.at == "centre" else 0.0
@@ -173,7 +173,7 @@ def _arc(p: _Place) -> tuple[Way, float]:
 
 
 def _level(p: _Place) -> tuple[Way, float]:
-    _, up = p.chart.place_of(p.origin, degrees=p.chart.round)
+    _, up = p.chart.place_of(p.origin, degrees=p.chart.turns is not None)
     return level_way(p.chart, up), p.round_to
 
 

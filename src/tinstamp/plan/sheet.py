@@ -9,7 +9,7 @@ import numpy as np
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Array
-from tinstamp.chart.base import Chart, FaceChart, Motion, SheetError
+from tinstamp.chart.base import Chart, FaceChart, SheetError
 from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.bent import BentChart
 from tinstamp.chart.cast import CastChart, cast_chart, far_place
@@ -18,6 +18,7 @@ from tinstamp.chart.patch import patch_of
 from tinstamp.chart.run import Piece
 from tinstamp.chart.run_making import cast_pieces, flattened, run_of, unrolled
 from tinstamp.chart.skin import Footprint, SkinChart
+from tinstamp.chart.turns import Motion
 from tinstamp.plan.lay import LaySpec
 from tinstamp.setting.place import PlaceError, middle_of, where
 from tinstamp.setting.way import rims
@@ -50,7 +51,7 @@ def sheet_of(
 
 def _wrapped(spec: LaySpec, chart: FaceChart, artwork: Artwork, faces: Faces) -> Chart:
     at, turn = where(spec.spot, chart)
-    if faces.beside(spec.face) and not (chart.closed and _within_rims(spec, chart, artwork)):
+    if faces.beside(spec.face) and not _within_rims(spec, chart, artwork):
         run = None
         if chart.exact:
             run = unrolled(faces, spec.face, at, REACH * _half(artwork) + ROOM)
@@ -64,11 +65,14 @@ def _wrapped(spec: LaySpec, chart: FaceChart, artwork: Artwork, faces: Faces) ->
 
 def _within_rims(spec: LaySpec, chart: FaceChart, artwork: Artwork) -> bool:
     """True for what need not leave a closed face: it lies between its rims, or follows them."""
+    around = chart.all_round
+    if around is None:
+        return False
     if spec.guide is not None or spec.copies is not None or not artwork.regions:
         return True
     middle, covered = _covered(spec, chart, artwork)
     low, high = rims(chart)
-    up = float(chart.unrolled(middle)[1])
+    up = float(around.unrolled(middle)[1])
     turn = np.radians(covered.turn)
     half = covered.tall * abs(np.cos(turn)) + covered.wide * abs(np.sin(turn))
     return bool(low < up - half and up + half < high)
@@ -91,7 +95,8 @@ def _cast_on(spec: LaySpec, chart: FaceChart, faces: Faces, part: Faces) -> Char
     out = spec.face
     if spec.side == "far":
         there = far_place(chart, chart.to_space(at), towards)
-        turn = chart.spot(*chart.place_of(there, chart.round), chart.round)[1]
+        round_place = chart.turns is not None
+        turn = chart.spot(*chart.place_of(there, round_place), round_place)[1]
         upright = _upright(chart, there, turn)
         far = replace(cast_chart(chart, there, -towards, upright), behind=True)
     elif near is not None and spec.side == "both":

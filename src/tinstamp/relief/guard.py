@@ -153,11 +153,10 @@ def _lines(asked: Asked) -> tuple[Array, Array]:
     about = low - 2.0 + (high - low + 4.0) * random.random((RAYS * 8, 2))
     holes = [c.points(4).mean(axis=0) for r in asked.regions for c in r.counters][:RAYS]
     every = np.vstack([own, about, np.array(holes).reshape(-1, 2)])
-    turns = range(-2, 3) if asked.chart.closed else range(1)
     near = np.zeros(len(every), dtype=bool)
     inked = np.zeros(len(every), dtype=bool)
-    for k in turns:  # a place past the end of the sheet is one at its beginning
-        there = asked.chart.lap(k)(every)
+    for move in asked.chart.laps(2):  # a place past the end of the sheet is one at its beginning
+        there = move(every)
         near |= shapely.distance(edge, shapely.points(there)) <= CLEAR
         inked |= shapely.contains_xy(ink, there[:, 0], there[:, 1])
     inside = shapely.contains_xy(ink, every[:, 0], every[:, 1])

@@ -243,5 +243,5 @@ def inked(chart: Chart, regions: Sequence[Region], at: Array) -> bool:
     xy = chart.from_space(at)
     if not np.linalg.norm(chart.to_space(xy) - at) < NEAR:
         return False
-    turns = [chart.lap(k)(xy) for k in (range(-2, 3) if chart.closed else range(1))]
+    turns = [move(xy) for move in chart.laps(2)]
     return any(bool(shapely.contains_xy(p, *t)) for p in ink(regions) for t in turns)

@@ -18,6 +18,7 @@ from tinstamp.artwork.outline import Array, Region
 from tinstamp.chart.base import Chart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.run import RunChart, area_of_face
+from tinstamp.chart.turns import STILL, Motion
 from tinstamp.setting.place import Placed, degrees_covered, laps_from_home, middle_of_ink
 
 CLEAR = 0.01
@@ -72,10 +73,10 @@ def fit(placed: Placed, chart: Chart, earlier: Sequence[tuple[str, Placed]] = ()
     whole = shapely.MultiPolygon(polygons)
     middle = middle_of_ink(placed, chart)
     covered, round_here = 0.0, 0.0
-    if chart.closed:
+    if (around := chart.all_round) is not None:
         spans = degrees_covered(placed, chart)
         covered = max(b for _, b in spans) - min(a for a, _ in spans)
-        round_here = chart.way_round(middle)
+        round_here = around.way_round(middle)
     face, edges = face_about(chart, middle)
     off = 0.0
     edge: float | None = None
@@ -125,20 +126,23 @@ def _touch(
     theirs = _filled(ink(other.regions)) if filled else ink(other.regions)
     a, b = shapely.MultiPolygon(ours), shapely.MultiPolygon(theirs)
     return any(
-        bool(shapely.dwithin(a, shapely.transform(b, chart.lap(k)), CLEAR))
-        for k in laps_met(one, other, chart)
+        bool(shapely.dwithin(a, shapely.transform(b, move), CLEAR))
+        for move in laps_met(one, other, chart)
     )
 
 
-def laps_met(one: Placed, other: Placed, chart: Chart) -> list[int]:
-    """By how many turns `other` may be moved on so that both cover a common angle."""
-    if not chart.closed:
-        return [0]
+def laps_met(one: Placed, other: Placed, chart: Chart) -> list[Motion]:
+    """The whole turns by which `other` may be moved on so that both cover a common angle."""
+    around = chart.all_round
+    if around is None:
+        return [STILL]
     ours, theirs = degrees_covered(one, chart), degrees_covered(other, chart)
     low, high = min(a for a, _ in ours), max(b for _, b in ours)
     first, last = min(a for a, _ in theirs), max(b for _, b in theirs)
     start = int(np.floor((low - last) / 360.0))
-    return [k for k in range(start, start + 6) if first + 360 * k <= high and last + 360 * k >= low]
+    near = range(start, start + 6)
+    met = [k for k in near if first + 360 * k <= high and last + 360 * k >= low]
+    return [around.lap(k) for k in met]
 
 
 def face_about(chart: Chart, at: Array) -> tuple[BaseGeometry, BaseGeometry]:
@@ -147,14 +151,15 @@ def face_about(chart: Chart, at: Array) -> tuple[BaseGeometry, BaseGeometry]:
     face = area_of_face(chart.outline)
     if isinstance(chart, RunChart) and len(chart.sides) > 1:  # it is to lie on all of them
         face = shapely.intersection_all([area_of_face(side.outline) for side in chart.sides])
-    if not chart.closed:
+    around = chart.all_round
+    if around is None:
         return face, face.boundary
-    home = chart.read_about(0.0) if isinstance(chart, ConeChart) else chart
+    home = chart.read_about(0.0) if isinstance(chart, ConeChart) else around
     flat = shapely.transform(face, home.unrolled)
     here = laps_from_home(at, chart)
     turns = [shapely.transform(flat, lambda p, k=k: p + [360.0 * k, 0.0]) for k in _near(here)]
     whole = shapely.union_all(turns, grid_size=1e-9)
-    middle, reach = float(chart.degrees(at)), chart.reach
+    middle, reach = float(around.degrees(at)), around.reach
     low, high = whole.bounds[1] - 1.0, whole.bounds[3] + 1.0
     whole = whole.intersection(shapely.box(middle - reach, low, middle + reach, high))
     ends = shapely.union_all(
@@ -163,7 +168,7 @@ def face_about(chart: Chart, at: Array) -> tuple[BaseGeometry, BaseGeometry]:
     steps = 2.0 if not chart.affine else 400.0
     edges = shapely.segmentize(whole.boundary.difference(ends), steps)
     whole = shapely.segmentize(whole, steps)
-    return shapely.transform(whole, chart.rolled), shapely.transform(edges, chart.rolled)
+    return shapely.transform(whole, around.rolled), shapely.transform(edges, around.rolled)
 
 
 def _near(lap: int) -> range:

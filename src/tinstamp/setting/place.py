@@ -13,10 +13,12 @@ import shapely
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Array, Region, bounds_of, polygon
 from tinstamp.artwork.text import LetterInk
-from tinstamp.chart.base import Chart, FaceChart, Motion
+from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.run import Piece
+from tinstamp.chart.turns import STILL, Motion
+from tinstamp.chart.view import degrees_beneath
 from tinstamp.setting.along import Run, run_along, united
 from tinstamp.setting.way import rims
 
@@ -182,11 +184,11 @@ def how_many_fit(placed: Placed, chart: Chart, gap: float) -> int:
     Raises PlaceError.
     """
     ink = np.concatenate([region.outer.points(16) for region in placed.regions])
-    if chart.closed:
+    if (around := chart.all_round) is not None:
         spans = degrees_covered(placed, chart)
         covered = max(b for _, b in spans) - min(a for a, _ in spans)
-        way = min(chart.way_round(p) for p in ink)
-    elif chart.round:
+        way = min(around.way_round(p) for p in ink)
+    elif chart.turns is not None:
         raise PlaceError("copies all round need a face that closes")
     else:
         if shapely.MultiPoint(ink).convex_hull.intersects(shapely.Point(0.0, 0.0)):
@@ -202,9 +204,9 @@ def _copy(k: int, copies: Copies, chart: Chart) -> Motion:
     if not copies.round:
         return Motion(np.eye(2), k * np.array(copies.step))
     part = k / copies.count
-    if chart.closed:
-        return chart.turned(360.0 * part)
-    if chart.round:
+    if chart.all_round is not None:
+        return chart.all_round.turned(360.0 * part)
+    if chart.turns is not None:
         raise PlaceError("copies all round need a face that closes")
     angle = 2.0 * np.pi * part
     c, s = np.cos(angle), np.sin(angle)
@@ -227,7 +229,7 @@ def where(spot: Spot, chart: Chart) -> tuple[Array, float]:
         return _from_other(spot, spot.other, chart)
     low_x, high_x = float(chart.bounds[0]), float(chart.bounds[2])
     if spot.across_from != "middle":
-        if chart.round or spot.round:
+        if chart.turns is not None or spot.round:
             raise PlaceError("a round face has no left or right edge to measure from")
         across = low_x + across if spot.across_from == "left" else high_x - across
     if spot.up_from != "usual":
@@ -243,7 +245,7 @@ def counted_from(chart: Chart) -> Literal["usual", "lower", "middle"]:
     """Which edge, or the middle, `usual` counts from on a face, so that it can be kept when
     the face gets another shape; `usual` when it is neither, as where a rim was cut away."""
     low, high = rims(chart)
-    if chart.round and abs(low) < NEAR_RIM:
+    if chart.turns is not None and abs(low) < NEAR_RIM:
         return "lower"
     return "middle" if abs(low + high) < NEAR_RIM else "usual"
 
@@ -308,14 +310,14 @@ def relaid(placed: Placed, own: Chart, other: Chart) -> Placed:
 
 def laps_from_home(xy: Array, chart: Chart) -> int:
     """How many turns a sheet point of a closed face is away from the home sheet."""
-    if not chart.closed:
-        return 0
-    return round(float(chart.degrees(xy)) / 360.0)
+    around = chart.all_round
+    return 0 if around is None else round(float(around.degrees(xy)) / 360.0)
 
 
 def home(xy: Array, chart: Chart) -> Array:
     """The same place on a closed face, within half a turn of the sheet's middle."""
-    return chart.lap(-laps_from_home(xy, chart))(xy)
+    around = chart.all_round
+    return xy if around is None else around.lap(-laps_from_home(xy, chart))(xy)
 
 
 def degrees_covered(placed: Placed, chart: Chart) -> list[tuple[float, float]]:
@@ -329,7 +331,7 @@ def degrees_covered(placed: Placed, chart: Chart) -> list[tuple[float, float]]:
         return _walked(placed, chart)
     spans = []
     for region in placed.regions:
-        angles = chart.degrees(region.outer.points(8))
+        angles = degrees_beneath(chart, region.outer.points(8))
         angles = angles[np.isfinite(angles)]  # a cast may miss the face
         if len(angles):
             spans.append((float(angles.min()), float(angles.max())))
@@ -371,13 +373,15 @@ def middle_of_ink(placed: Placed, chart: Chart) -> Array:
     return chart.rolled(np.array([about, (float(ups.min()) + float(ups.max())) / 2]))
 
 
-def laps_shown(placed: Placed, chart: Chart) -> list[int]:
-    """By how many turns artwork is to be moved to show on the home sheet of its face."""
-    if not chart.closed or not placed.regions:
-        return [0]
+def laps_shown(placed: Placed, chart: Chart) -> list[Motion]:
+    """The whole turns by which artwork is to be moved to show on the home sheet of its face."""
+    around = chart.all_round
+    if around is None or not placed.regions:
+        return [STILL]
     spans = degrees_covered(placed, chart)
     low, high = min(a for a, _ in spans), max(b for _, b in spans)
-    return [k for k in range(-3, 4) if low + 360 * k < 180 and high + 360 * k > -180]
+    near = [k for k in range(-3, 4) if low + 360 * k < 180 and high + 360 * k > -180]
+    return [around.lap(k) for k in near]
 
 
 def clear_seam(occupied: Sequence[tuple[float, float]], turn: float, wished: float) -> float:

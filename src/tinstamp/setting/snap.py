@@ -45,8 +45,9 @@ def marks_of(chart: Chart, others: Sequence[tuple[str, Shape]]) -> list[Mark]:
         Mark(1, low_y, "lower edge"),
         Mark(1, high_y, "upper edge"),
     ]
-    if chart.closed and chart.girth is not None:
-        marks += [Mark(0, k * chart.girth / 8, f"{k * 45}°") for k in range(-3, 5)]
+    girth = chart.all_round.girth if chart.all_round is not None else None
+    if girth is not None:
+        marks += [Mark(0, k * girth / 8, f"{k * 45}°") for k in range(-3, 5)]
     else:
         marks += [
             Mark(0, (low_x + high_x) / 2, "middle of the face"),

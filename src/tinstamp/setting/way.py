@@ -166,16 +166,17 @@ def rims(chart: Chart) -> tuple[float, float]:
     """Least and greatest height of a face: from the lower rim of a round one. Places on a
     projection or a patch are told on the face's own sheet, and so are these."""
     chart = _told_on(chart)
-    if not chart.round:
+    turns = chart.turns
+    if turns is None:
         return float(chart.bounds[1]), float(chart.bounds[3])
-    ups = np.concatenate([chart.unrolled(o.points(16))[:, 1] for o in chart.outline])
+    ups = np.concatenate([turns.unrolled(o.points(16))[:, 1] for o in chart.outline])
     return float(ups.min()), float(ups.max())
 
 
 def _told_on(chart: Chart) -> Chart:
     """The chart that places on another are told on."""
     if isinstance(chart, RunChart):
-        return _told_on(chart.first) if chart.round else chart
+        return _told_on(chart.first) if chart.turns is not None else chart
     return told_on(chart)
 
 
@@ -185,7 +186,7 @@ def midline_way(chart: Chart, between_rims: bool) -> Way:
     low, high = rims(chart)
     if between_rims:
         return level_way(chart, (low + high) / 2)
-    if chart.round:
+    if chart.turns is not None:
         raise ValueError("a round face has no left and right edges to be midway between")
     x = float(chart.bounds[0] + chart.bounds[2]) / 2
     return Way((Piece("", (x, low), (x, high)),), False)

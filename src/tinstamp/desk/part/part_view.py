@@ -465,14 +465,13 @@ class PartView(QWidget):
         if chart is None:
             return f"{name} · {kind}" if kind else name
         low, high = heights(chart)
-        if chart.closed:
-            ends = chart.rolled(np.array([[0.0, low], [0.0, high]]))
-            girths = sorted({round(chart.way_round(end), 3) for end in ends})
-            around = " to ".join(f"{g:.3f}" for g in girths)
+        if (around := chart.all_round) is not None:
+            ends = around.rolled(np.array([[0.0, low], [0.0, high]]))
+            girths = sorted({round(around.way_round(end), 3) for end in ends})
+            told = " to ".join(f"{g:.3f}" for g in girths)
             across = " to ".join(f"{g / np.pi:.3f}" for g in girths)
             return (
-                f"{name} · {chart.kind} {across} mm · girth {around} mm · "
-                f"height {high - low:.3f} mm"
+                f"{name} · {chart.kind} {across} mm · girth {told} mm · height {high - low:.3f} mm"
             )
         low_x, _, high_x, _ = chart.bounds
         return f"{name} · {chart.kind} · {high_x - low_x:.3f} × {high - low:.3f} mm"

@@ -12,11 +12,12 @@ from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath, QPen, QPolygon
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Array, Outline
-from tinstamp.chart.base import STILL, Chart, Motion
+from tinstamp.chart.base import Chart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.round import RoundChart
 from tinstamp.chart.run import RunChart
 from tinstamp.chart.stretch import letter_stretches, per_cent
+from tinstamp.chart.turns import STILL, Motion, Turns
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.sheet.sheet_move import moving
@@ -190,13 +191,13 @@ def measures(view: Sheet) -> list[str]:
     bounds = preview.placed.bounds
     length = float(bounds[2] - bounds[0])
     low_x, _, high_x, _ = map(float, chart.bounds)
-    if chart.closed:
+    if (turns := preview.chart.all_round) is not None:
         spans = degrees_covered(preview.placed, preview.chart)
         covered = max(b for _, b in spans) - min(a for a, _ in spans)
-        around = preview.chart.way_round((bounds[:2] + bounds[2:]) / 2)
+        around = turns.way_round((bounds[:2] + bounds[2:]) / 2)
         length, free = around * covered / 360.0, around * (1.0 - covered / 360.0)
         ups = np.concatenate([r.outer.points(4) for r in preview.placed.regions])
-        low = float(preview.chart.unrolled(ups)[:, 1].min()) - heights(chart)[0]
+        low = float(turns.unrolled(ups)[:, 1].min()) - heights(chart)[0]
         told = [f"artwork {length:.3f} mm long"]
         told.append(
             f"free each side {free / 2:.3f} mm" if free >= 0 else f"{-free:.3f} mm too long"
@@ -268,10 +269,10 @@ def _face(painter: QPainter, view: Sheet, chart: Chart, scale: Scale) -> None:
     pen = QPen(QColor(p.RULE_STRONG), 1, Qt.PenStyle.DotLine)
     painter.setPen(pen)
     painter.setBrush(Qt.BrushStyle.NoBrush)
-    if chart.closed:
+    if (around := chart.all_round) is not None:
         low, high = heights(chart)
         for y in (low + margin, high - margin):
-            painter.drawPath(_level(chart, y, scale))
+            painter.drawPath(_level(around, y, scale, 2 if chart.affine else 121))
     elif margin > 0 and all(outline.straight.all() for outline in chart.outline):
         a = scale.to_pixel(low_x + margin, high_y - margin)
         b = scale.to_pixel(high_x - margin, low_y + margin)
@@ -303,12 +304,11 @@ def _joints(painter: QPainter, chart: RunChart, scale: Scale) -> None:
         painter.drawText(box, Qt.AlignmentFlag.AlignCenter, piece.face)
 
 
-def _level(chart: Chart, up: float, scale: Scale) -> QPainterPath:
-    """All the way round a closed face at a height."""
-    turned = np.column_stack([np.linspace(-180.0, 180.0, 2 if chart.affine else 121)] + [
-        np.full(2 if chart.affine else 121, up)])  # fmt: skip
+def _level(around: Turns, up: float, scale: Scale, count: int) -> QPainterPath:
+    """All the way round a closed face at a height, through so many points."""
+    turned = np.column_stack([np.linspace(-180.0, 180.0, count), np.full(count, up)])
     path = QPainterPath()
-    for i, point in enumerate(chart.rolled(turned)):
+    for i, point in enumerate(around.rolled(turned)):
         at = scale.to_pixel(*point)
         path.moveTo(at) if i == 0 else path.lineTo(at)
     return path
@@ -328,8 +328,8 @@ def _ink(painter: QPainter, shown: Preview, scale: Scale, colour: QColor) -> Non
     painter.setPen(Qt.PenStyle.NoPen)
     painter.setBrush(QBrush(colour))
     outlines = [o for region in shown.placed.regions for o in region.outlines]
-    for lap in laps_shown(shown.placed, shown.chart):
-        painter.drawPath(path_of(outlines, scale, shown.chart.lap(lap)))
+    for move in laps_shown(shown.placed, shown.chart):
+        painter.drawPath(path_of(outlines, scale, move))
 
 
 def _beyond(painter: QPainter, view: Sheet, preview: Preview, chart: Chart, scale: Scale) -> None:
@@ -417,8 +417,8 @@ def _rulers(painter: QPainter, view: Sheet, chart: Chart, scale: Scale) -> None:
     _ruler_upright(painter, view, scale, (low_y, high_y), scale.to_pixel(low_x, 0).x() - 5)
     if isinstance(chart, ConeChart) and chart.closed:
         _degrees_round(painter, chart, scale)
-    elif chart.girth is not None:
-        _ruler_degrees(painter, view, chart, scale, scale.to_pixel(0, high_y).y() - 5)
+    elif chart.turns is not None and (girth := chart.turns.girth) is not None:
+        _ruler_degrees(painter, view, girth, scale, scale.to_pixel(0, high_y).y() - 5)
 
 
 def _ruler_mm(
@@ -456,20 +456,19 @@ def _ruler_upright(
         )
 
 
-def _ruler_degrees(painter: QPainter, view: Sheet, chart: Chart, scale: Scale, y: float) -> None:
+def _ruler_degrees(painter: QPainter, view: Sheet, girth: float, scale: Scale, y: float) -> None:
     y = max(y, 72.0)
-    assert chart.girth is not None
-    per_degree = chart.girth / 360.0 * scale.per_mm
+    per_degree = girth / 360.0 * scale.per_mm
     step = next((s for s in (1, 5, 10, 15, 45, 90) if s * per_degree >= 44), 180)
     painter.setPen(QColor(p.SECOND_INK))
     for k in range(-180, 181, step):
-        x = scale.to_pixel(k / 360.0 * chart.girth, 0).x()
+        x = scale.to_pixel(k / 360.0 * girth, 0).x()
         if -20 <= x <= view.width() + 20:
             painter.drawLine(QPointF(x, y - 7), QPointF(x, y))
             painter.drawText(QRectF(x - 30, y - 22, 60, 14), Qt.AlignmentFlag.AlignCenter, f"{k}°")
 
 
-def _degrees_round(painter: QPainter, chart: Chart, scale: Scale) -> None:
+def _degrees_round(painter: QPainter, chart: ConeChart, scale: Scale) -> None:
     """Degrees along the upper rim of a sector, above it."""
     outer = heights(chart)[1]
     off = 14.0 / scale.per_mm

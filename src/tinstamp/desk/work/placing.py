@@ -96,12 +96,13 @@ def moved(
 def _onto(job: Job, index: int, piece: Piece, at: Array) -> Job:
     """Stamp `index` placed on a piece of its run, at a point of the run's sheet."""
     ground = piece.chart.ground
-    across, up = piece.chart.place_of(piece.into(at), ground.round)
+    angle = ground.turns is not None
+    across, up = piece.chart.place_of(piece.into(at), angle)
     setting = job.stamps[index].setting
     placed = setting.model_copy(
         update={
             "face": piece.face,
-            "across": f"{_figure(across)} {'deg' if ground.round else 'mm'}",
+            "across": f"{_figure(across)} {'deg' if angle else 'mm'}",
             "up": f"{_figure(up)} mm",
             "across_from": "middle",
             "up_from": "usual",
@@ -154,13 +155,13 @@ def spread(job: Job, chart: Chart, stamps: Sequence[Standing], axis: int) -> Job
 
     Raises ValueError when there are too few, or no room.
     """
-    ring = axis == 0 and chart.closed and chart.affine
-    if len(stamps) < (2 if ring else 3):
+    around = chart.all_round if axis == 0 and chart.affine else None
+    if len(stamps) < (2 if around is not None else 3):
         raise ValueError("equal gaps need three stamps on the face, or two that go all round")
     order = sorted(stamps, key=lambda s: s.box[axis])
     sizes = [s.box[axis + 2] - s.box[axis] for s in order]
-    if ring:
-        gap = (float(chart.girth or 0.0) - sum(sizes)) / len(order)
+    if around is not None:
+        gap = (float(around.girth or 0.0) - sum(sizes)) / len(order)
     else:
         room = max(s.box[axis + 2] for s in order) - order[0].box[axis]
         gap = (room - sum(sizes)) / (len(order) - 1)

@@ -147,8 +147,9 @@ class StampDrag(QObject):
             return False
         bent = shown.placed.bent
         low_x, low_y, high_x, high_y = shown.placed.bounds if bent else shown.artwork.bounds
-        for lap in laps_shown(shown.placed, shown.chart):
-            there = shown.chart.lap(-lap)(np.asarray(xy))
+        xy = np.asarray(xy)
+        for move in laps_shown(shown.placed, shown.chart):
+            there = np.linalg.solve(move.matrix, xy - move.shift)
             x, y = np.linalg.solve(shown.placed.matrix, there - shown.placed.shift)
             if low_x - GRIP <= x <= high_x + GRIP and low_y - GRIP <= y <= high_y + GRIP:
                 return True

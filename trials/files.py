@@ -18,7 +18,15 @@ from pathlib import Path
 
 from tinstamp.artwork import fonts
 from tinstamp.artwork.font_file import checked
-from tinstamp.artwork.logo import ROOM, TIME, FileData, LogoSpec, Reading, draw_logo, read_file
+from tinstamp.artwork.logo import (
+    READING_BYTES,
+    READING_SECONDS,
+    FileData,
+    LogoSpec,
+    Reading,
+    draw_logo,
+    read_file,
+)
 from tinstamp.guarded.work import GuardError, Limits, guarded
 from tinstamp.job import profile_file
 from tinstamp.job.archive import load
@@ -30,7 +38,7 @@ from trials.record import options, record
 ROOT = Path(__file__).resolve().parents[1]
 LONGEST = 10.0
 """s that reading anything may take"""
-LIMITS = Limits(TIME, ROOM)
+LIMITS = Limits(READING_SECONDS, READING_BYTES)
 FIGURES = (b"0", b"-1", b"1e30", b"1e999", b"nan", b"-1e-30", b"99999999999", b"1e5")
 
 
@@ -249,7 +257,7 @@ def run(count: int, seed: int, workers: int = 2) -> tuple[Counter[str], list[str
 
 
 def held_here() -> int:
-    """The most memory that this process held, bytes; its children are limited to ROOM each."""
+    """The most memory that this process held, bytes; its children have READING_BYTES each."""
     return resource.getrusage(resource.RUSAGE_SELF).ru_maxrss * 1024
 
 

@@ -86,7 +86,7 @@ def test_files_go_once_and_jobs_that_wait_are_replaced(client: EngineClient) -> 
 
 def test_a_stuck_engine_is_replaced(client: EngineClient, monkeypatch: pytest.MonkeyPatch) -> None:
     until(client, m.Ready)
-    monkeypatch.setattr(client_module, "GRACE", 0.3)
+    monkeypatch.setattr(client_module, "SILENCE", 0.3)
     client.build(document(stamp()))
     os.kill(client.pid, signal.SIGSTOP)
     client.build(document(stamp(text="NEW")))

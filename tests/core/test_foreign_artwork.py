@@ -246,7 +246,7 @@ def test_what_takes_for_ever_is_given_up(monkeypatch: pytest.MonkeyPatch) -> Non
     """A star of 3,000 points, each line across all others."""
     from tinstamp.artwork import logo
 
-    monkeypatch.setattr(logo, "TIME", 1.0)
+    monkeypatch.setattr(logo, "READING_SECONDS", 1.0)
     turn = 2 * math.pi * 1499 / 3000
     star = " ".join(f"{50 + 50 * math.cos(turn * k):.4f},{50 + 50 * math.sin(turn * k):.4f}"
                     for k in range(3000))  # fmt: skip

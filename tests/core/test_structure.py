@@ -91,3 +91,21 @@ def test_every_file_of_the_desk_has_a_room() -> None:
 def test_everything_is_type_checked() -> None:
     text = (ROOT / "pyproject.toml").read_text()
     assert "exclude = " not in text and "ignore_errors" not in text and "strict = true" in text
+
+
+@pytest.mark.parametrize("path", SOURCES, ids=lambda p: str(p.relative_to(ROOT)))
+def test_a_number_by_name_says_what_it_bounds(path: Path) -> None:
+    """Every bare number that a module names has a docstring and a word that says of what."""
+             "PARTS", "OFF", "FIT", "SAME", "ROOM", "TIME", "LARGE"}  # fmt: skip
+             "PARTS", "OFF", "FIT", "SAME", "ROOM", "TIME", "LARGE", "SMALL"}  # fmt: skip
+    body = ast.parse(path.read_text()).body
+    for node, after in zip(body, [*body[1:], None], strict=True):
+        target = node.targets[0] if isinstance(node, ast.Assign) else getattr(node, "target", None)
+        if not isinstance(target, ast.Name) or not target.id.isupper() or target.id[0] == "_":
+            continue
+        value = node.value  # type: ignore[attr-defined]
+        number = isinstance(value, ast.Constant) and isinstance(value.value, int | float)
+        if number or isinstance(value, ast.UnaryOp):
+            told = isinstance(after, ast.Expr) and isinstance(after.value, ast.Constant)
+            assert told, f"{target.id} does not say what it bounds"
+            assert target.id not in vague, f"{target.id} of what?"

@@ -64,8 +64,8 @@ class FakeClient:
 @pytest.fixture
 def link(app: QApplication, monkeypatch: pytest.MonkeyPatch) -> Iterator[EngineLink]:
     monkeypatch.setattr(engine_link, "EngineClient", FakeClient)
-    monkeypatch.setattr(engine_link, "PATIENCE", 60)
-    monkeypatch.setattr(engine_link, "WATCH", 40)
+    monkeypatch.setattr(engine_link, "STOPS_WITHIN", 60)
+    monkeypatch.setattr(engine_link, "ENGINE_LOOK", 40)
     parent = QObject()
     made = EngineLink(parent)
     yield made

@@ -19,7 +19,7 @@ from tests.desk.conftest import Hand
 from tinstamp.blank.round_solid import tube
 from tinstamp.desk.app import first_job, offer_left_work
 from tinstamp.desk.work.autosave import Autosave, left_behind
-from tinstamp.desk.work.history import DEEPEST, History
+from tinstamp.desk.work.history import MOST_STEPS, History
 from tinstamp.desk.work.placing import moved, shifted, sized, turned
 from tinstamp.job.archive import Document, open_file, save_file
 from tinstamp.job.model import changed
@@ -42,9 +42,9 @@ def test_history_undoes_and_merges() -> None:
     history.undo()
     history.push(first, "other")
     assert history.redo_label is None
-    for k in range(DEEPEST + 5):
+    for k in range(MOST_STEPS + 5):
         history.push(document(stamp(text=str(k))), "many")
-    assert history.now.job.stamps[0].artwork.text == str(DEEPEST + 4)
+    assert history.now.job.stamps[0].artwork.text == str(MOST_STEPS + 4)
 
 
 @pytest.mark.parametrize(

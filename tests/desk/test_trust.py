@@ -95,7 +95,7 @@ def test_the_old_word_is_gone_while_a_new_one_is_typed(opened: Hand) -> None:
     bare = np.abs(pixels(opened) - veiled).max(axis=2) > 40
     assert bare.sum() > 100  # what would stand beside it
     assert window.proof.worst.text().startswith("before the change")
-    window.session._rest.setInterval(session.REST)
+    window.session._rest.setInterval(session.HAND_RESTS)
     window.session.build_now()
     opened.until_built()
     assert window.part.veiled == set()
@@ -115,7 +115,7 @@ def test_the_old_relief_is_told_by_name_when_the_order_has_changed(hand: Hand) -
     window.session.select(0)
     window.session.edit(("stamps", 0, "relief", "depth"), "0.3 mm", "deepen")
     assert window.part.veiled == {"one/cap", "one/wall", "two/cap", "two/wall"}
-    window.session._rest.setInterval(session.REST)
+    window.session._rest.setInterval(session.HAND_RESTS)
 
 
 def test_a_fault_within_an_edit_is_not_taken_for_a_late_one(opened: Hand) -> None:
@@ -155,7 +155,7 @@ def test_a_copy_is_kept_in_steady_work(opened: Hand, monkeypatch: pytest.MonkeyP
         opened.app.processEvents()
         time.sleep(0.05)  # as fast as hands type
     assert len(kept) >= 2
-    assert session.KEEP <= 10_000
+    assert session.COPY_AFTER <= 10_000
 
 
 def test_work_is_only_given_up_when_its_new_copy_stands(
@@ -258,7 +258,7 @@ def test_an_error_that_nobody_caught_is_told_logged_and_the_work_kept(
         sys.excepthook = before
     assert "not foreseen" in told[-1] and str(log_file()) in told[-1]
     assert open_file(window.session.autosave.file).job.stamps[0].artwork.text == "UNSAVED"
-    assert mishaps.AGAIN > 0
+    assert mishaps.ONE_BOX_WITHIN > 0
 
 
 def test_a_field_typed_into_while_its_kind_changes(hand: Hand) -> None:

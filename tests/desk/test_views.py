@@ -13,7 +13,7 @@ from tests.desk.conftest import Hand
 from tinstamp.desk.look.palette import LEVEL_WORD
 from tinstamp.desk.pages.formula_field import FormulaField
 from tinstamp.desk.sheet.sheet_paint import Scale, fitted, handles, measures
-from tinstamp.desk.work.stamp_drag import GRIP
+from tinstamp.desk.work.stamp_drag import INK_REACH
 
 
 def pixels(widget: QWidget) -> np.ndarray:
@@ -95,7 +95,7 @@ def test_what_a_press_takes_hold_of(opened: Hand) -> None:
     )
     assert sheet.handle_at(middle) == "move"
     assert sheet.handle_at(QPointF(sheet.width() - 3, sheet.height() - 3)) is None
-    assert GRIP > 0
+    assert INK_REACH > 0
 
 
 def test_wheel_and_middle_button_move_the_sheet(opened: Hand) -> None:

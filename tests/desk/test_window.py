@@ -18,7 +18,7 @@ from tests.desk.conftest import Hand
 from tinstamp.artwork.text import lay_text
 from tinstamp.desk.dialogs.export_dialog import ExportDialog
 from tinstamp.desk.sheet.sheet_paint import handles, ruler_step
-from tinstamp.desk.sheet.sheet_view import NEAR
+from tinstamp.desk.sheet.sheet_view import DRAWN_TO_LINES
 from tinstamp.desk.window import Window
 from tinstamp.desk.work.session import BLANK
 from tinstamp.engine.client import EngineClient
@@ -140,7 +140,7 @@ def test_dragging_in_the_sheet_moves_both_views(opened: Hand) -> None:
     opened.drag(window.sheet, grip, grip + QPointF(60, 20))
     per_mm = window.sheet.scale.per_mm
     moved = np.array(window.drag.preview.placed.origin) - [x, y]
-    near = NEAR / per_mm  # lines draw it to them
+    near = DRAWN_TO_LINES / per_mm  # lines draw it to them
     assert moved == pytest.approx([60 / per_mm, -20 / per_mm], abs=1.0 / per_mm + near)
     assert window.session.stale
     after, _ = window.drag.preview.in_space()

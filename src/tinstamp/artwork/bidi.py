@@ -80,7 +80,7 @@ def _numbers(kinds: list[str], base: int) -> list[str]:
     return found
 
 
-DEEPEST = 63
+MOST_BRACKETS = 63
 """Brackets open at once that are followed (BD16)."""
 SIDES = {"L": "L", "R": "R", "EN": "R", "AN": "R"}
 """What each kind counts as for what is neutral beside or within it."""
@@ -119,7 +119,7 @@ def _pairs(text: str, kinds: list[str]) -> list[tuple[int, int]]:
         if kinds[i] != "ON":
             continue
         if c in closing:
-            if len(open_) == DEEPEST:
+            if len(open_) == MOST_BRACKETS:
                 break
             open_.append((ALIKE.get(closing[c], closing[c]), i))
             continue

@@ -14,11 +14,11 @@ from tinstamp.artwork.outline import Array, Outline, Region, nest, polygon
 from tinstamp.artwork.split import is_straight
 from tinstamp.artwork.unite import chains, contour_of, feed, piece_cubic
 
-UNITS = 1000.0
+CLIP_UNITS = 1000.0
 """The largest side of a region while it is clipped (Skia works in single precision)."""
-FINE = 48
+CURVE_LINES = 48
 """Lines that stand for a curved piece where it cannot be kept."""
-LEAST = 1e-4
+SHORTEST_PIECE = 1e-4
 """mm; pieces shorter than that come from rounding."""
 
 
@@ -38,7 +38,7 @@ def within(regions: Sequence[Region], area: BaseGeometry) -> list[Region]:
 
 def _clipped(region: Region, area: BaseGeometry) -> list[Region]:
     low_x, low_y, high_x, high_y = map(float, region.bounds)
-    grow = UNITS / max(high_x - low_x, high_y - low_y)
+    grow = CLIP_UNITS / max(high_x - low_x, high_y - low_y)
     centre = np.array([(low_x + high_x) / 2, (low_y + high_y) / 2])
     ink, limit = pathops.Path(), pathops.Path(fillType=pathops.FillType.EVEN_ODD)
     for outline in region.outlines:
@@ -54,7 +54,7 @@ def _clipped(region: Region, area: BaseGeometry) -> list[Region]:
     outlines = []
     for chain in chains(path):
         beziers = [piece_cubic(piece) for piece in chain]
-        loop = _closed(beziers, LEAST * grow)
+        loop = _closed(beziers, SHORTEST_PIECE * grow)
         if loop is not None:
             outlines.append(loop.transformed(np.eye(2) / grow, centre))
     found = nest(outlines, region.letters)
@@ -68,7 +68,7 @@ def _polygon(region: Region, steps: int) -> shapely.Polygon:
 def _in_lines(region: Region, area: BaseGeometry) -> list[Region]:
     """The same in fine lines, where outlines end up on one another (Skia then gives an edge and
     the edge of a counter in one place)."""
-    whole = shapely.simplify(_polygon(region, FINE).intersection(area), LEAST)
+    whole = shapely.simplify(_polygon(region, CURVE_LINES).intersection(area), SHORTEST_PIECE)
     return [
         Region(
             polygon(np.array(part.exterior.coords)[:-1]),
@@ -76,7 +76,7 @@ def _in_lines(region: Region, area: BaseGeometry) -> list[Region]:
             region.letters,
         )
         for part in map(shapely.orient_polygons, shapely.get_parts(whole))
-        if isinstance(part, shapely.Polygon) and part.area > LEAST
+        if isinstance(part, shapely.Polygon) and part.area > SHORTEST_PIECE
     ]
 
 

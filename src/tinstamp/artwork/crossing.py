@@ -10,9 +10,9 @@ import shapely
 
 from tinstamp.artwork.outline import Array
 
-MOST = 20_000
+MOST_POINTS = 20_000
 """Points of a line that is looked at; longer ones are traced pictures, which never cross."""
-SAME = 6
+POINT_DECIMALS = 6
 """Decimals of a mm to which points count as one."""
 
 
@@ -20,14 +20,14 @@ def crossings(lines: Sequence[Array]) -> list[tuple[float, float]]:
     """Places where a line, (n, 2) mm, crosses itself: each line for itself."""
     found: list[tuple[float, float]] = []
     for line in lines:
-        if not 4 <= len(line) <= MOST:
+        if not 4 <= len(line) <= MOST_POINTS:
             continue
         shape = shapely.LineString(line)
         if shape.is_simple or (shape.is_ring and shapely.LinearRing(line).is_simple):
             continue
         ends: Counter[tuple[float, float]] = Counter()
         for part in getattr(shapely.node(shape), "geoms", ()):
-            coords = np.round(shapely.get_coordinates(part), SAME)
+            coords = np.round(shapely.get_coordinates(part), POINT_DECIMALS)
             ends[tuple(coords[0])] += 1
             ends[tuple(coords[-1])] += 1
         found += [place for place, count in ends.items() if count > 2]

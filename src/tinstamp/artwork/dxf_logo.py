@@ -16,18 +16,18 @@ import shapely
 
 from tinstamp.artwork.crossing import crossings, doubles
 from tinstamp.artwork.outline import Array
-from tinstamp.artwork.painted import LARGEST, LogoError, Painted, whole
+from tinstamp.artwork.painted import LARGEST_DRAWING, LogoError, Painted, whole
 from tinstamp.artwork.stroke import stroked
 from tinstamp.artwork.svg import MOST_BYTES, MOST_COMMANDS, Drawing
 from tinstamp.artwork.unite import Contour
 
-FLAT = 0.005
+LINES_STRAY = 0.005
 """mm; how far a curve may stray when it is followed by lines to see where ends meet."""
-ROUND = 16
+CUBICS_A_TURN = 16
 """Cubics to a full turn: four are 0.03 % of the radius off, sixteen hardly at all."""
 MOST_ENTITIES = 100_000
 """Entities of a drawing, those of its blocks counted each time that they are inserted."""
-FARTHEST = 1e7
+FARTHEST_POINT = 1e7
 """Units of the drawing; what lies further out was never meant to be drawn."""
 BINARY = b"\x1a\x00"
 """In the sentinel of a binary DXF file, whose bytes are left as they are."""
@@ -184,7 +184,7 @@ def _paths(entities: Any, notes: dict[str, int]) -> Iterator[_Path]:
                       "SOLID", "TRACE", "HELIX"):  # fmt: skip
             filled = kind in ("SOLID", "TRACE")
             hatches += filled
-            path = make_path(entity, segments=ROUND)
+            path = make_path(entity, segments=CUBICS_A_TURN)
             if len(path):
                 for part in path.sub_paths() if path.has_sub_paths else (path,):
                     yield _path(part, hatches if filled else 0)
@@ -207,10 +207,10 @@ def _path(path: Any, ink: int) -> _Path:
         elif command.type == Command.CURVE4_TO:
             commands.append(("C", (xy(command.ctrl1), xy(command.ctrl2), xy(command.end))))
     corners = np.array([point for _, ps in commands for point in ps])
-    if not np.isfinite(corners).all() or np.abs(corners).max() > FARTHEST:
+    if not np.isfinite(corners).all() or np.abs(corners).max() > FARTHEST_POINT:
         far = float(np.nan_to_num(np.abs(corners), nan=np.inf).max())
         raise LogoError(f"a line of the drawing runs to {far:.3g} units: it has no size to stamp")
-    points = np.array([xy(p) for p in path.flattening(FLAT, segments=4)])
+    points = np.array([xy(p) for p in path.flattening(LINES_STRAY, segments=4)])
     return _Path(points, tuple(commands), ink)
 
 
@@ -218,14 +218,14 @@ def _drawing(
     found: list[_Path], scale: float, join: float, stroke: float, unit: float, notes: list[str]
 ) -> DxfDrawing:
     extent = np.concatenate([f.points for f in found]) * scale
-    if not np.isfinite(extent).all() or np.abs(extent).max() > 100 * LARGEST:
+    if not np.isfinite(extent).all() or np.abs(extent).max() > 100 * LARGEST_DRAWING:
         raise LogoError(f"the drawing is {float(np.ptp(extent)):.3g} mm large: no size to stamp")
     hatches: dict[int, list[Contour]] = {}
     for f in found:
         if f.ink:
             hatches.setdefault(f.ink, []).append(_scaled(list(f.commands), scale))
     drawn = [f for f in found if not f.ink]
-    twice = set(doubles([f.points for f in drawn], max(join, FLAT) / scale))
+    twice = set(doubles([f.points for f in drawn], max(join, LINES_STRAY) / scale))
     drawn = [f for k, f in enumerate(drawn) if k not in twice]
     closed: list[Contour] = []
     open_chains: list[list[Any]] = []

@@ -17,7 +17,7 @@ from tinstamp.artwork.outline import Region, bounds_of
 from tinstamp.artwork.stroke import stroke_regions
 from tinstamp.artwork.unite import Contour, contour_of, unite
 
-FLATTEST = 0.02
+LOWEST_CAPITALS = 0.02
 """Part of the em below which a capital height is a mistake of the font."""
 
 
@@ -107,13 +107,13 @@ class Typeface:
     def _cap_height(self) -> float:
         """Capital height: the font's own figure, else the height of its H, x or em."""
         stated = self.hb_font.get_metric_position(hb.OTMetricsTag.CAP_HEIGHT)
-        if stated and stated > self.units * FLATTEST:
+        if stated and stated > self.units * LOWEST_CAPITALS:
             return float(stated)
         for letter, part in (("H", 1.0), ("א", 1.0), ("ا", 1.0)):
             glyph = self.hb_font.get_nominal_glyph(ord(letter))
             if glyph:
                 tall = self.hb_font.get_glyph_extents(glyph)
-                if tall is not None and tall.y_bearing > self.units * FLATTEST:
+                if tall is not None and tall.y_bearing > self.units * LOWEST_CAPITALS:
                     return float(tall.y_bearing) * part
         return 0.7 * self.units  # common practice, no source: capitals are 0.7 em
 

@@ -18,7 +18,7 @@ from tinstamp.artwork.tidy import Tidied, tidy
 from tinstamp.guarded.work import MB, GuardError, Limits, guarded
 
 FileKind = Literal["svg", "dxf", "png", "jpg"]
-SMALLEST = 1e-3
+SMALLEST_LOGO = 1e-3
 """mm; a logo smaller than this has no size."""
 
 
@@ -107,16 +107,16 @@ def natural_size(data: bytes, kind: FileKind) -> tuple[tuple[float, float] | Non
     return (high_x - low_x, high_y - low_y), known
 
 
-TIME = 6.0
+READING_SECONDS = 6.0
 """s of computing that reading a logo may take"""
-ROOM = 700 * MB
+READING_BYTES = 700 * MB
 """bytes of memory that it may take"""
 
 
 @lru_cache(maxsize=32)
 def _answer(reading: Reading) -> Drawing | ValueError:
     try:
-        return guarded(Limits(TIME, ROOM), read_file, reading)
+        return guarded(Limits(READING_SECONDS, READING_BYTES), read_file, reading)
     except GuardError as error:
         return LogoError(str(error))
     except ValueError as error:
@@ -200,7 +200,7 @@ def _size(
     while True:
         low_x, low_y, high_x, high_y = map(float, bounds_of([regions[k] for k in left]))
         width, height = high_x - low_x, high_y - low_y
-        if min(width, height) < SMALLEST:
+        if min(width, height) < SMALLEST_LOGO:
             raise LogoError("the logo is a single line or point")
         scale = {"file": 1.0, "width": spec.size / width, "height": spec.size / height}[spec.given]
         kept = [k for k in left if across[k] * scale >= spec.speck]

@@ -21,13 +21,13 @@ EMS = (1000.0, 240.0, 613.0, 2371.0, 97.0)
 """Units for the largest side of the drawing that outlines are united in, tried in turn."""
 TURNS = (0.1, 0.37, 0.83, 1.3, 0.61)
 """Radians by which it is turned meanwhile, when nothing else helps."""
-LINES = 1e-5
+LINES_STRAY = 1e-5
 """Part of the drawing's size that fine lines may be off."""
-GRID = 2.0**24
+CLIPPER_UNITS = 2.0**24
 """Clipper's whole numbers for the largest side of a drawing."""
-AGREE = 1e-3
+UNIONS_AGREE = 1e-3
 """Largest part of the painted area in which the two unions may differ."""
-LARGEST = 1e5
+LARGEST_DRAWING = 1e5
 """mm; a drawing that is larger has no size that could be stamped."""
 
 
@@ -58,9 +58,9 @@ def whole(paths: Sequence[Painted]) -> tuple[list[Region], str]:
     if not np.isfinite(points).all() or not len(points):
         raise LogoError("the file holds coordinates that are no numbers")
     low, size = points.min(axis=0), float(np.ptp(points, axis=0).max())
-    if size <= 0 or size > LARGEST or np.abs(points).max() > 100 * LARGEST:
+    if size <= 0 or size > LARGEST_DRAWING or np.abs(points).max() > 100 * LARGEST_DRAWING:
         raise LogoError(f"the drawing is {size:.3g} mm large: no size that could be stamped")
-    fine = GRID / size
+    fine = CLIPPER_UNITS / size
     try:
         expected = _clipped(paths, low, fine)
     except pyclipper.ClipperException as error:
@@ -74,7 +74,7 @@ def whole(paths: Sequence[Painted]) -> tuple[list[Region], str]:
             off = _area(_differing(expected, found, low, fine)) / fine**2
         except (pathops.PathOpsError, pyclipper.ClipperException):
             continue  # one of them gives up at this scale: nothing is known to be right
-        if off <= AGREE * area:
+        if off <= UNIONS_AGREE * area:
             return found, ""
     return _in_lines(expected, low, fine), (
         "its curves could not be united and were followed in fine lines"
@@ -96,7 +96,7 @@ def _in_lines(rings: Rings, low: Array, fine: float) -> list[Region]:
     outlines = []
     for ring in rings:
         points = np.array(ring, dtype=float) / fine + low
-        fewer = shapely.LinearRing(points).simplify(LINES / fine * GRID)
+        fewer = shapely.LinearRing(points).simplify(LINES_STRAY / fine * CLIPPER_UNITS)
         corners = shapely.get_coordinates(fewer)[:-1]
         if len(corners) > 2:
             outlines.append(polygon(corners.tolist()))

@@ -6,14 +6,14 @@ import numpy as np
 
 from tinstamp.artwork.outline import Array, Outline, line, polygon
 
-PIECES = 16
+CIRCLE_PIECES = 16
 """Cubic pieces of a circle; 16 stray less than 1e-7 of the radius."""
 
 
 def arc_pieces(centre: tuple[float, float], start: tuple[float, float], turn: float) -> Array:
     """An arc from `start` about `centre`, turning by `turn` radians (counter-clockwise
     when positive), as cubics (n, 4, 2), each of at most a sixteenth of a turn."""
-    count = max(1, int(np.ceil(abs(turn) / (2.0 * np.pi / PIECES) - 1e-9)))
+    count = max(1, int(np.ceil(abs(turn) / (2.0 * np.pi / CIRCLE_PIECES) - 1e-9)))
     first = np.subtract(start, centre)
     angles = np.arctan2(first[1], first[0]) + turn * np.arange(count + 1) / count
     reach = 4.0 / 3.0 * np.tan(turn / count / 4.0)

@@ -15,15 +15,16 @@ from numpy.typing import NDArray
 
 from tinstamp.artwork.outline import Array, Outline, Region, evaluate, inside, line
 
-STEPS = 16
+CURVE_BITS = 16
 """Straight bits that stand for a curved piece while crossings are looked for."""
-BITS = 256
+LINE_BITS = 256
 """Straight bits, about, that stand for all of a line."""
-BESIDE = 0.01
+BITS_STRAY = 0.01
 """mm that straight bits may be off their curves, and a little more."""
-SAME = 1e-9
+CROSSINGS_AGREE = 1e-9
 """mm; crossings nearer to one another than that are one."""
-ROUNDS = 30
+CROSSING_ROUNDS = 30
+"""Times that crossings are looked for again where lines were cut."""
 
 
 class SplitError(ValueError):
@@ -96,7 +97,7 @@ class CutLine:
     @cached_property
     def bits(self) -> tuple[Array, NDArray[np.int_], Array]:
         """Straight bits (n, 2, 2), the piece that each is of, and its parameters (n, 2)."""
-        return _bits(self.chain, max(2, min(64, BITS // len(self.chain))))
+        return _bits(self.chain, max(2, min(64, LINE_BITS // len(self.chain))))
 
     def side(self, points: Array) -> Array:
         """Distances (n,) from the line, positive to its left."""
@@ -179,8 +180,8 @@ def split(part: Part, cut: CutLine) -> tuple[list[Part], list[Part]]:
 
     Raises SplitError when an outline runs along the line.
     """
-    off = cut.side(part.region.outer.points(STEPS))
-    if np.abs(off).min() > BESIDE and (np.sign(off) == np.sign(off[0])).all():
+    off = cut.side(part.region.outer.points(CURVE_BITS))
+    if np.abs(off).min() > BITS_STRAY and (np.sign(off) == np.sign(off[0])).all():
         return ([part], []) if off[0] > 0 else ([], [part])
     arcs = [
         arc
@@ -236,7 +237,7 @@ def _left(beziers: Array, cut: CutLine) -> bool:
     points = evaluate(beziers, np.linspace(0.0, 1.0, 9)).reshape(-1, 2)
     off = cut.side(points)
     furthest = float(off[np.argmax(np.abs(off))])
-    if abs(furthest) < 100 * SAME:
+    if abs(furthest) < 100 * CROSSINGS_AGREE:
         raise SplitError(
             "an outline runs along the line where two faces meet: move the artwork a little"
         )
@@ -245,7 +246,7 @@ def _left(beziers: Array, cut: CutLine) -> bool:
 
 def _crossings(beziers: Array, cut: CutLine) -> list[tuple[float, float]]:
     """Where a loop meets the line: places on the loop, in order, and on the line."""
-    ours, owner, span = _bits(beziers, STEPS)
+    ours, owner, span = _bits(beziers, CURVE_BITS)
     theirs, piece, reach = cut.bits
     found: list[tuple[float, float]] = []
     p, r = ours[:, 0][:, None], (ours[:, 1] - ours[:, 0])[:, None]
@@ -255,8 +256,8 @@ def _crossings(beziers: Array, cut: CutLine) -> list[tuple[float, float]]:
         off = q - p
         t = (off[..., 0] * s[..., 1] - off[..., 1] * s[..., 0]) / det
         w = (off[..., 0] * r[..., 1] - off[..., 1] * r[..., 0]) / det
-    more_t = 0.5 + BESIDE / np.maximum(np.linalg.norm(r, axis=-1), 1e-12)
-    more_w = 0.5 + BESIDE / np.maximum(np.linalg.norm(s, axis=-1), 1e-12)
+    more_t = 0.5 + BITS_STRAY / np.maximum(np.linalg.norm(r, axis=-1), 1e-12)
+    more_w = 0.5 + BITS_STRAY / np.maximum(np.linalg.norm(s, axis=-1), 1e-12)
     meet = (t >= -more_t) & (t <= 1 + more_t) & (w >= -more_w) & (w <= 1 + more_w)
     for i, j in zip(*np.nonzero(meet), strict=True):
         a = float(span[i, 0] + t[i, j] * (span[i, 1] - span[i, 0]))
@@ -271,7 +272,7 @@ def _crossings(beziers: Array, cut: CutLine) -> list[tuple[float, float]]:
     for at, place in found:
         k = min(int(place), len(cut.chain) - 1)
         spot = evaluate(cut.chain[k][None], np.array([place - k]))[0, 0]
-        if any(np.linalg.norm(spot - s) < SAME and _near(at, a, count) for s, (a, _) in
+        if any(np.linalg.norm(spot - s) < CROSSINGS_AGREE and _near(at, a, count) for s, (a, _) in
                zip(spots, kept, strict=True)):  # fmt: skip
             continue
         kept.append((at, place))
@@ -287,7 +288,7 @@ def _near(a: float, b: float, count: int) -> bool:
 def _met(a: Array, b: Array, t: float, s: float) -> tuple[float, float] | None:
     """The crossing of two cubics near given parameters, by Newton's method."""
     x = np.array([t, s])
-    for _ in range(ROUNDS):
+    for _ in range(CROSSING_ROUNDS):
         pa, da = _point(a, x[0])
         pb, db = _point(b, x[1])
         matrix = np.stack([da, -db], axis=1)
@@ -300,7 +301,7 @@ def _met(a: Array, b: Array, t: float, s: float) -> tuple[float, float] | None:
             break
     off = np.linalg.norm(_point(a, x[0])[0] - _point(b, x[1])[0])
     edge = 1e-10
-    if off > SAME or (x < -edge).any() or (x > 1 + edge).any():
+    if off > CROSSINGS_AGREE or (x < -edge).any() or (x > 1 + edge).any():
         return None
     return float(np.clip(x[0], 0.0, 1.0)), float(np.clip(x[1], 0.0, 1.0))
 
@@ -370,7 +371,7 @@ def is_straight(p: Array) -> bool:
 def _nested(loops: Sequence[tuple[Outline, NDArray[np.int_]]], part: Part) -> list[Part]:
     outers = sorted((x for x in loops if x[0].area > 0), key=lambda x: x[0].area)
     holes: list[list[tuple[Outline, NDArray[np.int_]]]] = [[] for _ in outers]
-    rings = [outer.points(STEPS) for outer, _ in outers]
+    rings = [outer.points(CURVE_BITS) for outer, _ in outers]
     for loop in loops:
         if loop[0].area > 0:
             continue

@@ -13,9 +13,9 @@ from tinstamp.artwork.unite import Contour, UnionError, chains, contour_of, feed
 
 SIZES = (1000.0, 240.0, 613.0, 2371.0, 97.0)
 """Units for the largest side while strokes are made, tried in turn."""
-ROUND = 0.004
+ARC_STRAY = 0.004
 """Those units that a stroke's quadratics may be off its arcs."""
-AGREES = 1e-3
+AREA_STRAY = 1e-3
 """Part of its area that a stroke may be off what Shapely makes of fine lines."""
 
 
@@ -47,7 +47,7 @@ def stroke_regions(contours: Sequence[Contour], width: float, error: float) -> l
         except (pathops.PathOpsError, UnionError):
             continue  # Skia gives up at this scale
         found = [r.transformed(np.eye(2) / grow, np.zeros(2)) for r in found]
-        if abs(sum(r.area for r in found) - expected) <= AGREES * expected:
+        if abs(sum(r.area for r in found) - expected) <= AREA_STRAY * expected:
             return found
         if not best or _off(found, expected) < _off(best, expected):
             best = found
@@ -63,7 +63,7 @@ def _strokes(contours: Sequence[Contour], width: float, grow: float) -> pathops.
         one = pathops.Path()
         feed(one, _grown(contour, grow), np.zeros(2), close=False)
         one.stroke(width * grow, pathops.LineCap.ROUND_CAP, pathops.LineJoin.ROUND_JOIN, 4.0)
-        one.convertConicsToQuads(ROUND)
+        one.convertConicsToQuads(ARC_STRAY)
         one.simplify(fix_winding=True)
         path.addPath(one)
     return path

@@ -25,7 +25,9 @@ from tinstamp.artwork.svg_units import svg_scale
 from tinstamp.artwork.unite import Contour, polyline
 
 MOST_BYTES = 8 * 1024 * 1024
+"""bytes of a drawing that is read"""
 MOST_ELEMENTS = 20_000
+"""elements of a drawing that is read"""
 MOST_COMMANDS = 200_000
 """mm; CSS Values and Units, W3C: 96 px to the inch, 72 pt, 6 pc."""
 XLINK = "{http://www.w3.org/1999/xlink}href"
@@ -37,9 +39,9 @@ LEFT_OUT = {
 }
 DROPPED = {"script", "style", "metadata", "title", "desc", "animate", "animateTransform", "set",
            "filter", "mask", "namedview", "animateMotion", "switch"}  # fmt: skip
-NEAR = 0.001
+DRAWN_TWICE = 0.001
 """mm; lines that differ by no more are one line drawn twice."""
-LARGE = 4000.0
+DRAWING_UNITS = 4000.0
 """Units that the larger side of a drawing is brought to before strokes become outlines."""
 
 
@@ -93,7 +95,7 @@ def read_svg(data: bytes) -> Drawing:
         tuple(regions),
         tuple(notes),
         lines,
-        len(doubles(lines, NEAR)),
+        len(doubles(lines, DRAWN_TWICE)),
         crossings=tuple(crossings(lines)),
     )
 
@@ -191,7 +193,7 @@ def _enlarged(root: Any) -> float:
     drawing, do not show: every coordinate and width; how much larger it is."""
     box = [float(w) for w in re.findall(r"[-+\d.eE]+", root.get("viewBox") or "") if _number(w)]
     size = max(box[2:]) if len(box) == 4 and max(box[2:]) > 0 else 1000.0
-    grow = max(1.0, LARGE / size)
+    grow = max(1.0, DRAWING_UNITS / size)
     if grow == 1.0:
         return 1.0
     if len(box) == 4:

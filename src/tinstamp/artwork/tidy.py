@@ -11,9 +11,9 @@ import shapely
 
 from tinstamp.artwork.outline import Array, Outline, Region, line
 
-MOST = 60_000
+MOST_POINTS = 60_000
 """Points of an outline that are looked at."""
-CORNER = 0.6
+CORNER_BEND = 0.6
 """radians; a bend between points that is more than this stays a corner."""
 
 
@@ -72,7 +72,7 @@ def reduced(outline: Outline, allowed: float) -> tuple[Outline, float]:
     """An outline with fewer pieces, and how far it moved, mm; the old one where none is
     found. Corners stay; between them one smoothing spline follows the points (SciPy)."""
     points = outline.points(6)
-    if len(points) < 8 or len(points) > MOST:
+    if len(points) < 8 or len(points) > MOST_POINTS:
         return outline, 0.0
     breaks = _corners(points, 4.0 * allowed)
     runs = _runs(points, breaks)
@@ -118,7 +118,7 @@ def _corners(points: Array, reach: float) -> list[int]:
     bend = np.abs(np.arctan2(cross, np.sum(before * after, axis=1)))
     found: list[int] = []
     for k in np.argsort(-bend):
-        if bend[k] <= CORNER:
+        if bend[k] <= CORNER_BEND:
             break
         gaps = np.abs(here[found] - here[k])
         if np.all(np.minimum(gaps, along[count] - gaps) > reach):

@@ -18,9 +18,11 @@ from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.svg import MOST_BYTES, Drawing
 
 MOST_PIXELS = 16_000_000
-FINEST = 1600
+"""pixels of a picture that is read"""
+PIXELS_TRACED = 1600
 """Pixels along the longer side that are traced at most; larger pictures are made smaller."""
 MOST_OUTLINES = 2000
+"""outlines that a picture may give"""
 
 
 def trace(data: bytes, threshold: float) -> Drawing:
@@ -35,8 +37,8 @@ def trace(data: bytes, threshold: float) -> Drawing:
         with Image.open(BytesIO(data), formats=("PNG", "JPEG")) as picture:
             if picture.width * picture.height > MOST_PIXELS:
                 raise LogoError("the picture has more than 16 million pixels")
-            if max(picture.size) > FINEST:
-                picture.thumbnail((FINEST, FINEST))
+            if max(picture.size) > PIXELS_TRACED:
+                picture.thumbnail((PIXELS_TRACED, PIXELS_TRACED))
             seen = picture.convert("RGBA")
             paper = Image.new("RGBA", seen.size, "white")
             grey = Image.alpha_composite(paper, seen).convert("L")

@@ -26,13 +26,13 @@ Contour = list[Command]
 
 MERGE_ERROR = 1e-3
 """mm; largest move when runs of quadratics become fewer cubics."""
-COARSEST = 1 / 4000
+COARSEST_OF_EM = 1 / 4000
 """The same as a part of the em, for very small letters."""
 
-STRAIGHT = 1 / 20000
+LINE_OF_EM = 1 / 20000
 """A curve that bends less than this, in em, is a line."""
 
-SPECK = 1 / 2000
+SPECK_OF_EM = 1 / 2000
 """Segments shorter than this, in em, come from rounding and are closed up."""
 
 
@@ -41,7 +41,7 @@ def merge_error(em: float) -> float:
 
     Rounded down to a power of two, so that sizes alike share their outlines.
     """
-    return min(COARSEST, 2.0 ** np.floor(np.log2(MERGE_ERROR / em)))
+    return min(COARSEST_OF_EM, 2.0 ** np.floor(np.log2(MERGE_ERROR / em)))
 
 
 def unite(
@@ -81,7 +81,7 @@ def chained(
 
 def merge_limit(size: float) -> float:
     """`merge_error` of a drawing whose largest side has that many mm."""
-    return min(COARSEST, MERGE_ERROR / size)
+    return min(COARSEST_OF_EM, MERGE_ERROR / size)
 
 
 def feed(path: pathops.Path, contour: Contour, centre: Array, close: bool = True) -> None:
@@ -124,19 +124,19 @@ def chains(path: pathops.Path) -> Iterable[list[Piece]]:
 
 
 def _outline(chain: list[Piece], units: float, error: float, centre: Array) -> Outline | None:
-    chain = _without_specks(chain, SPECK * units)
+    chain = _without_specks(chain, SPECK_OF_EM * units)
     if len(chain) < 2:
         return None
     beziers: list[Array] = []
     straight: list[bool] = []
     for run in _runs(chain):
         for piece in _fewer(run, error):
-            is_line = len(piece) == 2 or _is_straight(piece, STRAIGHT * units)
+            is_line = len(piece) == 2 or _is_straight(piece, LINE_OF_EM * units)
             beziers.append(piece_cubic((piece[0], piece[-1]) if is_line else piece))
             straight.append(is_line)
     outline = Outline(np.stack(beziers) + centre, np.array(straight))
     # less than a speck of ink: what rounding left behind
-    return outline if abs(outline.area) > (SPECK * units) ** 2 * 4 else None
+    return outline if abs(outline.area) > (SPECK_OF_EM * units) ** 2 * 4 else None
 
 
 def _without_specks(chain: list[Piece], least: float) -> list[Piece]:

@@ -27,9 +27,9 @@ from tinstamp.chart.frame import Frame
 from tinstamp.chart.skin import SkinChart, rectangle_rim
 from tinstamp.chart.surface import Arc, Curve, Revolved, SplineCurve, SplineSurface, Swept
 
-SAMPLES = 400
+CURVE_POINTS = 400
 """Points that a curve which is no spline is followed by."""
-CLOSED = 1e-6
+ENDS_MEET = 1e-6
 """mm between the two ends of a face that counts as closed."""
 
 
@@ -203,7 +203,7 @@ def _closes(surface: SplineSurface, low: Array, high: Array) -> int | None:
         ends[:, 1 - axis] = (low[1 - axis] + high[1 - axis]) / 2
         ends[1, axis] = high[axis]
         a, b = surface.at(ends)
-        if np.linalg.norm(a - b) < CLOSED:
+        if np.linalg.norm(a - b) < ENDS_MEET:
             return axis
     return None
 
@@ -266,7 +266,7 @@ def curve_of(adaptor: Any, low: float, high: float) -> Curve:
         return Arc(start, x, y, circle.Radius())
     from scipy.interpolate import make_interp_spline
 
-    t = np.linspace(low, high, SAMPLES)
+    t = np.linspace(low, high, CURVE_POINTS)
     p, points = gp_Pnt(), []
     for value in t:
         adaptor.D0(float(value), p)

@@ -25,7 +25,8 @@ from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
 
-LEVEL = 1.0 - 1e-9
+LEVEL_COSINE = 1.0 - 1e-9
+"""Cosine of the angle between two directions that count as one."""
 _KINDS = {
     Kind.GeomAbs_Plane: "flat",
     Kind.GeomAbs_Cylinder: "cylinder",
@@ -58,7 +59,7 @@ def _bent(face: TopoDS_Face, facing: float, about_axis: bool) -> FaceChart | Non
 
 def upright_frame(origin: Array, normal: Array) -> Frame:
     """A frame that looks along a normal, its y as far up as can be."""
-    if abs(normal[2]) > LEVEL:
+    if abs(normal[2]) > LEVEL_COSINE:
         x = np.array([1.0, 0.0, 0.0])
     else:
         x = np.cross([0.0, 0.0, 1.0], normal)
@@ -78,7 +79,7 @@ def _flat(face: TopoDS_Face, facing: float, about_axis: bool) -> PlaneChart:
     local = frame.to_local(space)[:, :2]
     middle = (local.min(axis=0) + local.max(axis=0)) / 2
     origin = frame.to_space(np.array([*middle, 0.0]))
-    if about_axis and abs(normal[2]) > LEVEL:
+    if about_axis and abs(normal[2]) > LEVEL_COSINE:
         origin = np.array([0.0, 0.0, origin[2]])
     frame = upright_frame(origin, normal)
     own = tuple(

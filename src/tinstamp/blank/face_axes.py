@@ -15,7 +15,7 @@ from tinstamp.blank.trim import loops
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.parameters import RoundParameters
 
-WHOLE = 1e-6
+TURN_LACKS = 1e-6
 """Radians that a face may lack of a full turn and still be closed."""
 
 
@@ -129,6 +129,6 @@ def axial(face: TopoDS_Face, position: gp_Ax3, facing: float) -> Axial:
         y,
         sense * axis,
         sense,
-        span.u[1] - span.u[0] > 2.0 * np.pi - WHOLE,
+        span.u[1] - span.u[0] > 2.0 * np.pi - TURN_LACKS,
         bool(facing * (normal @ away) < 0),
     )

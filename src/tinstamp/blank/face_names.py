@@ -26,7 +26,7 @@ WAYS = {
     "right": (1, 0, 0),
 }
 WORDS = {"cylinder": "round", "freeform": "skin", "extruded": "side"}
-APART = 0.35
+UNLIKENESS = 0.35
 """Greatest unlikeness of two faces that are taken for the same one; 0 is alike."""
 
 
@@ -113,7 +113,9 @@ def _matched(records: Sequence[FoundFace], before: Sequence[FoundFace]) -> dict[
     costs = np.array([[_unlike(a, b, size) for b in before] for a in records])
     rows, columns = linear_sum_assignment(np.minimum(costs, 10.0))
     return {
-        int(i): before[j].name for i, j in zip(rows, columns, strict=True) if costs[i, j] <= APART
+        int(i): before[j].name
+        for i, j in zip(rows, columns, strict=True)
+        if costs[i, j] <= UNLIKENESS
     }
 
 

@@ -49,11 +49,11 @@ from tinstamp.chart.round import RoundChart
 from tinstamp.job.changes import Groove
 from tinstamp.job.profile import Piece, counter_clockwise
 
-FIT = 1e-6
+PATH_STRAY = 1e-6
 """mm; how far a path may stray from the true one on a curved face."""
-LIFT = 1.0
+UPRIGHT_LIFT = 1.0
 """mm above the face of the line that keeps a section upright."""
-SMOOTH = 1e-3
+CORNER_BEND = 1e-3
 """radians; a joint that bends less is no corner."""
 Section = list[tuple[str, TopoDS_Edge]]
 
@@ -196,7 +196,7 @@ def _flat(chart: FaceChart, shape: _Shape, way: Sequence[Piece]) -> list[Blank]:
         if math.dist(before.end, after.start) > 1e-9:
             continue  # an open path's last and first
         a, b = before.tangent(True), after.tangent(False)
-        if abs(a[0] * b[1] - a[1] * b[0]) > SMOOTH or a @ b < 0:
+        if abs(a[0] * b[1] - a[1] * b[0]) > CORNER_BEND or a @ b < 0:
             tools.append(_corner(chart, shape, after.start))
     return tools
 
@@ -263,7 +263,7 @@ def _laid(chart: FaceChart, way: Sequence[Piece]) -> tuple[TopoDS_Wire, TopoDS_W
     beziers = _pieces(chart, outline_of(way).beziers)
     found = []
     samples = sampled(beziers, chart, FITS[9])
-    for lift in (0.0, LIFT):
+    for lift in (0.0, UPRIGHT_LIFT):
         poles, _ = fit_space(samples, lift, FITS[9])
         edges = [BRepBuilderAPI_MakeEdge(bezier(row.tolist())).Edge() for row in poles]
         found.append(_wire(edges))
@@ -274,13 +274,16 @@ def _pieces(chart: FaceChart, beziers: Array) -> Array:
     """Cut until one polynomial follows the face along each."""
     for _ in range(8):
         stray = np.maximum(
-            *(fit_space(sampled(beziers, chart, FITS[9]), lift, FITS[9])[1] for lift in (0.0, LIFT))
+            *(
+                fit_space(sampled(beziers, chart, FITS[9]), lift, FITS[9])[1]
+                for lift in (0.0, UPRIGHT_LIFT)
+            )
         )
-        if np.all(stray <= FIT):
+        if np.all(stray <= PATH_STRAY):
             return beziers
         parts: list[Array] = []
         for b, s in zip(beziers, stray, strict=True):
-            parts += halves(b, 0.5) if s > FIT else (b,)
+            parts += halves(b, 0.5) if s > PATH_STRAY else (b,)
         beziers = np.stack(parts)
     raise BlankError("the path cannot be laid on this face", "points")
 

@@ -19,8 +19,9 @@ from tinstamp.chart.joint import Joint
 
 MOST_BEND = 15.0
 """Degrees; faces that meet more sharply are no run."""
-POINTS = 65
-TRIED = 9
+EDGE_POINTS = 65
+"""Points along an edge where two faces meet."""
+BENDS_TRIED = 9
 """Places along an edge where the bend is measured."""
 
 
@@ -55,7 +56,7 @@ def _joint(
             np.array(
                 [
                     outward(face, *_uv(trace, t))[1]
-                    for t in np.linspace(first, last, TRIED)
+                    for t in np.linspace(first, last, BENDS_TRIED)
                 ]
             )
         )  # fmt: skip
@@ -66,7 +67,7 @@ def _joint(
     bends = np.where(bends < 1.0, sharp, bends)  # the arc cosine is rough near none
     if float(bends.max()) > MOST_BEND:
         return None
-    points = np.array([three(curve.Value(float(t))) for t in np.linspace(first, last, POINTS)])
+    points = np.array([three(curve.Value(float(t))) for t in np.linspace(first, last, EDGE_POINTS)])
     bend = float(bends.max()) * _side(edge, one, curve, normals)
     return Joint(names, points, np.stack(normals), bend)
 
@@ -80,8 +81,8 @@ def _side(
     edge: TopoDS_Edge, one: TopoDS_Face, curve: BRepAdaptor_Curve, normals: list[Array]
 ) -> float:
     """+1 where the two faces bend away from one another's outside."""
-    middle = TRIED // 2
-    t = float(np.linspace(curve.FirstParameter(), curve.LastParameter(), TRIED)[middle])
+    middle = BENDS_TRIED // 2
+    t = float(np.linspace(curve.FirstParameter(), curve.LastParameter(), BENDS_TRIED)[middle])
     p, along = gp_Pnt(), gp_Vec()
     curve.D1(t, p, along)
     # into the first face: its normal crossed with the edge's direction as the face runs it

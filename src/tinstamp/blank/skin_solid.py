@@ -18,7 +18,7 @@ from tinstamp.blank.solid import Blank
 from tinstamp.blank.turned_solid import charts_of
 from tinstamp.job.form import Skin
 
-FIT = 1e-4
+LOWER_SIDE_STRAY = 1e-4
 """mm; how far the lower side may stray from the true parallel surface."""
 CLAMPED_LINE = np.array([0.0, 0.0, 1.0, 1.0])
 
@@ -102,8 +102,8 @@ def _greville(knots: Array) -> Array:
 
 
 def below(patch: Patch, thickness: float) -> Patch:
-    """The parallel surface under a patch, within FIT. Raises SkinError where the skin bends
-    more tightly than it is thick."""
+    """The parallel surface under a patch, within LOWER_SIDE_STRAY. Raises SkinError where the
+    skin bends more tightly than it is thick."""
     from scipy.interpolate import make_interp_spline
 
     steps = 4
@@ -117,7 +117,7 @@ def below(patch: Patch, thickness: float) -> Patch:
         made = Patch(across.t, along.t, np.moveaxis(np.asarray(along.c), 0, 1))
         mu, mv = (u[1:] + u[:-1]) / 2, (v[1:] + v[:-1]) / 2
         stray = made.at(mu, mv) - (patch.at(mu, mv) - thickness * patch.normal(mu, mv))
-        if np.abs(stray).max() < FIT or len(u) * len(v) > 40_000:
+        if np.abs(stray).max() < LOWER_SIDE_STRAY or len(u) * len(v) > 40_000:
             return made
         steps *= 2
 

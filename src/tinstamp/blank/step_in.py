@@ -33,14 +33,16 @@ from tinstamp.guarded.work import KERNEL, MB, GuardError, Limits, guarded
 from tinstamp.job.form import Kept
 
 MOST_BYTES = 64 * 1024 * 1024
+"""bytes of a STEP file that is read"""
 MOST_FACES = 20_000
+"""faces of a part that is read"""
 MOST_KEPT = 4
 """Files whose solids are remembered."""
 TIME, SPEED = 6.0, 500_000.0
 """s of computing that reading may take, and the bytes for which it may take one more."""
 ROOM, PER_BYTE = 900 * MB, 40
 """bytes of memory that reading may take, and more for each byte of the file."""
-GAPS = (1e-5, 1e-4, 1e-3, 1e-2, 0.05)
+GAPS_CLOSED = (1e-5, 1e-4, 1e-3, 1e-2, 0.05)
 """mm; tolerances tried in turn to close gaps between faces."""
 UNITS = {"INCH": "inches", "METRE": "metres", "CENTIMETRE": "centimetres", "FOOT": "feet"}
 
@@ -198,7 +200,7 @@ def _closed(shape: TopoDS_Shape) -> tuple[TopoDS_Solid, float]:
     members = faces(shape)
     if not members:
         raise ImportTrouble("the file holds no faces: only lines or points")
-    for gap in GAPS:
+    for gap in GAPS_CLOSED:
         sewing = BRepBuilderAPI_Sewing(gap)
         for face in members:
             sewing.Add(face)
@@ -212,7 +214,7 @@ def _closed(shape: TopoDS_Shape) -> tuple[TopoDS_Solid, float]:
             BRepLib.OrientClosedSolid_s(solid)
             return _flattened(solid), gap
     raise ImportTrouble(
-        f"the faces of the file do not close to a solid, even with gaps of {GAPS[-1]:g} mm"
+        f"the faces of the file do not close to a solid, even with gaps of {GAPS_CLOSED[-1]:g} mm"
     )
 
 

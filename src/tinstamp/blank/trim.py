@@ -21,7 +21,7 @@ from tinstamp.blank.kernel import Array, wires
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.round import RoundChart
 
-STEPS = 64
+EDGE_POINTS = 64
 """Points along a curved edge."""
 
 
@@ -95,7 +95,7 @@ def _run(curve: BRepAdaptor_Curve2d) -> _Run:
     if kind == GeomAbs_CurveType.GeomAbs_Circle:
         at = curve.Circle().Location()
         centre = (at.X(), at.Y())
-    t = np.linspace(first, last, 2 if straight else STEPS + 1)
+    t = np.linspace(first, last, 2 if straight else EDGE_POINTS + 1)
     points = [(p.X(), p.Y()) for p in (curve.Value(float(x)) for x in t)]
     return _Run(np.array(points), centre, straight)
 

@@ -20,7 +20,7 @@ from OCP.TopoDS import TopoDS_Face
 from tinstamp.blank.kernel import Array
 from tinstamp.blank.trim import loops
 
-FINE = 1e-7
+AREA_ERROR = 1e-7
 """Relative error asked of the kernel's adaptive integration."""
 _SPANNED = (
     Kind.GeomAbs_SurfaceOfRevolution,
@@ -38,7 +38,7 @@ def true_area(face: TopoDS_Face) -> float:
         low, high = rings[0].min(axis=0), rings[0].max(axis=0)
         return _by_spans(surface, low, high)
     props = GProp_GProps()
-    BRepGProp.SurfaceProperties_s(face, props, FINE, False)
+    BRepGProp.SurfaceProperties_s(face, props, AREA_ERROR, False)
     return float(props.Mass())
 
 

@@ -13,7 +13,7 @@ from tinstamp.chart.base import Array
 from tinstamp.chart.surface import Arc, Curve
 
 GAUSS = np.polynomial.legendre.leggauss(10)
-PARTS = 24
+STRETCHES = 24
 """Stretches that each smooth piece of a curve is measured in."""
 
 
@@ -43,7 +43,7 @@ class ArcLength:
         """Parameters between which lengths are summed."""
         inner = [b for b in self.curve.breaks if self.low < b < self.high]
         ends = np.array([self.low, *inner, self.high])
-        parts = [np.linspace(a, b, PARTS + 1) for a, b in pairwise(ends)]
+        parts = [np.linspace(a, b, STRETCHES + 1) for a, b in pairwise(ends)]
         return np.unique(np.concatenate(parts))
 
     @cached_property

@@ -25,7 +25,7 @@ from tinstamp.chart.surface import Surface
 from tinstamp.chart.turns import STILL, Motion, Turns
 
 Array = NDArray[np.float64]
-STEP = 1e-4
+SLOPE_STEP = 1e-4
 """mm; half the stretch of the sheet over which a map is differentiated."""
 
 
@@ -148,8 +148,8 @@ class Chart(ABC):
         columns = []
         for axis in (0, 1):
             by = np.zeros(2)
-            by[axis] = STEP
-            columns.append((self.to_space(xy + by) - self.to_space(xy - by)) / (2.0 * STEP))
+            by[axis] = SLOPE_STEP
+            columns.append((self.to_space(xy + by) - self.to_space(xy - by)) / (2.0 * SLOPE_STEP))
         return np.stack(columns, axis=-1)
 
     @property

@@ -13,11 +13,12 @@ from tinstamp.chart.base import Array, Chart, FaceChart, Straight
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.surface import Surface
 
-FINE = 10
+CURVE_POINTS = 10
 """Points that stand for a curved piece while areas and volumes are summed."""
-EVEN = 1.05
+UNEVEN = 1.05
 """Where the face grows more unevenly than that within a triangle, it is cut in four."""
-LEVELS = 8
+MOST_CUTS = 8
+"""Times that a triangle is cut in four."""
 TRIANGLE = (np.array([[4, 1, 1], [1, 4, 1], [1, 1, 4]]) / 6.0, np.full(3, 1.0 / 3.0))
 """Three points and weights in a triangle, exact to the second degree (Strang and Fix 1973; from
 memory). The triangles are as fine as the outlines."""
@@ -27,7 +28,7 @@ def corners_of(regions: Sequence[Region]) -> Array:
     """Triangles of regions, (n, 3, 2)."""
     from tinstamp.chart.drape import flatten
 
-    flat = flatten(regions, FINE)
+    flat = flatten(regions, CURVE_POINTS)
     return flat.points[flat.triangles]
 
 
@@ -58,15 +59,15 @@ def summed(
     corners = corners_of(regions)
     total = np.zeros(count)
     share = 1.0
-    for level in range(LEVELS):
+    for level in range(MOST_CUTS):
         at, size = spread_in(corners)
         if not len(at):
             break
         if level == 0:  # what lies between curves and the lines that stand for them
             share = sum(region.area for region in regions) / float(size.sum())
         grown, values = of(at)
-        uneven = grown.max(axis=1) > EVEN * grown.min(axis=1)
-        if level == LEVELS - 1 or uneven.sum() > MOST_UNEVEN:
+        uneven = grown.max(axis=1) > UNEVEN * grown.min(axis=1)
+        if level == MOST_CUTS - 1 or uneven.sum() > MOST_UNEVEN:
             uneven[:] = False
         total += np.einsum("nq,nqk->k", size[~uneven], values[~uneven])
         corners = quartered(corners[uneven])
@@ -152,7 +153,7 @@ class UnevenFaceChart(UnevenChart, FaceChart):
         return np.full(len(beziers), Straight.FREE, dtype=int)
 
 
-HOLLOW = 0.8
+HOLLOW_TAKEN = 0.8
 """part of the least radius of curvature that a tool in a hollow may take"""
 
 
@@ -187,7 +188,7 @@ class BentChart(UnevenFaceChart):
         mean, gauss = self.bent_at(points)
         hollow = -(mean - np.sqrt(np.maximum(mean * mean - gauss, 0.0)))
         most = float(hollow.max())
-        return HOLLOW / most if most > 1e-9 else float("inf")
+        return HOLLOW_TAKEN / most if most > 1e-9 else float("inf")
 
     def moved(self, by: Frame) -> FaceChart:
         return replace(self, frame=self.frame.within(by))

@@ -22,13 +22,15 @@ from tinstamp.chart.view import View
 
 GRAZING = np.sin(np.radians(4.0))
 """Where the cast meets the face at a smaller angle than that, nothing is laid."""
-GRID = 72
-SPARSE = 3
+WINDOW_POINTS = 72
+"""Points of a window to each side."""
+SOUGHT_FROM = 3
 """Of so many places on the grid one is kept to seek others from."""
-PLACES = 24
+WINDOW_PLACES = 24
 """Windows onto a closed face lie at so many places round it."""
-ROUNDS = 24
-ON = 1e-7
+SOLVING_ROUNDS = 24
+"""Steps in which a ray is followed to the face."""
+RAY_STRAY = 1e-7
 """mm that a cast point may be off its ray."""
 SETTLED, ROUGH = 1e-11, 1e-2
 """mm; what is nearer before a step than that is sought no further, to build and to look at."""
@@ -130,7 +132,7 @@ class CastChart(View, UnevenFaceChart):
         if self._bent is None:
             most = min(most, 2.0)
         back = np.zeros((len(flat), 2, 2))
-        for turn in range(ROUNDS):
+        for turn in range(SOLVING_ROUNDS):
             if turn < 2 or turn % 3 == 0:
                 there, slopes = self._at(p[left], lift)
                 back[left] = _reverse(np.einsum("nck,dc->ndk", slopes, self.frame.axes[:2]))
@@ -145,7 +147,7 @@ class CastChart(View, UnevenFaceChart):
                 break
         if len(left):
             off = self.seen(self._points(p[left], lift)) - flat[left]
-            p[left[~(np.linalg.norm(off, axis=-1) <= ON)]] = np.nan
+            p[left[~(np.linalg.norm(off, axis=-1) <= RAY_STRAY)]] = np.nan
         p[~np.isfinite(given).all(axis=-1)] = np.nan
         return p.reshape(xy.shape)
 
@@ -313,7 +315,10 @@ def far_place(base: FaceChart, origin: Array, towards: Array) -> Array:
     """
     z = -towards / np.linalg.norm(towards)
     low, high = base.bounds[:2], base.bounds[2:]
-    x, y = np.linspace(low[0], high[0], 2 * GRID), np.linspace(low[1], high[1], GRID)
+    x, y = (
+        np.linspace(low[0], high[0], 2 * WINDOW_POINTS),
+        np.linspace(low[1], high[1], WINDOW_POINTS),
+    )
     grid = np.stack(np.meshgrid(x, y), axis=-1).reshape(-1, 2)
     away = grid[base.normal(grid) @ z < -GRAZING]
     if not len(away):
@@ -336,8 +341,8 @@ class _Window:
 
     Attributes
     ----------
-    x, y : of the grid on the base's sheet. normals : (GRID, GRID, 3). grid, space, sought :
-        sparser, (n, 2), (n, 3) and (n, 2).
+    x, y : of the grid on the base's sheet. normals : (WINDOW_POINTS, WINDOW_POINTS, 3).
+    grid, space, sought : sparser, (n, 2), (n, 3) and (n, 2).
     face : the face on its sheet.
     """
 
@@ -357,7 +362,7 @@ def _window_on(base: FaceChart, at: Array) -> _Window:
     """The window onto a base about a place on its sheet."""
     x = y = step = 0.0
     if base.all_round is not None:
-        step = base.all_round.way_round(at) / PLACES
+        step = base.all_round.way_round(at) / WINDOW_PLACES
         x, y = (float(np.round(v / step)) for v in at)
     return _windows.get(base, (x, y), lambda: _window(base, np.array([x, y]) * step))
 
@@ -375,9 +380,9 @@ def _window(base: FaceChart, at: Array) -> _Window:
         half = base.all_round.way_round(at) / 2.0
         low_x, high_x = max(low_x, at[0] - half), min(high_x, at[0] + half)
         low_y, high_y = max(low_y, at[1] - 2 * half), min(high_y, at[1] + 2 * half)
-    x, y = np.linspace(low_x, high_x, GRID), np.linspace(low_y, high_y, GRID)
+    x, y = np.linspace(low_x, high_x, WINDOW_POINTS), np.linspace(low_y, high_y, WINDOW_POINTS)
     grid = np.stack(np.meshgrid(x, y), axis=-1)
-    few = grid[::SPARSE, ::SPARSE].reshape(-1, 2)
+    few = grid[::SOUGHT_FROM, ::SOUGHT_FROM].reshape(-1, 2)
     return _Window(
         x, y, base.normal(grid), few, base.to_space(few), sought(base, few), face.buffer(0)
     )

@@ -21,7 +21,8 @@ from tinstamp.chart.plain_surface import Conical
 from tinstamp.chart.round import RoundChart
 from tinstamp.chart.turns import Motion
 
-FLAT = 1e-9
+STRAIGHT_WITHIN = 1e-9
+"""mm; a piece that strays less from a rim or a side line runs along it."""
 _GAUSS = np.polynomial.legendre.leggauss(8)
 
 
@@ -232,5 +233,5 @@ class ConeChart(RoundChart):
         start, _ = self._polar(beziers[:, 0])
         end, s = self._polar(beziers[:, 3])
         codes = np.full(len(beziers), Straight.FREE, dtype=int)
-        codes[np.abs(end - start) * s < FLAT] = Straight.LINE
+        codes[np.abs(end - start) * s < STRAIGHT_WITHIN] = Straight.LINE
         return codes

@@ -15,7 +15,7 @@ from tinstamp.chart.plain_surface import Cylindrical
 from tinstamp.chart.round import RoundChart
 from tinstamp.chart.turns import Motion
 
-FLAT = 1e-9
+STRAIGHT_WITHIN = 1e-9
 """mm; a piece that rises or runs less than this is along a rim or along the axis."""
 
 
@@ -109,8 +109,8 @@ class CylinderChart(RoundChart):
     def straight(self, beziers: Array) -> NDArray[np.int_]:
         run = np.abs(beziers[:, 3] - beziers[:, 0])
         codes = np.full(len(beziers), Straight.FREE, dtype=int)
-        codes[run[:, 0] < FLAT] = Straight.LINE
-        codes[run[:, 1] < FLAT] = Straight.CIRCLE
+        codes[run[:, 0] < STRAIGHT_WITHIN] = Straight.LINE
+        codes[run[:, 1] < STRAIGHT_WITHIN] = Straight.CIRCLE
         return codes
 
 

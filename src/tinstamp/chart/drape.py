@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 from tinstamp.artwork.outline import Array, Region
 from tinstamp.chart.base import Chart
 
-STEPS = 5
+CURVE_POINTS = 5
 """Points a curved piece is drawn with."""
 
 
@@ -33,7 +33,7 @@ class FlatTriangles:
     triangles: NDArray[np.int64]
 
 
-def flatten(regions: Sequence[Region], steps: int = STEPS) -> FlatTriangles:
+def flatten(regions: Sequence[Region], steps: int = CURVE_POINTS) -> FlatTriangles:
     """Triangles of the regions, counters left bare."""
     points: list[Array] = []
     triangles: list[NDArray[np.int64]] = []

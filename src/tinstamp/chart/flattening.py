@@ -19,11 +19,14 @@ from numpy.polynomial import chebyshev
 from tinstamp.chart.base import Array, SheetError
 
 DEGREE = 9
+"""Of the polynomials in u and v that a sheet is made of."""
 NODES = 40
-ROUNDS = 60
-THIN = 1e-6
+"""Places to each side where the stretch is measured."""
+SOLVING_ROUNDS = 60
+"""Steps of the search for the least stretch."""
+NO_AREA = 1e-6
 """Part of the greatest area that counts as none."""
-FLOOR = 0.002
+FAR_WEIGHT = 0.002
 """Weight of places far from the artwork, against 1 at it."""
 
 
@@ -165,7 +168,7 @@ def flatten_patch(
     du, dv = du * half[0], dv * half[1]
     inverse, w = _frames(du, dv, flip, np.outer(share, share).ravel())
     if weight is not None:
-        w = w * (FLOOR + weight(uv))
+        w = w * (FAR_WEIGHT + weight(uv))
     _, bu, bv = _with_slopes(p, DEGREE)
     # the map's derivative along the two directions of the frame, a row each
     rows = np.stack([bu, bv], axis=1).transpose(0, 2, 1) @ inverse
@@ -180,7 +183,7 @@ def flatten_patch(
     if not unrolled:
         turn = _start(surface, uv, middle, flip, upright, inverse, du, dv)
     there = factor @ (rows.T @ (heavy[:, None] * turn.reshape(-1, 2)))
-    for _ in range(ROUNDS):
+    for _ in range(SOLVING_ROUNDS):
         slopes = (rows @ there).reshape(len(p), 2, 2)
         nearest = _rotations(slopes)
         new = factor @ (rows.T @ (heavy[:, None] * nearest.reshape(-1, 2)))
@@ -204,7 +207,7 @@ def _frames(du: Array, dv: Array, flip: float, w: Array) -> tuple[Array, Array]:
     inverse[:, 0, 0] = 1.0 / one
     inverse[:, 0, 1] = -flip * f / (one * root)
     inverse[:, 1, 1] = flip * one / root
-    thin = root < THIN * float(root.max())
+    thin = root < NO_AREA * float(root.max())
     inverse[thin] = 0.0
     return inverse, np.where(thin, 0.0, w * root)
 

@@ -10,7 +10,7 @@ import numpy as np
 from tinstamp.artwork.outline import line
 from tinstamp.chart.base import Array, FaceChart
 
-STRAIGHT = 1e-7
+JOINT_STRAY = 1e-7
 """mm that a straight joint's points may be off a line."""
 
 
@@ -69,7 +69,7 @@ def joint_line(points: Array) -> Array:
     long = float(np.linalg.norm(run))
     if long > 0:
         off = (points - points[0]) @ np.array([-run[1], run[0]]) / long
-        if np.abs(off).max() < STRAIGHT:
+        if np.abs(off).max() < JOINT_STRAY:
             return line(points[0], points[-1])[None]
     from scipy.interpolate import CubicSpline
 

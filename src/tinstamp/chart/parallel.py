@@ -12,9 +12,10 @@ from tinstamp.chart.base import Array
 from tinstamp.chart.surface import Arc, Curve, Revolved, SplineCurve, SplineSurface, Surface, Swept
 
 DEGREE = 5
-PARTS = 4
+"""Of the splines that follow a parallel."""
+STRETCHES = 4
 """Stretches that each smooth piece of a curve is followed in."""
-GRID = 6
+LEAST_STRETCHES = 6
 """Least stretches of a surface in each direction."""
 
 
@@ -58,7 +59,7 @@ def _curve(
     least = NEAR_KNOTS * max(high - low, 1e-9)
     ends = curve.breaks
     ends = _apart(ends[(ends > low + least) & (ends < high - least)], least)
-    knots, sites = _followed(np.concatenate([[low], ends, [high]]), PARTS)
+    knots, sites = _followed(np.concatenate([[low], ends, [high]]), STRETCHES)
 
     def moved(t: Array) -> Array:
         uv = np.zeros((len(t), 2))
@@ -117,7 +118,7 @@ def _spline(surface: SplineSurface, away: float, box: tuple[Array, Array]) -> Sp
             raise ParallelError("a part of the artwork lies past the end of the face")
         inner = _apart(knots[(knots > low + least) & (knots < high - least)], least)
         breaks = np.concatenate([[low], inner, [high]])
-        sides.append(_followed(breaks, max(1, -(-GRID // (len(breaks) - 1)))))
+        sides.append(_followed(breaks, max(1, -(-LEAST_STRETCHES // (len(breaks) - 1)))))
     (u_knots, u), (v_knots, v) = sides
     uv = np.stack(np.meshgrid(u, v, indexing="ij"), axis=-1)
     points = surface.at(uv) + away * surface.normal(uv)

@@ -24,7 +24,8 @@ from tinstamp.chart.view import View
 
 WINDOW = 1.15
 """radians from the artwork's place that are laid out."""
-GRID = 96
+WINDOW_POINTS = 96
+"""Points of the window to each side."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -152,7 +153,7 @@ def _turned_patch(base: BeltChart, at: Array, near: float) -> PatchChart:
 def _reached(chart: PatchChart) -> tuple[Outline, ...]:
     """The part of the face within the window, on the sheet."""
     base = chart.base
-    u = np.linspace(-WINDOW, WINDOW, GRID)
+    u = np.linspace(-WINDOW, WINDOW, WINDOW_POINTS)
     uv = np.stack(np.meshgrid(u, u), axis=-1)
     space = chart.lifted(uv, 0.0)
     y = base.from_space(space)[..., 1]

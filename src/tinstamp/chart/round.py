@@ -10,7 +10,7 @@ from tinstamp.chart.base import Array, FaceChart
 from tinstamp.chart.parameters import RoundParameters, seam_at
 from tinstamp.chart.turns import Turns
 
-BORE = 0.9
+BORE_TAKEN = 0.9
 """part of a bore's radius that a tool in it may take"""
 
 
@@ -59,7 +59,7 @@ class RoundChart(FaceChart, Turns):
     def room(self, points: Array) -> float:
         if not self.inside:
             return float("inf")
-        return BORE * min(self.way_round(p) for p in points) / (2.0 * np.pi)
+        return BORE_TAKEN * min(self.way_round(p) for p in points) / (2.0 * np.pi)
 
     def on_own_surface(self, xy: Array) -> RoundChart:
         seam = self.sense * float(self.degrees(xy)) + 180.0

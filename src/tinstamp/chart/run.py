@@ -24,7 +24,7 @@ from tinstamp.chart.frame import Frame
 from tinstamp.chart.turns import STILL, Motion, Turns
 from tinstamp.chart.view import View
 
-NARROW = 0.01
+LEAST_OVER_JOINT = 0.01
 """mm; what reaches less over a joint stays with the face that it comes from."""
 NO_CUT = np.zeros((0, 4, 2))
 
@@ -262,15 +262,15 @@ def _shared(
     if not beyond.intersects(shapely.Polygon(part.region.outer.points(12))):
         return [], [part]
     off = cut.side(part.region.outer.points(8))
-    if off.max() < NARROW or off.min() > -NARROW:
-        return ([], [part]) if off.max() < NARROW else ([part], [])
+    if off.max() < LEAST_OVER_JOINT or off.min() > -LEAST_OVER_JOINT:
+        return ([], [part]) if off.max() < LEAST_OVER_JOINT else ([part], [])
     over, mine = split(part, cut)
-    shapes = [shapely.Polygon(p.region.outer.points(12)).buffer(-NARROW) for p in over]
+    shapes = [shapely.Polygon(p.region.outer.points(12)).buffer(-LEAST_OVER_JOINT) for p in over]
     if not any(beyond.intersects(shape) for shape in shapes):
         return [], [part]
     if any(own.intersects(shape) and not beyond.intersects(shape) for shape in shapes):
         raise SplitError("the artwork runs round the end of the line where two faces meet")
-    thin = [[_reach(p, cut) < NARROW for p in side] for side in (over, mine)]
+    thin = [[_reach(p, cut) < LEAST_OVER_JOINT for p in side] for side in (over, mine)]
     if all(thin[0]):
         return [], [part]
     if all(thin[1]):

@@ -20,22 +20,22 @@ from tinstamp.chart.run import Piece, RunChart, area_of_face, outline_of_area
 from tinstamp.chart.skin import Footprint
 from tinstamp.chart.turns import STILL, Motion
 
-FITS = 1e-4
+SHEETS_AGREE = 1e-4
 """mm; two sheets that agree so well along a joint are one."""
-GAP = 0.05
+POLYGONS_APART = 0.05
 """mm; polygons that stand for faces may be that far apart along a joint."""
-MOST = 40
+MOST_FACES = 40
 """Faces in a run."""
-STAND = 0.25
+SHEETS_STAND_APART = 0.25
 """How far apart flattened sheets stand, in extents of the artwork."""
-OVERLAP = 1e-4
+MOST_OVERLAP = 1e-4
 """Part of a face that may lie over another on the sheet."""
 
 
 def run_of(pieces: list[Piece], word: str) -> RunChart:
     """The run of pieces, the first of which has its own sheet."""
-    grown = [p.area.buffer(GAP, join_style="mitre") for p in pieces]
-    whole = shapely.union_all(grown, grid_size=1e-7).buffer(-GAP, join_style="mitre")
+    grown = [p.area.buffer(POLYGONS_APART, join_style="mitre") for p in pieces]
+    whole = shapely.union_all(grown, grid_size=1e-7).buffer(-POLYGONS_APART, join_style="mitre")
     first = pieces[0].chart
     return RunChart(outline_of_area(whole), first.frame, pieces=tuple(pieces), word=word)
 
@@ -46,7 +46,7 @@ def unrolled(faces: Faces, name: str, at: Array, reach: float) -> RunChart | Non
     pieces = [Piece(name, faces[name])]
     here = shapely.Point(*at).buffer(reach)
     waiting = deque([0])
-    while waiting and len(pieces) < MOST:
+    while waiting and len(pieces) < MOST_FACES:
         k = waiting.popleft()
         piece = pieces[k]
         if piece.chart.closed:
@@ -76,12 +76,12 @@ def _motion(there: Array, own: Array) -> Motion | None:
     sign = np.sign(np.linalg.det(vt.T @ u.T))
     matrix = vt.T @ np.diag([1.0, sign]) @ u.T
     motion = Motion(matrix, b - matrix @ a)
-    return motion if np.abs(motion(there) - own).max() < FITS else None
+    return motion if np.abs(motion(there) - own).max() < SHEETS_AGREE else None
 
 
 def _over(found: Piece, before: Piece) -> bool:
     shared = float(found.area.intersection(before.area).area)
-    return shared > OVERLAP * min(found.area.area, before.area.area)
+    return shared > MOST_OVERLAP * min(found.area.area, before.area.area)
 
 
 def cast_pieces(faces: Faces, name: str, root: CastChart, first: int = 0) -> list[Piece]:
@@ -90,7 +90,7 @@ def cast_pieces(faces: Faces, name: str, root: CastChart, first: int = 0) -> lis
     pieces = [Piece(name, root)]
     waiting = deque([0])
     seen = {name}
-    while waiting and len(pieces) < MOST:
+    while waiting and len(pieces) < MOST_FACES:
         k = waiting.popleft()
         piece = pieces[k]
         assert isinstance(piece.chart, CastChart)
@@ -122,9 +122,9 @@ def flattened(
 
     Sheets stand at places on a coarse grid, so that a drag makes few. Raises SheetError.
     """
-    step = STAND * max(covered.wide, covered.tall)
+    step = SHEETS_STAND_APART * max(covered.wide, covered.tall)
     covered = covered.coarse(step / 2, np.inf)
-    step = STAND * max(covered.wide, covered.tall)
+    step = SHEETS_STAND_APART * max(covered.wide, covered.tall)
     anchor = np.round(at / step) * step
     home = faces[name]
     if not area_of_face(home.outline).buffer(-1e-3).contains(shapely.Point(*anchor)):

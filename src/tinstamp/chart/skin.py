@@ -14,11 +14,11 @@ from tinstamp.chart.flattening import Flattening, flatten_patch
 
 ANCHORS = 24
 """Anchors to the length of a face: a chart made for artwork stands at the nearest one."""
-NEAR = 0.35
+ANCHOR_REACH = 0.35
 """What counts most, round the anchor, at the most: a part of the face's size on its sheet."""
-SIZES = 1.25
+FOOTPRINT_GROWS = 1.25
 """By what factor the footprints grow that charts are made for."""
-TURNS = 7.5
+FOOTPRINT_TURNS = 7.5
 """Degrees; the steps of their turns."""
 
 
@@ -39,10 +39,15 @@ class Footprint:
         """Larger by `more` mm, at the most a part of a face's size, and rounded, so that like
         footprints share a chart."""
         sides = [
-            min(SIZES ** np.ceil(np.log(side + more) / np.log(SIZES)), NEAR * size)
+            min(
+                FOOTPRINT_GROWS ** np.ceil(np.log(side + more) / np.log(FOOTPRINT_GROWS)),
+                ANCHOR_REACH * size,
+            )
             for side in (self.wide, self.tall)
         ]
-        return Footprint(float(sides[0]), float(sides[1]), TURNS * round(self.turn / TURNS))
+        return Footprint(
+            float(sides[0]), float(sides[1]), FOOTPRINT_TURNS * round(self.turn / FOOTPRINT_TURNS)
+        )
 
     def weight(self, off: Array) -> Array:
         """How much places (n, 2) count, by how far they are off the anchor on the sheet, mm."""
@@ -126,7 +131,7 @@ class SkinChart(BentChart):
     def towards(self, xy: Array) -> SkinChart:
         """The chart with the least stretch about a sheet point, which stays where it is."""
         size = float((self.bounds[2:] - self.bounds[:2]).max())
-        return self.about(xy, Footprint(NEAR * size, NEAR * size, 0.0))
+        return self.about(xy, Footprint(ANCHOR_REACH * size, ANCHOR_REACH * size, 0.0))
 
     def about(self, xy: Array, print_: Footprint) -> SkinChart:
         """The same for artwork that covers a footprint there."""

@@ -43,7 +43,7 @@ Bodies = Mapping[str, NamedSolid]
 Picture = Callable[[Mapping[str, Mesh], Blank], None]
 """Called with the bodies' triangles and the blank, for its charts."""
 
-WHOLE = 1e-6
+VOLUMES_AGREE = 1e-6
 """Largest relative difference between a body's volume and the sum of its stamps'."""
 
 
@@ -259,7 +259,7 @@ class _Run:
             )[1]
             before = plain[name].volume if name in plain else 0.0
             expected = before + marked.changed.get(name, 0.0)
-            agree = abs(verdict.volume - expected) <= WHOLE * expected
+            agree = abs(verdict.volume - expected) <= VOLUMES_AGREE * expected
             agree = agree and self._reads_back(body, marked)
             found.append(BodyReport(name, verdict.sound and agree, verdict.volume, before))
         return tuple(found)

@@ -23,7 +23,7 @@ from tinstamp.job.archive import Document
 from tinstamp.job.imported import FoundFace
 from tinstamp.output.outputs import Options
 
-GRACE = 10.0
+SILENCE = 10.0
 """s that a process may go without a word while a newer job waits, before it is replaced."""
 
 
@@ -57,8 +57,8 @@ class EngineClient:
 
     @property
     def stuck(self) -> bool:
-        """True when a newer job waits and the process has not said a word for `GRACE` s."""
-        silent = time.monotonic() - self._heard > GRACE
+        """True when a newer job waits and the process has not said a word for `SILENCE` s."""
+        silent = time.monotonic() - self._heard > SILENCE
         return self._superseded and self.busy and silent
 
     def fileno(self) -> int:

@@ -13,7 +13,7 @@ from tinstamp.plan.planned import Planned
 from tinstamp.proofing.finding import Finding
 from tinstamp.relief.guard import ink_points
 from tinstamp.relief.operation import Made, Operation
-from tinstamp.relief.verify import ALLOWED, agrees
+from tinstamp.relief.verify import VOLUME_STRAY, agrees
 
 TOLD_LEAN = 0.1
 """degrees; walls that lean more are told."""
@@ -66,7 +66,7 @@ def long_way(item: Planned, made: Made, op: Operation, direct: bool) -> Finding:
         return Finding("note", "way of building", stamp, told)
     off = abs(made.relief_volume / made.expected - 1)
     told += f"; its volume is {100 * off:.3f} % off the computed one"
-    return Finding("look", "way of building", stamp, told, 100 * off, 100 * ALLOWED, "%")
+    return Finding("look", "way of building", stamp, told, 100 * off, 100 * VOLUME_STRAY, "%")
 
 
 def _why(op: Operation, direct: bool) -> str:

@@ -14,7 +14,7 @@ from tinstamp.engine.triangles import Mesh
 COARSENESS = 1 / 1000
 """How far a drawn triangle may stray from the surface, as a part of the solid's size: a
 fraction of a pixel when the whole part is on the screen."""
-ANGLE = 0.4
+FACET_TURN = 0.4
 """radians between neighbouring facets"""
 
 
@@ -27,7 +27,7 @@ def mesh_of(solid: NamedSolid, chord: float | None = None) -> Mesh:
         box = Bnd_Box()
         BRepBndLib.Add_s(solid.shape, box)
         chord = COARSENESS * box.SquareExtent() ** 0.5
-    BRepMesh_IncrementalMesh(solid.shape, chord, False, ANGLE, True)
+    BRepMesh_IncrementalMesh(solid.shape, chord, False, FACET_TURN, True)
     names = tuple(dict.fromkeys(f.name for f in solid.faces))
     index = {name: k for k, name in enumerate(names)}
     points, triangles, owners, start = [], [], [], 0

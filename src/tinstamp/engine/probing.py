@@ -23,7 +23,8 @@ from tinstamp.blank.thickness import thicknesses
 from tinstamp.blank.true_area import true_area
 from tinstamp.engine import messages as m
 
-STEPS = 48
+CURVE_STEPS = 48
+"""Straight bits that show a measured edge."""
 LINES = {
     GeomAbs_CurveType.GeomAbs_Line: "straight edge",
     GeomAbs_CurveType.GeomAbs_Circle: "round edge",
@@ -123,7 +124,7 @@ def _edge(edge: TopoDS_Edge, solid: NamedSolid) -> _Picked:
             readings.append(m.Reading("covers", float(np.degrees(turn)), "°"))
         axis = circle.Axis().Direction()
         direction = np.array([axis.X(), axis.Y(), axis.Z()])
-    t = np.linspace(curve.FirstParameter(), curve.LastParameter(), STEPS + 1)
+    t = np.linspace(curve.FirstParameter(), curve.LastParameter(), CURVE_STEPS + 1)
     points = (curve.Value(float(x)) for x in t)
     line = tuple((p.X(), p.Y(), p.Z()) for p in points)
     beside = [f.name for f in solid.faces if any(e.IsSame(edge) for e in edges(f.face))]

@@ -18,17 +18,17 @@ from pathlib import Path
 
 from tinstamp.guarded.ending import die_with_parent
 
-CORE = 0
+CORE_FILE_BYTES = 0
 """bytes of a core file: none is wanted"""
-MESSAGE = 32
+MESSAGE_BYTES = 32
 """bytes of a message at most"""
 ASK = b"?"
 """Before a child's number: how did that end?"""
-LOOK = 0.2
+CHILD_LOOK = 0.2
 """s between looks at children that run"""
-PATIENCE = 2.0
+CHILD_ENDS_WITHIN = 2.0
 """s that a child has to end after its connection has"""
-REMEMBERED = 200
+ENDS_REMEMBERED = 200
 """children whose end is remembered"""
 
 
@@ -40,9 +40,9 @@ def main() -> None:
     server = os.getpid()
     ended: dict[int, int] = {}
     while True:
-        control.settimeout(LOOK if _reap(ended) else None)
+        control.settimeout(CHILD_LOOK if _reap(ended) else None)
         try:
-            word, handed, _, _ = socket.recv_fds(control, MESSAGE, 1)
+            word, handed, _, _ = socket.recv_fds(control, MESSAGE_BYTES, 1)
         except TimeoutError:
             continue
         if not word:
@@ -58,7 +58,7 @@ def main() -> None:
 
 def _how(pid: int, ended: dict[int, int]) -> int:
     """How a child ended: 0, its exit code, or the number of a signal with a minus."""
-    end = time.monotonic() + PATIENCE
+    end = time.monotonic() + CHILD_ENDS_WITHIN
     while pid not in ended and time.monotonic() < end:
         _reap(ended)
         time.sleep(0.01)
@@ -68,7 +68,7 @@ def _how(pid: int, ended: dict[int, int]) -> int:
 def _reap(ended: dict[int, int]) -> bool:
     """Take note of the children that have ended, so that no trace of them stays; True while
     others run."""
-    for pid in list(ended)[:-REMEMBERED]:
+    for pid in list(ended)[:-ENDS_REMEMBERED]:
         del ended[pid]
     try:
         while (found := os.waitpid(-1, os.WNOHANG))[0]:
@@ -116,7 +116,7 @@ def _limit(seconds: float, room: int) -> None:
     spent = resource.getrusage(resource.RUSAGE_SELF)
     allowed = int(spent.ru_utime + spent.ru_stime + seconds) + 1
     resource.setrlimit(resource.RLIMIT_CPU, (allowed, allowed))
-    resource.setrlimit(resource.RLIMIT_CORE, (CORE, CORE))
+    resource.setrlimit(resource.RLIMIT_CORE, (CORE_FILE_BYTES, CORE_FILE_BYTES))
 
 
 if __name__ == "__main__":

@@ -24,9 +24,10 @@ from typing import Any, TypeVar
 Result = TypeVar("Result")
 LOG = logging.getLogger("tinstamp.guarded")
 MB = 2**20
-PATIENCE = 1.6
+"""bytes"""
+COMPUTING_SHARE = 1.6
 """Times the seconds of computing that work may take on a busy machine."""
-LOOK = 0.05
+CANCEL_LOOK = 0.05
 """s between two looks at whether the work was cancelled"""
 ARTWORK = ("tinstamp.artwork.logo", "tinstamp.artwork.dxf_logo", "tinstamp.artwork.font_file")
 KERNEL = ("tinstamp.engine.importing",)
@@ -83,7 +84,7 @@ class _Server:
         """0, the exit code of a child, or the number of the signal that ended it with a minus.
         Raises OSError when the server is gone."""
         with self._lock:
-            self.control.settimeout(ANSWER)
+            self.control.settimeout(ENDING_TOLD_WITHIN)
             self.control.sendall(b"?%d" % pid)
             told = self.control.recv(4)
         if len(told) < 4:
@@ -91,7 +92,7 @@ class _Server:
         return int.from_bytes(told, "little", signed=True)
 
 
-ANSWER = 5.0
+ENDING_TOLD_WITHIN = 5.0
 """s that the server has to tell how a child ended"""
 _SERVERS: dict[tuple[str, ...], _Server] = {}
 _LOCK = threading.Lock()
@@ -128,7 +129,7 @@ def guarded(
         pid = connection.recv()
         start = time.monotonic()
         connection.send((work, arguments, limits.seconds, limits.room))
-        _wait(connection, limits.seconds * PATIENCE, cancelled)
+        _wait(connection, limits.seconds * COMPUTING_SHARE, cancelled)
         how, what = pickle.loads(connection.recv_bytes())
         ended = True
     except (EOFError, OSError, pickle.UnpicklingError) as error:
@@ -150,7 +151,7 @@ def guarded(
 
 def _wait(connection: Connection, seconds: float, cancelled: Callable[[], bool]) -> None:
     end = time.monotonic() + seconds
-    while not connection.poll(LOOK):
+    while not connection.poll(CANCEL_LOOK):
         if cancelled():
             raise Cancelled("it was cancelled")
         if time.monotonic() > end:

@@ -35,8 +35,11 @@ _LOGO = re.compile(r"logos/([0-9a-f]{64})\.file")
 _PART = re.compile(r"parts/([0-9a-f]{64})\.step")
 _KEPT = ((_FONT, "a font"), (_PART, "an imported part"), (_LOGO, "a logo"))
 MOST_MEMBERS = 300
+"""files in a job"""
 MOST_BYTES = 96 * 1024 * 1024
+"""bytes of a job, unpacked"""
 MOST_JSON = 16 * 1024 * 1024
+"""bytes of a job's own document"""
 _DAMAGE = (
     zipfile.BadZipFile,
     zlib.error,

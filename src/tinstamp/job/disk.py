@@ -17,7 +17,7 @@ LONGEST_NAME = 255
 """bytes of a file's name, NAME_MAX of Linux' file systems"""
 PREFIX, SUFFIX = ".tinstamp-", ".part"
 """Names of files that are being written."""
-STALE = 600.0
+LEFT_BEHIND_AFTER = 600.0
 """s after which such a file was left by a program that is gone."""
 
 
@@ -114,7 +114,7 @@ def _synced(folder: Path) -> None:
 
 def clear_stale(folder: Path) -> None:
     """Take away what programs that were killed while writing left in a folder."""
-    old = time.time() - STALE
+    old = time.time() - LEFT_BEHIND_AFTER
     with contextlib.suppress(OSError):
         for file in folder.glob(f"{PREFIX}*{SUFFIX}"):
             with contextlib.suppress(OSError):

@@ -16,7 +16,7 @@ from tinstamp.job.values import Length, Value
 
 To = Literal["line", "arc", "spline", "corner"]
 """What goes on from a point; a corner begins a spline of its own."""
-LEAST = 1e-4
+SHORTEST_PIECE = 1e-4
 """mm; pieces shorter than this cannot be made."""
 
 
@@ -137,7 +137,7 @@ def _check(knots: Sequence[Knot], spots: list[Point], closed: bool, list_name: s
         raise ProfileError(f"{list_name}.0.x", "a closed profile needs three points or an arc")
     pairs = zip(spots, spots[1:] + ([spots[0]] if closed else []), strict=False)
     for i, (a, b) in enumerate(pairs):
-        if math.dist(a, b) < LEAST:
+        if math.dist(a, b) < SHORTEST_PIECE:
             raise ProfileError(
                 f"{list_name}.{(i + 1) % len(knots)}.x",
                 f"this point lies on the one before it, “{names[i]}”",
@@ -173,9 +173,9 @@ def closed_against_axis(made: Sequence[Piece]) -> tuple[Piece, ...]:
     and `finish_end`, and closed along the axis; counter-clockwise."""
     first, last = made[0].start, made[-1].end
     loop = list(made)
-    if first[0] > LEAST:
+    if first[0] > SHORTEST_PIECE:
         loop.insert(0, Piece("start_end", (0.0, first[1]), first))
-    if last[0] > LEAST:
+    if last[0] > SHORTEST_PIECE:
         loop.append(Piece("finish_end", last, (0.0, last[1])))
     loop.append(Piece("", (0.0, last[1]), (0.0, first[1])))
     return counter_clockwise(loop)
@@ -243,7 +243,7 @@ def _moved(piece: Piece, distance: float) -> Piece:
 
     if piece.centre is not None:
         radius = piece.radius + math.copysign(1.0, piece.turn) * distance
-        if radius < LEAST:
+        if radius < SHORTEST_PIECE:
             raise ProfileError(
                 "wall",
                 f"piece “{piece.name}” has a radius of {piece.radius:.3f} mm, too small for it",

@@ -23,7 +23,7 @@ LENGTHS = {"mm": 1.0, "cm": 10.0, "m": 1000.0, "in": 25.4, "ft": 304.8, "pt": 25
 the point is 1/72 inch, as in desktop publishing (CSS Values and Units, W3C)."""
 
 ANGLES = {"deg": 1.0, "°": 1.0, "rad": math.degrees(1.0)}
-LONGEST = 400
+MOST_CHARACTERS = 400
 """characters in a formula"""
 NOT_FINITE = "the result is not a finite number"
 
@@ -152,8 +152,8 @@ def _fitted(result: Quantity, kind: Kind, bare: str, named: bool) -> Quantity:
 def _parse(formula: str) -> Tree[Token]:
     if not formula.strip():
         raise FormulaError("this is empty")
-    if len(formula) > LONGEST:
-        raise FormulaError(f"this is longer than {LONGEST} characters")
+    if len(formula) > MOST_CHARACTERS:
+        raise FormulaError(f"this is longer than {MOST_CHARACTERS} characters")
     try:
         return _PARSER.parse(formula)
     except UnexpectedCharacters as error:

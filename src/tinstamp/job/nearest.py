@@ -5,7 +5,8 @@ from __future__ import annotations
 import difflib
 from collections.abc import Iterable
 
-MOST = 3
+MOST_SLIPS = 3
+"""letters by which a name may differ from the one that was meant"""
 
 
 def nearest_faces(gone: str, faces: Iterable[str]) -> list[str]:
@@ -17,4 +18,4 @@ def nearest_faces(gone: str, faces: Iterable[str]) -> list[str]:
         alike = difflib.SequenceMatcher(None, role, other_role).ratio()
         return alike + (1.0 if other == head else 0.0)
 
-    return sorted(faces, key=likeness, reverse=True)[:MOST]
+    return sorted(faces, key=likeness, reverse=True)[:MOST_SLIPS]

@@ -1,7 +1,7 @@
 """Profiles from DXF and SVG files: one chain of lines, arcs and curves, as points.
 
 DXF by ezdxf (its edge miner finds the chain), SVG by fontTools. Curves become splines
-through points on them, close enough that the spline stays within FIT of the curve.
+through points on them, close enough that the spline stays within CURVE_STRAY of the curve.
 """
 
 from __future__ import annotations
@@ -21,11 +21,13 @@ from tinstamp.job.curve import through
 from tinstamp.job.drawn import Knot, To, fresh_name
 
 Array = NDArray[np.float64]
-FIT = 0.01
+CURVE_STRAY = 0.01
 """mm"""
 MOST_BYTES = 8 * 1024 * 1024
+"""bytes of a drawing that is read"""
 MOST_POINTS = 400
-JOIN = 0.01
+"""points of a profile"""
+ENDS_JOINED = 0.01
 """mm; ends nearer than this are joined."""
 
 
@@ -86,7 +88,7 @@ def _chained(parts: list[_Part], name: str) -> list[_Part]:
                 for k, part in enumerate(left):
                     for candidate in (part, part.reversed()):
                         meets = candidate.points[-1 if at_start else 0]
-                        if np.linalg.norm(meets - end) <= JOIN:
+                        if np.linalg.norm(meets - end) <= ENDS_JOINED:
                             chain.insert(0 if at_start else len(chain), candidate)
                             left.pop(k)
                             grown = True
@@ -116,7 +118,7 @@ def _taken(chain: list[_Part], note: str) -> Taken:
                 spots.append((spot, begins if k == 0 else "spline", 0.0))
         before = part
     first, last = chain[0].points[0], chain[-1].points[-1]
-    closed = bool(np.linalg.norm(first - last) <= JOIN) and len(spots) > 1
+    closed = bool(np.linalg.norm(first - last) <= ENDS_JOINED) and len(spots) > 1
     if not closed:
         spots.append((last, "line", 0.0))
     if len(spots) > MOST_POINTS:
@@ -136,7 +138,7 @@ def _taken(chain: list[_Part], note: str) -> Taken:
 
 
 def _as_arc(part: _Part) -> _Part:
-    """A curve that is an arc of a circle within FIT as that arc."""
+    """A curve that is an arc of a circle within CURVE_STRAY as that arc."""
     if not part.curved:
         return part
     p, q, r = part.points[0], part.points[len(part.points) // 2], part.points[-1]
@@ -146,7 +148,7 @@ def _as_arc(part: _Part) -> _Part:
         return part
     right = np.array([chord[1], -chord[0]]) / size
     out = float((q - p) @ right)
-    if abs(out) < FIT:
+    if abs(out) < CURVE_STRAY:
         return part
     # the circle through the ends and the middle point
     m = np.array([q - p, r - p])
@@ -155,7 +157,7 @@ def _as_arc(part: _Part) -> _Part:
     except np.linalg.LinAlgError:
         return part
     radius = float(np.linalg.norm(p - centre))
-    if np.abs(np.linalg.norm(part.points - centre, axis=1) - radius).max() > FIT / 2:
+    if np.abs(np.linalg.norm(part.points - centre, axis=1) - radius).max() > CURVE_STRAY / 2:
         return part
     back = float((centre - (p + r) / 2) @ right)
     return _Part(np.stack([p, r]), back + np.sign(out) * radius)
@@ -171,7 +173,7 @@ def _smooth(before: _Part, after: _Part) -> bool:
 
 
 def _few(points: Array) -> Array:
-    """As few points of a fine polyline as a spline needs to stay within FIT of it."""
+    """As few points of a fine polyline as a spline needs to stay within CURVE_STRAY of it."""
     along = np.concatenate([[0.0], np.cumsum(np.linalg.norm(np.diff(points, axis=0), axis=1))])
     count = 3
     while True:
@@ -181,7 +183,7 @@ def _few(points: Array) -> Array:
             return few
         spline = through([(float(x), float(y)) for x, y in few])
         line = shapely.LineString(spline.points(24))
-        if shapely.distance(line, shapely.points(points)).max() <= FIT:
+        if shapely.distance(line, shapely.points(points)).max() <= CURVE_STRAY:
             return few
         count = count * 2 - 1
 
@@ -235,7 +237,7 @@ def _of(entity: Any) -> list[_Part]:
     if kind in ("SPLINE", "ELLIPSE"):
         from ezdxf.path import make_path
 
-        points = np.array([_xy(p) for p in make_path(entity).flattening(FIT / 4)])
+        points = np.array([_xy(p) for p in make_path(entity).flattening(CURVE_STRAY / 4)])
         return [_Part(points, curved=True)]
     return []
 

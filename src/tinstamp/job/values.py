@@ -7,9 +7,9 @@ from typing import Annotated
 from pydantic import BaseModel, ConfigDict, Field
 
 from tinstamp.job.field import Wants, idle
-from tinstamp.job.formula import LONGEST
+from tinstamp.job.formula import MOST_CHARACTERS
 
-FORMULA = Field(max_length=LONGEST)
+FORMULA = Field(max_length=MOST_CHARACTERS)
 Length = Annotated[str, FORMULA, Wants("length")]
 Size = Annotated[str, FORMULA, Wants("length", above=0.0)]
 Thickness = Annotated[str, FORMULA, Wants("length", at_least=0.0)]

@@ -17,17 +17,17 @@ from OCP.BRepMesh import BRepMesh_IncrementalMesh
 from tinstamp.blank.kernel import Array, faces, triangles_of, volume
 from tinstamp.blank.solid import NamedSolid
 
-ANGLE = 0.2
+FACET_TURN = 0.2
 """radians between neighbouring facets, at most"""
-SAME = 1e-5
+POINTS_AGREE = 1e-5
 """mm within which points of neighbouring faces are one; far less than any edge is long"""
 SLIVER = 2e-5
 """mm; a triangle that is nowhere higher than this is a sliver"""
-ROUNDS = 12
+SLIVER_ROUNDS = 12
 """Times that slivers are looked for again."""
-FINER = (1.0, 0.6, 0.35, 1.7)
+CHORDS_TRIED = (1.0, 0.6, 0.35, 1.7)
 """Parts of the asked chord that are tried in turn until the mesh is sound."""
-OFF = 0.02
+VOLUME_STRAY = 0.02
 """Part of the volume by which a mesh may be off the solid, besides what its chord gives."""
 
 
@@ -62,9 +62,9 @@ class ClosedMesh:
 def closed_mesh(solid: NamedSolid, chord: float) -> ClosedMesh:
     """Triangles that stray at most `chord` mm from the solid. Raises MeshError."""
     told = ""
-    for part in FINER:
+    for part in CHORDS_TRIED:
         shape = BRepBuilderAPI_Copy(solid.shape).Shape()  # leaves the drawn mesh as it is
-        BRepMesh_IncrementalMesh(shape, chord * part, False, ANGLE, True)
+        BRepMesh_IncrementalMesh(shape, chord * part, False, FACET_TURN, True)
         pieces = [triangles_of(face) for face in faces(shape)]
         made = _without_slivers(_joined(pieces))
         told = _fault(made, volume(shape), chord)
@@ -85,12 +85,12 @@ def _joined(pieces: list[tuple[Array, NDArray[np.int64]]]) -> ClosedMesh:
 
 
 def _merged(points: Array) -> NDArray[np.int64]:
-    """For each point the number of the first that lies within `SAME` of it."""
+    """For each point the number of the first that lies within `POINTS_AGREE` of it."""
     from scipy.sparse import coo_array
     from scipy.sparse.csgraph import connected_components
     from scipy.spatial import cKDTree
 
-    pairs = cKDTree(points).query_pairs(SAME, output_type="ndarray")
+    pairs = cKDTree(points).query_pairs(POINTS_AGREE, output_type="ndarray")
     graph = coo_array((np.ones(len(pairs)), pairs.T), shape=(len(points), len(points)))
     count, label = connected_components(graph, directed=False)
     first = np.full(count, len(points))
@@ -117,7 +117,7 @@ def _without_slivers(mesh: ClosedMesh) -> ClosedMesh:
     """Slivers turned into better triangles by changing the diagonal with the neighbour across
     their longest edge."""
     triangles = mesh.triangles.copy()
-    for _ in range(ROUNDS):
+    for _ in range(SLIVER_ROUNDS):
         found = np.flatnonzero(heights(mesh.points, triangles) < SLIVER)
         if not len(found):
             break
@@ -168,6 +168,6 @@ def _fault(mesh: ClosedMesh, true: float, chord: float) -> str:
         return "it stays open somewhere"
     a, b, c = (mesh.points[mesh.triangles[:, k]] for k in range(3))
     area = float(np.linalg.norm(np.cross(b - a, c - a), axis=1).sum() / 2.0)
-    if abs(mesh.volume - true) > 2.0 * chord * area + OFF * true * min(1.0, chord):
+    if abs(mesh.volume - true) > 2.0 * chord * area + VOLUME_STRAY * true * min(1.0, chord):
         return f"it holds {mesh.volume:.2f} mm³ and the part {true:.2f} mm³"
     return ""

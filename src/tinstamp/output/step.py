@@ -25,7 +25,7 @@ from tinstamp.output.result import OutputError, Result
 CURVES = (0, 1)
 """Without curves in (u, v), which follow from the surfaces, a file is a third as long; with them
 where it does not read back whole otherwise."""
-SAME = 1e-6
+VOLUMES_AGREE = 1e-6
 """Relative difference in volume between a part and its file read back."""
 NOT_WHOLE = (
     "the part would not read back whole from its STEP file: move what was built by a general "
@@ -69,7 +69,7 @@ def reads_back(path: Path, bodies: Iterable[NamedSolid]) -> bool:
         return False
     before = sum(map(volume, given))
     same = len(solids(found)) == sum(len(solids(shape)) for shape in given)
-    return same and abs(volume(found) - before) <= SAME * abs(before)
+    return same and abs(volume(found) - before) <= VOLUMES_AGREE * abs(before)
 
 
 def _write(result: Result, path: Path, curves: int) -> None:

@@ -23,9 +23,9 @@ from tinstamp.plan.lay import LaySpec
 from tinstamp.setting.place import PlaceError, middle_of, where
 from tinstamp.setting.way import rims
 
-REACH = 2.2
+LAID_OUT_TO = 2.2
 """How far a run is laid out, in half extents of the artwork, and a little more."""
-ROOM = 10.0
+LAID_OUT_BESIDES = 10.0
 """mm, the little more."""
 
 
@@ -54,7 +54,7 @@ def _wrapped(spec: LaySpec, chart: FaceChart, artwork: Artwork, faces: Faces) ->
     if faces.beside(spec.face) and not _within_rims(spec, chart, artwork):
         run = None
         if chart.exact:
-            run = unrolled(faces, spec.face, at, REACH * _half(artwork) + ROOM)
+            run = unrolled(faces, spec.face, at, LAID_OUT_TO * _half(artwork) + LAID_OUT_BESIDES)
         if run is None:
             middle, covered = _covered(spec, chart, artwork)
             run = flattened(faces, spec.face, middle, lambda q: _upright(chart, q, turn), covered)

@@ -19,7 +19,7 @@ ROUND_SIDES = ("left edge", "right edge", "lower rim", "upper rim")
 TOLD, STRETCHED = 0.5, 5.0
 """Per cent that a letter may be wider or taller before it is told, and before it wants a look
 (common practice, no source)."""
-EVEN = 1e-3
+DEPTHS_AGREE = 1e-3
 """mm; depths that differ by no more are told as one."""
 
 
@@ -97,7 +97,7 @@ def stretch(it: Subject, limits: Numbers) -> Iterator[Finding]:
 def depth_varies(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Least and greatest depth where walls are not all as long."""
     depths = it.depths
-    if depths is not None and depths[1] - depths[0] > EVEN:
+    if depths is not None and depths[1] - depths[0] > DEPTHS_AGREE:
         least, greatest = depths
         told = f"the depth runs from {least:.3f} to {greatest:.3f} mm along the walls"
         yield Finding("note", "depth varies", it.stamp, told, least, greatest, "mm")

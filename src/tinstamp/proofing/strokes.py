@@ -21,9 +21,9 @@ from tinstamp.setting.fit import ink
 
 PARALLEL = np.cos(np.radians(172.0))
 """The normals of the two sides must be at least 172° apart."""
-TOUCH = 1.005
+TOUCHING = 1.005
 """Points as near as this to the touching circle, in its radius, touch it."""
-MOST = 2500
+MOST_POINTS = 2500
 """points along the outlines of one region"""
 
 
@@ -62,7 +62,7 @@ def _samples(outlines: Sequence[Outline]) -> tuple[Array, Array]:
     b = np.concatenate([outline.beziers for outline in outlines])
     length = np.linalg.norm(np.diff(b, axis=1), axis=2).sum(axis=1)
     height = float(b[..., 1].max() - b[..., 1].min())
-    spacing = max(height / 60, float(length.sum()) / MOST, 1e-6)
+    spacing = max(height / 60, float(length.sum()) / MOST_POINTS, 1e-6)
     counts = np.maximum(3, np.ceil(length / spacing).astype(int))
     which = np.repeat(np.arange(len(b)), counts)
     first = np.repeat(np.cumsum(counts) - counts, counts)
@@ -87,7 +87,7 @@ def _least_circle(points: Array, normals: Array, side: float) -> Width | None:
     with np.errstate(divide="ignore", invalid="ignore"):
         radius = np.where(rise > 1e-9, (dx * dx + dy * dy) / (2 * rise), np.inf)
     # where the circle touches in several places, the one most opposite counts
-    touching = radius <= TOUCH * radius.min(axis=1, keepdims=True)
+    touching = radius <= TOUCHING * radius.min(axis=1, keepdims=True)
     alike = np.where(touching, normals @ normals.T, 1.0)
     other = alike.argmin(axis=1)
     mine = np.arange(len(points))

@@ -16,13 +16,13 @@ from tinstamp.chart.run import area_of_face
 from tinstamp.relief.boolean import tool
 from tinstamp.relief.by_tools import combined
 from tinstamp.relief.checking import asked_of, bite, check_change
-from tinstamp.relief.heads import SHALLOW
+from tinstamp.relief.heads import LEAST_OVER_FACE
 from tinstamp.relief.operation import Halt, Made, Operation
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.verify import agrees
 from tinstamp.setting.place import Placed
 
-ROUGHLY = 1e-2
+VOLUME_STRAY = 1e-2
 """Largest part by which prisms over a run may differ in volume from a sum over points, which is
 not fine where faces meet."""
 
@@ -50,7 +50,7 @@ def by_prisms(
         low, high = float(np.nanmin(heights)) - bite(op), op.depth
         if not met.all():
             raise ReliefError("raised over several faces, all of the artwork must lie on them")
-        if float(heights.max()) > high - SHALLOW:
+        if float(heights.max()) > high - LEAST_OVER_FACE:
             raise ReliefError(
                 f"the flat cap comes out of the face: it would have to be more than "
                 f"{float(heights.max()):.3f} mm high"
@@ -63,7 +63,7 @@ def by_prisms(
         stopped()
     cut, change = combined(solid, tools, op)
     known = expected if met.all() and bool((heights > -op.depth).all() or op.raised) else None
-    if known is not None and not agrees(change, known, ROUGHLY):
+    if known is not None and not agrees(change, known, VOLUME_STRAY):
         raise ReliefError(
             f"it was refused, since it would come out wrong: {abs(change):.2f} mm³ would change "
             f"where the artwork and its depth give {abs(known):.2f} mm³"

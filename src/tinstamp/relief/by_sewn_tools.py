@@ -18,7 +18,7 @@ from tinstamp.chart.run import RunChart
 from tinstamp.relief.boolean import Cut
 from tinstamp.relief.by_prisms import heights_of
 from tinstamp.relief.by_tools import combined, lifts, room
-from tinstamp.relief.by_tracing import MARK
+from tinstamp.relief.by_tracing import WALL_REACH
 from tinstamp.relief.checking import asked_of, bite, check_change, check_volume, cut_away
 from tinstamp.relief.heads import FlatCap, Head, Slanted
 from tinstamp.relief.operation import Halt, Made, Operation
@@ -37,7 +37,7 @@ def by_sewn_tools(
 ) -> Made:
     """Regions that run over joints. Raises ReliefError."""
     start = time.perf_counter()
-    low, high = lifts(op) if op.depth else (0.0, MARK)
+    low, high = lifts(op) if op.depth else (0.0, WALL_REACH)
     for parts in across:
         for k, part in parts:
             piece = chart.pieces[k]

@@ -11,14 +11,14 @@ from tinstamp.relief.operation import Operation
 from tinstamp.relief.run import inked
 from tinstamp.relief.tracing import traced
 
-MARK = 0.1
+WALL_REACH = 0.1
 """mm; how far the walls that trace a mark reach to both sides of the face."""
 
 
 def by_tracing(solid: NamedSolid, op: Operation, asked: Asked) -> NamedSolid:
     """The body with the mark. Raises ReliefError."""
     chart, regions = op.face_chart, op.placed.regions
-    high = min(MARK, room(chart, op.placed))
+    high = min(WALL_REACH, room(chart, op.placed))
     tools = [tool(region, chart, 0.0, high, False) for region in regions]
     marked = traced(solid, tools, op.stamp, lambda at: inked(chart, regions, at))
     check_change(solid, Cut(marked, ()), 0.0, asked)

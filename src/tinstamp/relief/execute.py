@@ -22,7 +22,7 @@ from tinstamp.relief.heads import depths_of, head_of
 from tinstamp.relief.operation import Halt, Made, Operation, on_and_on
 from tinstamp.relief.run import cut_at, shares
 from tinstamp.relief.surfaces import ReliefError
-from tinstamp.setting.fit import CLEAR, face_about, fit
+from tinstamp.setting.fit import TOUCHING, face_about, fit
 from tinstamp.setting.place import Placed, on_piece
 
 
@@ -138,7 +138,7 @@ def to_edge(chart: CastChart, placed: Placed) -> float | None:
     whole = shapely.MultiPolygon([shapely.Polygon(ring) for ring in rings])
     face, edges = face_about(chart.base, np.concatenate(rings).mean(axis=0))
     distance = float(edges.distance(whole))
-    return distance if face.contains(whole) and distance > CLEAR else None
+    return distance if face.contains(whole) and distance > TOUCHING else None
 
 
 def reached(chart: CastChart, placed: Placed) -> bool:

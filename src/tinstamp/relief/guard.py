@@ -24,20 +24,21 @@ from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.run import RunChart
 
-STRAY = 3e-3
+DEPTH_STRAY = 3e-3
 """mm by which a change may be deeper or higher than asked: the sum of all fitting."""
-LEAN = 1.012
+LEAN_STRETCH = 1.012
 """Times the depth that a change may reach where faces meet at up to 15°: 1 / cos(7.5°), and
 what walls lean there."""
 RAYS = 8
 """Lines within the ink, and as many beside it."""
-CLEAR = 0.03
+FROM_OUTLINE = 0.03
 """mm between a line and the nearest outline, so that it is plainly in the ink or not."""
-GRID = 12
+LAYER_POINTS = 12
 """Points to a side of the ink's box that its layer is summed over."""
-SLACK = 0.03
+LAYER_STRAY = 0.03
 """Part by which a sum over so few points may be off."""
 SEED = 20
+"""Of the lines that are taken at random."""
 
 
 @dataclass(frozen=True)
@@ -73,7 +74,7 @@ def _too_much(change: float, asked: Asked) -> str | None:
     if not asked.depth:
         return None
     layer = _layer(asked)
-    if layer is None or abs(change) <= layer * (1.0 + SLACK) + STRAY:
+    if layer is None or abs(change) <= layer * (1.0 + LAYER_STRAY) + DEPTH_STRAY:
         return None
     verb = "added" if asked.raised else "taken away"
     return (
@@ -106,7 +107,7 @@ def _layer(asked: Asked) -> float | None:
     if asked.plane is not None or asked.chart.projected:
         worst = max(worst, float(np.quantile(np.abs(found), 0.95)) * area)
     both = len(asked.chart.sides) if isinstance(asked.chart, RunChart) else 1
-    return worst * both * (LEAN if isinstance(asked.chart, RunChart) else 1.0)
+    return worst * both * (LEAN_STRETCH if isinstance(asked.chart, RunChart) else 1.0)
 
 
 def _spread(chart: Chart, xy: Array, lift: float) -> Array:
@@ -130,7 +131,8 @@ def ink_points(regions: Sequence[Region]) -> Array:
     ink = shapely.union_all(shapes)
     low_x, low_y, high_x, high_y = ink.bounds
     x, y = np.meshgrid(
-        np.linspace(low_x, high_x, GRID * 2 + 2)[1:-1], np.linspace(low_y, high_y, GRID + 2)[1:-1]
+        np.linspace(low_x, high_x, LAYER_POINTS * 2 + 2)[1:-1],
+        np.linspace(low_y, high_y, LAYER_POINTS + 2)[1:-1],
     )
     points = np.column_stack([x.ravel(), y.ravel()])
     held = points[shapely.contains_xy(ink, points[:, 0], points[:, 1])]
@@ -157,7 +159,7 @@ def _lines(asked: Asked) -> tuple[Array, Array]:
     inked = np.zeros(len(every), dtype=bool)
     for move in asked.chart.laps(2):  # a place past the end of the sheet is one at its beginning
         there = move(every)
-        near |= shapely.distance(edge, shapely.points(there)) <= CLEAR
+        near |= shapely.distance(edge, shapely.points(there)) <= FROM_OUTLINE
         inked |= shapely.contains_xy(ink, there[:, 0], there[:, 1])
     inside = shapely.contains_xy(ink, every[:, 0], every[:, 1])
     return every[inside & ~near][:RAYS], every[~inked & ~near][:RAYS]
@@ -211,7 +213,7 @@ def _stretches(
     if len(hits) % 2:
         return None
     pairs = zip(hits[::2], hits[1::2], strict=True)
-    return [(a, b) for a, b in pairs if b - a > STRAY]
+    return [(a, b) for a, b in pairs if b - a > DEPTH_STRAY]
 
 
 def _told(
@@ -224,23 +226,24 @@ def _told(
 ) -> str | None:
     where = f"at {xy[0]:.2f}, {xy[1]:.2f} mm on the sheet"
     for a, b in stretches:
-        ends = np.array([p - n * t for t in (a + STRAY, (a + b) / 2, b - STRAY)])
+        ends = np.array([p - n * t for t in (a + DEPTH_STRAY, (a + b) / 2, b - DEPTH_STRAY)])
         if not _as_asked(ends, asked):
             deep = b if not asked.raised else -a
             if not asked.depth:
                 return f"a mark would move the face {where}"
-            if deep <= asked.depth + STRAY:
+            if deep <= asked.depth + DEPTH_STRAY:
                 return f"{where} the part would change away from the layer that was asked for"
             verb = "stand out" if asked.raised else "be cut"
             return f"{where} it would {verb} {deep:.3f} mm where {asked.depth:.3f} mm were asked"
-        own = (-asked.depth - STRAY <= a and b <= STRAY) if asked.raised else (
-            a >= -STRAY and b <= asked.depth + STRAY)  # fmt: skip
+        own = (-asked.depth - DEPTH_STRAY <= a and b <= DEPTH_STRAY) if asked.raised else (
+            a >= -DEPTH_STRAY and b <= asked.depth + DEPTH_STRAY)  # fmt: skip
         spared = asked.loose or not asked.square or asked.plane is not None
         if not inked and own and not spared:
             return f"{where} the part would change although there is no ink"
     whole = inked and asked.clean and asked.depth and asked.square and asked.plane is None
     if whole and not any(
-        abs((b - a) - asked.depth) <= STRAY and min(abs(a), abs(b)) <= STRAY for a, b in stretches
+        abs((b - a) - asked.depth) <= DEPTH_STRAY and min(abs(a), abs(b)) <= DEPTH_STRAY
+        for a, b in stretches
     ):
         return f"{where} the asked depth would not be made"
     return None
@@ -251,17 +254,17 @@ def _as_asked(points: Array, asked: Asked) -> bool:
     if asked.plane is not None:
         point, normal = asked.plane
         over = (points - point) @ normal  # 0 in the cap
-        return bool((over <= STRAY).all() if asked.raised else (over >= -STRAY).all())
+        return bool((over <= DEPTH_STRAY).all() if asked.raised else (over >= -DEPTH_STRAY).all())
     run = asked.chart if isinstance(asked.chart, RunChart) else None
     own = [asked.chart] if isinstance(asked.chart, FaceChart) else []
     charts = [c.ground for c in (own if run is None else [p.chart for p in run.pieces])]
-    most = asked.depth * (1.0 if run is None else LEAN) + STRAY
+    most = asked.depth * (1.0 if run is None else LEAN_STRETCH) + DEPTH_STRAY
     for chart in charts:
         xy = chart.from_space(points)
         foot, way = chart.to_space(xy), chart.normal(xy)
         over = ((points - foot) * way).sum(axis=-1)
         off = np.linalg.norm(points - foot - over[:, None] * way, axis=-1)
-        low, high = (-STRAY, most) if asked.raised else (-most, STRAY)
+        low, high = (-DEPTH_STRAY, most) if asked.raised else (-most, DEPTH_STRAY)
         if np.isfinite(over).all() and ((low <= over) & (over <= high) & (off < 0.1 + most)).all():
             return True
     return False

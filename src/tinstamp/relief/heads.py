@@ -19,7 +19,7 @@ from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.relief.surfaces import ReliefError, parallel
 
-SHALLOW = 0.02
+LEAST_OVER_FACE = 0.02
 """mm; a flat cap that comes nearer to the face than that is refused."""
 
 
@@ -248,7 +248,7 @@ def depths_of(head: Head, regions: Sequence[Region], lift: float) -> tuple[float
     if not np.isfinite(heights).all():
         raise ReliefError("the walls do not meet the face's parallel everywhere")
     least, greatest = float(heights.min()), float(heights.max())
-    if least < SHALLOW:
+    if least < LEAST_OVER_FACE:
         raise ReliefError(
             f"a flat cap comes out of the face: its depth would be from {least:.3f} to "
             f"{greatest:.3f} mm; make it deeper, or let the cap follow the face"

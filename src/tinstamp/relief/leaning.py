@@ -22,14 +22,16 @@ from tinstamp.chart.view import View
 from tinstamp.relief.heads import Head
 from tinstamp.relief.surfaces import parallel
 
-REACH = 1.0
+LEAN_FADES = 1.0
 """mm from the joint at which the lean is an e-th of what it is there, on wide faces."""
-PART = 3.5
+NARROW_PARTS = 3.5
 """On narrow ones it is the width in that many parts."""
-FINE = 96
+FLUX_BITS = 96
 """Bits that stand for a piece of an outline while the flux through it is summed."""
-ROUNDS = 12
-MET = 1e-9
+SOLVING_ROUNDS = 12
+"""Steps of the search for the lean."""
+SOLVED_WITHIN = 1e-9
+"""mm between two of them that end it"""
 
 
 def base_of(chart: FaceChart) -> FaceChart:
@@ -89,7 +91,7 @@ class Lean:
 
     @property
     def reach(self) -> float:
-        return min(REACH, self.own.width / PART)
+        return min(LEAN_FADES, self.own.width / NARROW_PARTS)
 
     def _bell(self, xy: Array) -> Array:
         """The lean at points of the sheet as a part of that at the joint."""
@@ -108,7 +110,7 @@ class Lean:
         outlines, and areas by 1 + 2 H t + K t² (Steiner), H and K as at the joint; this is
         the integral over t of their product."""
         flux = 0.0
-        t = np.linspace(0.0, 1.0, FINE + 1)
+        t = np.linspace(0.0, 1.0, FLUX_BITS + 1)
         for outline in region.outlines:
             q = on_base(chart, evaluate(outline.beziers, t))
             bell = self._bell((q[:, 1:] + q[:, :-1]) / 2.0)
@@ -133,9 +135,9 @@ def _most(lean: Lean, lift: float) -> float:
             for rim, x in ((lean.own, s[0]), (lean.other, s[1]))
         )
 
-    for _ in range(ROUNDS):
+    for _ in range(SOLVING_ROUNDS):
         a, b = spots(s)
-        if np.linalg.norm(a - b) < MET:
+        if np.linalg.norm(a - b) < SOLVED_WITHIN:
             break
         h = 1e-5
         da = (spots(s + [h, 0])[0] - a) / h

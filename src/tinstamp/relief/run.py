@@ -29,15 +29,15 @@ from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import fit, ink
 from tinstamp.setting.place import on_piece
 
-LOOSE = 2e-5
+EDGES_APART = 2e-5
 """mm; edges of tools that meet at a joint may be that far apart."""
 STRAIGHT_ON = 2e-3
 """Degrees; faces that meet at less go straight on."""
-BESIDE = 2e-3
+POLYGONS_STRAY = 2e-3
 """mm; polygons that stand for faces may be that far off."""
-NEAR = 1e-4
+ON_FACE = 1e-4
 """mm; a point that is further off a face does not lie on it."""
-STRAIGHT = 1e-6
+JOINT_STRAY = 1e-6
 """mm that a straight joint may be off a line on a sheet."""
 
 
@@ -126,7 +126,7 @@ def joined_tool(
     """One region that runs over joints as a solid between two lifts, mm, or with `own_ends`
     between the heads that those are for each piece's chart. Raises ReliefError."""
     members = []
-    loose = LOOSE
+    loose = EDGES_APART
     for k, part in parts:
         piece = chart.pieces[k]
         own = part.transformed(piece.into.matrix, piece.into.shift)
@@ -187,7 +187,7 @@ def _straight(piece: Piece, cut: Array) -> bool:
     points = points.reshape(-1, 2)
     run = points[-1] - points[0]
     off = (points - points[0]) @ np.array([-run[1], run[0]]) / np.linalg.norm(run)
-    return bool(np.abs(off).max() < STRAIGHT)
+    return bool(np.abs(off).max() < JOINT_STRAY)
 
 
 def _ends(
@@ -222,7 +222,7 @@ def lean_of(chart: RunChart, parts: Sequence[tuple[int, Part]]) -> float:
 def on_its_face(chart: RunChart, parts: Sequence[tuple[int, Part]]) -> bool:
     """True when no part of a region hangs over an edge of the run."""
     return all(
-        chart.pieces[k].area.buffer(BESIDE).contains(polygon)
+        chart.pieces[k].area.buffer(POLYGONS_STRAY).contains(polygon)
         for k, part in parts
         for polygon in ink([part.region])
     )
@@ -241,7 +241,7 @@ def inked(chart: Chart, regions: Sequence[Region], at: Array) -> bool:
     """True when a point in space, (3,), lies on the face under regions of its chart's sheet, on
     any turn of a closed one."""
     xy = chart.from_space(at)
-    if not np.linalg.norm(chart.to_space(xy) - at) < NEAR:
+    if not np.linalg.norm(chart.to_space(xy) - at) < ON_FACE:
         return False
     turns = [move(xy) for move in chart.laps(2)]
     return any(bool(shapely.contains_xy(p, *t)) for p in ink(regions) for t in turns)

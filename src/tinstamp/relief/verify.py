@@ -15,11 +15,11 @@ from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import FaceChart
 from tinstamp.relief.imprint import Imprinted
 
-ALLOWED = 1e-4
+VOLUME_STRAY = 1e-4
 """Largest relative difference between the measured and the computed relief volume."""
 ALLOWED_BOOLEAN = 1e-3
 """The same for a general boolean, whose intersection curves are approximations; what was
-found beyond ALLOWED is told."""
+found beyond VOLUME_STRAY is told."""
 
 
 @dataclass(frozen=True)
@@ -82,6 +82,6 @@ def examine_imprint(
     return volume(compound([*made.caps, *made.walls, *(f.Reversed() for f in made.removed)]))
 
 
-def agrees(measured: float, expected: float, allowed: float = ALLOWED) -> bool:
+def agrees(measured: float, expected: float, allowed: float = VOLUME_STRAY) -> bool:
     """True when a relief's volume is the computed one, within a part of it."""
     return abs(measured - expected) <= allowed * abs(expected)

@@ -21,7 +21,7 @@ from tinstamp.chart.run import RunChart, area_of_face
 from tinstamp.chart.turns import STILL, Motion
 from tinstamp.setting.place import Placed, degrees_covered, laps_from_home, middle_of_ink
 
-CLEAR = 0.01
+TOUCHING = 0.01
 """mm; outlines nearer than this to an edge or to other ink count as touching it."""
 
 
@@ -83,7 +83,7 @@ def fit(placed: Placed, chart: Chart, earlier: Sequence[tuple[str, Placed]] = ()
     shapely.prepare(face)
     if face.contains_properly(shapely.box(*bounds)) or face.contains_properly(whole):
         distance = float(edges.distance(whole))
-        edge = distance if distance > CLEAR else None
+        edge = distance if distance > TOUCHING else None
     else:
         off = sum(float(p.difference(face).area) for p in polygons)
     touches = tuple(name for name, other in earlier if _touch(polygons, placed, other, chart))
@@ -102,11 +102,11 @@ def fit(placed: Placed, chart: Chart, earlier: Sequence[tuple[str, Placed]] = ()
 
 
 def crowded(polygons: Sequence[BaseGeometry]) -> bool:
-    """True when two of the polygons come closer than CLEAR."""
+    """True when two of the polygons come closer than TOUCHING."""
     if len(polygons) < 2:
         return False
     tree = shapely.STRtree(polygons)
-    pairs = tree.query(polygons, predicate="dwithin", distance=CLEAR)
+    pairs = tree.query(polygons, predicate="dwithin", distance=TOUCHING)
     return bool(np.any(pairs[0] != pairs[1]))
 
 
@@ -121,12 +121,12 @@ def _touch(
     chart: Chart,
     filled: bool = False,
 ) -> bool:
-    """True when ink comes within CLEAR of other ink, on any turn of a closed face;
+    """True when ink comes within TOUCHING of other ink, on any turn of a closed face;
     `filled` counts the other's counters as ink."""
     theirs = _filled(ink(other.regions)) if filled else ink(other.regions)
     a, b = shapely.MultiPolygon(ours), shapely.MultiPolygon(theirs)
     return any(
-        bool(shapely.dwithin(a, shapely.transform(b, move), CLEAR))
+        bool(shapely.dwithin(a, shapely.transform(b, move), TOUCHING))
         for move in laps_met(one, other, chart)
     )
 

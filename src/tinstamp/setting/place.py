@@ -286,7 +286,7 @@ def _side(artwork: Artwork, held_by: str) -> float:
     return {"left": low, "middle": (low + high) / 2, "right": high}[held_by]
 
 
-THERE = 0.05
+INK_STRAY = 0.05
 """mm; ink that another sheet puts further off than that is not on it."""
 
 
@@ -300,7 +300,7 @@ def relaid(placed: Placed, own: Chart, other: Chart) -> Placed:
         space = [own.to_space(o.points(6)) for o in region.outlines]
         rings = [other.from_space(points) for points in space]
         if all(np.isfinite(ring).all() for ring in rings) and all(
-            np.abs(other.to_space(ring) - points).max() < THERE
+            np.abs(other.to_space(ring) - points).max() < INK_STRAY
             for ring, points in zip(rings, space, strict=True)
         ):
             outer, *counters = (polygon(ring.tolist()) for ring in rings)

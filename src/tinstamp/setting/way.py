@@ -16,9 +16,9 @@ from tinstamp.chart.view import told_on
 from tinstamp.job.curve import GAUSS
 from tinstamp.job.profile import Piece
 
-CORNER = 10.0
+CORNER_TURN = 10.0
 """Degrees; a greater turn between lines that stand for a curve is a corner of it."""
-EDGE = 96
+EDGE_POINTS = 96
 """Points that stand for a curved piece of an edge: 0.0004 mm off a quarter of R 40."""
 
 
@@ -77,7 +77,7 @@ class Way:
         along = np.array([np.subtract(p.end, p.start) for p in self.pieces])
         angle = np.degrees(np.arctan2(along[:, 1], along[:, 0]))
         turns = (np.diff(angle, append=angle[:1]) + 180.0) % 360.0 - 180.0
-        turns[np.abs(turns) > CORNER] = 0.0
+        turns[np.abs(turns) > CORNER_TURN] = 0.0
         if not self.closed:
             turns[-1] = 0.0
         return np.column_stack([-np.roll(turns, 1), turns])
@@ -208,7 +208,7 @@ def edge_way(chart: Chart, edge: int, inset: float, near: Array) -> Way:
         if not low - 1e-9 <= up <= high + 1e-9:
             raise ValueError(f"the face is only {high - low:.2f} mm high there")
         return level_way(chart, up)
-    ring = shapely.Polygon(chart.outline[edge].points(EDGE))
+    ring = shapely.Polygon(chart.outline[edge].points(EDGE_POINTS))
     hole = chart.outline[edge].area < 0
     moved = ring.buffer(inset if hole else -inset, join_style="mitre", mitre_limit=4.0)
     parts = getattr(moved, "geoms", [moved])

@@ -10,6 +10,7 @@ from tinstamp.desk.pages.stamp_page import StampPage
 from tinstamp.desk.work.session import Session
 
 WIDTH = 304
+"""px of a card"""
 
 
 class Fields(QWidget):

@@ -13,6 +13,7 @@ from tinstamp.job.model import Dimension, dotted
 from tinstamp.job.rename import rename_dimension
 
 NAME = 92
+"""px of a dimension's name"""
 
 
 class DimensionTable:

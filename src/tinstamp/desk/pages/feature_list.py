@@ -27,7 +27,9 @@ from tinstamp.job.features import BODIES, CHANGES
 from tinstamp.job.model import Job
 
 ROW = 22
+"""px of a row"""
 MOST_ROWS = 6
+"""rows before the list scrolls"""
 
 
 def summary(session: Session, index: int) -> str:

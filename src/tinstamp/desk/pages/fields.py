@@ -18,6 +18,7 @@ from tinstamp.desk.work.session import Session
 from tinstamp.job.model import Job, Path, changed, dotted, get
 
 LABEL_WIDTH = 88
+"""px of a field's label"""
 LOG = logging.getLogger("tinstamp.desk")
 Through = Callable[[Job, Any], Job]
 """Makes the new job where more than the field itself changes."""

@@ -13,7 +13,7 @@ from tinstamp.desk.pages.controls import control, put_formula, put_list, put_wor
 from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.rows import Row
 from tinstamp.job.model import Cast, Job, Path, dotted, get
-from tinstamp.job.nearest import MOST, nearest_faces
+from tinstamp.job.nearest import MOST_SLIPS, nearest_faces
 from tinstamp.job.rename import rename_stamp
 
 
@@ -54,7 +54,7 @@ def _nearest(page: FieldsPage, path: Path) -> None:
     word.setFont(type_at(p.SMALL))
     word.setWordWrap(True)
     column.addWidget(word)
-    buttons = [QPushButton() for _ in range(MOST)]
+    buttons = [QPushButton() for _ in range(MOST_SLIPS)]
     for button in buttons:
         column.addWidget(button)
         button.clicked.connect(

@@ -11,6 +11,7 @@ from tinstamp.desk.look.style import type_at
 from tinstamp.engine import messages as m
 
 WIDTH = 330
+"""px of the panel"""
 START = "Click an edge or a face; a second click measures between the two."
 
 

@@ -36,15 +36,15 @@ from tinstamp.job.face_name import StampFace
 from tinstamp.job.resolve import resolve
 
 ViewName = Literal["whole", "square", "end", "section"]
-FINE = 220
+FINER_AFTER = 220
 """ms of rest after which the picture is drawn once more, twice as fine"""
-TINT = 0.06
+TINT_LIFT = 0.06
 """mm above the face that its stretch is shown."""
-NEAR = 7
+EDGE_MEANT = 7
 """px within which an edge is meant rather than the face beside it"""
-OVER = 0.01
+NORMALS_LIFT = 0.01
 """mm over a face at which its normals are taken"""
-STILL = 4
+CLICK_MOVES = 4
 """px; a press that moves less is a click"""
 
 
@@ -87,7 +87,7 @@ class PartView(QWidget):
         self._draw_soon.timeout.connect(lambda: self._draw())
         self._fine_soon = QTimer(self)
         self._fine_soon.setSingleShot(True)
-        self._fine_soon.setInterval(FINE)
+        self._fine_soon.setInterval(FINER_AFTER)
         self._fine_soon.timeout.connect(lambda: self._draw(2))
         session.pictured.connect(self.take_mesh)
         session.report_changed.connect(self.refresh)
@@ -164,8 +164,8 @@ class PartView(QWidget):
         if found is None or not found.placed.regions:
             return None
         points, triangles = found.in_space(0.0)
-        over, _ = found.in_space(OVER)
-        return points, triangles, (over - points) / OVER
+        over, _ = found.in_space(NORMALS_LIFT)
+        return points, triangles, (over - points) / NORMALS_LIFT
 
     def _stretched(self, preview: Preview | None) -> Tint | None:
         """The stretch about the selected stamp, in colours on the face."""
@@ -173,7 +173,7 @@ class PartView(QWidget):
         if measure is None or preview is None or not preview.placed.regions:
             return None
         box = box_about(preview.placed.bounds)
-        return draped_stretch(preview.chart, box, measure, TINT)
+        return draped_stretch(preview.chart, box, measure, TINT_LIFT)
 
     def _paint_faces(self) -> None:
         colours: dict[str, str] = {}
@@ -213,7 +213,7 @@ class PartView(QWidget):
 
     def pick(self, found: Hit) -> None:
         """Measure at a place; a second pick measures between the two, a third starts anew."""
-        near = NEAR * self.scene.mm_per_pixel(found.point, self.height())
+        near = EDGE_MEANT * self.scene.mm_per_pixel(found.point, self.height())
         if len(self._picks) == 2:
             self._picks = []
         x, y, z = map(float, found.point)
@@ -340,7 +340,7 @@ class PartView(QWidget):
             self._look_away()
         elif self._mode == "stamp" and self._press is not None:
             away = spot - self._press
-            if self.drag.active and (self.drag.moving or away.manhattanLength() > STILL):
+            if self.drag.active and (self.drag.moving or away.manhattanLength() > CLICK_MOVES):
                 self._drag_to(spot)
         else:
             self._hover_at(spot)
@@ -353,7 +353,7 @@ class PartView(QWidget):
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
         moved = self._press is not None and (
-            (event.position() - self._press).manhattanLength() > STILL
+            (event.position() - self._press).manhattanLength() > CLICK_MOVES
         )
         mode, self._mode = self._mode, ""
         self.setCursor(Qt.CursorShape.ArrowCursor)

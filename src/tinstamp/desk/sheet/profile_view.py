@@ -36,7 +36,7 @@ from tinstamp.job.features import Extruded, Groove, RailedHead, TurnedProfile
 from tinstamp.job.model import Job, Path, changed, dotted, get
 from tinstamp.job.profile import Piece
 
-GRIP = 9
+POINT_REACH = 9
 """px round a point that take it"""
 STEP, COARSE, FINE = 0.5, 5.0, 0.1
 """mm that an arrow key moves a point: plain, with Shift, with Control"""
@@ -329,7 +329,7 @@ class ProfileView(QWidget):
         if found is None or scale is None:
             return None
         for i, at in enumerate(found.spots):
-            if (scale.to_pixel(*at) - spot).manhattanLength() < GRIP * 1.3:
+            if (scale.to_pixel(*at) - spot).manhattanLength() < POINT_REACH * 1.3:
                 return i
         return None
 

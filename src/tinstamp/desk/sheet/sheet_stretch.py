@@ -17,7 +17,7 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.sheet.sheet_scale import Scale
 
-CELLS = 48
+MAP_CELLS = 48
 """Cells of the map to each side."""
 WORDS: dict[Measure, str] = {
     "across": "Widths",
@@ -32,11 +32,11 @@ MEASURES: tuple[Measure, ...] = ("across", "up", "area", "angle")
 
 @lru_cache(maxsize=8)
 def _map(chart: Chart, box: tuple[float, ...], measure: Measure) -> Array:
-    """(CELLS, CELLS) of the measure over a box of the sheet: per cent, or degrees; no number
-    off the face."""
+    """(MAP_CELLS, MAP_CELLS) of the measure over a box of the sheet: per cent, or degrees;
+    no number off the face."""
     low_x, low_y, high_x, high_y = box
-    x = low_x + (np.arange(CELLS) + 0.5) / CELLS * (high_x - low_x)
-    y = high_y - (np.arange(CELLS) + 0.5) / CELLS * (high_y - low_y)
+    x = low_x + (np.arange(MAP_CELLS) + 0.5) / MAP_CELLS * (high_x - low_x)
+    y = high_y - (np.arange(MAP_CELLS) + 0.5) / MAP_CELLS * (high_y - low_y)
     at = np.stack(np.meshgrid(x, y), axis=-1)
     found = stretch_at(chart, at, measure)
     if not chart.closed:
@@ -81,10 +81,10 @@ def draped_stretch(
     if chart.exact:
         return None
     values = _map(chart, box, measure)
-    x = np.linspace(box[0], box[2], CELLS + 1)
-    y = np.linspace(box[3], box[1], CELLS + 1)
+    x = np.linspace(box[0], box[2], MAP_CELLS + 1)
+    y = np.linspace(box[3], box[1], MAP_CELLS + 1)
     points = chart.to_space(np.stack(np.meshgrid(x, y), axis=-1).reshape(-1, 2), lift)
-    k = np.arange((CELLS + 1) ** 2).reshape(CELLS + 1, CELLS + 1)
+    k = np.arange((MAP_CELLS + 1) ** 2).reshape(MAP_CELLS + 1, MAP_CELLS + 1)
     corners = np.stack([k[:-1, :-1], k[1:, :-1], k[1:, 1:], k[:-1, 1:]], axis=-1).reshape(-1, 4)
     found: NDArray[np.bool_] = np.asarray(np.isfinite(points).all(axis=-1))
     there = found[corners].all(axis=1) & np.isfinite(values).ravel()
@@ -103,7 +103,9 @@ def paint_stretch(
     reach = reach_of(values)
     alpha = np.where(np.isfinite(values), 255, 0).astype(np.uint8)
     pixels = np.ascontiguousarray(np.concatenate([_coloured(values), alpha[..., None]], axis=-1))
-    image = QImage(pixels.data, CELLS, CELLS, 4 * CELLS, QImage.Format.Format_RGBA8888).copy()
+    image = QImage(
+        pixels.data, MAP_CELLS, MAP_CELLS, 4 * MAP_CELLS, QImage.Format.Format_RGBA8888
+    ).copy()
     low, high = scale.to_pixel(box[0], box[3]), scale.to_pixel(box[2], box[1])
     painter.save()
     painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)

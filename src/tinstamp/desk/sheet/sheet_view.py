@@ -22,9 +22,9 @@ from tinstamp.desk.sheet.sheet_stretch import MEASURES, WORDS
 from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.desk.work.stamp_drag import Mode, StampDrag
 
-HANDLE = 9
+HANDLE_REACH = 9
 """px round a handle that take it"""
-NEAR = 6
+DRAWN_TO_LINES = 6
 """px within which lines draw a stamp to them; none with Control held"""
 STEP, COARSE, FINE = 0.5, 5.0, 0.1
 """mm that an arrow key nudges: plain, with Shift, with Control"""
@@ -135,9 +135,9 @@ class SheetView(QWidget):
         if self.scale is None or preview is None or not preview.placed.regions:
             return None
         marks = sheet_paint.handles(preview, self.scale)
-        if (spot - marks.turn).manhattanLength() < HANDLE * 1.5:
+        if (spot - marks.turn).manhattanLength() < HANDLE_REACH * 1.5:
             return "turn"
-        if any((spot - corner).manhattanLength() < HANDLE * 1.3 for corner in marks.corners):
+        if any((spot - corner).manhattanLength() < HANDLE_REACH * 1.3 for corner in marks.corners):
             return "size"
         at = self.scale.to_sheet(spot)
         return "move" if self.drag.on_ink(self.session.selected, at) else None
@@ -175,7 +175,7 @@ class SheetView(QWidget):
             if self.drag.moving or (spot - self._press).manhattanLength() > 3:
                 held = event.modifiers() & Qt.KeyboardModifier.ShiftModifier
                 free = event.modifiers() & Qt.KeyboardModifier.ControlModifier
-                near = 0.0 if free else NEAR / self.scale.per_mm
+                near = 0.0 if free else DRAWN_TO_LINES / self.scale.per_mm
                 self.drag.move(self.scale.to_sheet(spot), self._snap() if held else 0.0, near)
         elif self._mode == "shift" and self.scale is not None:
             self.scale = self.scale.shifted(spot - self._last)

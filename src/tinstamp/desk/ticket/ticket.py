@@ -35,6 +35,7 @@ from tinstamp.proofing.finding import Finding, Level, worst
 
 Index = QModelIndex | QPersistentModelIndex
 HEIGHT = 100
+"""px of the ticket"""
 FEATURES_FROM, FEATURE, RING = 32, 20, 30
 """px: where the rows of features begin on the blank's card, their height, and how far in
 the ring that switches one reaches"""

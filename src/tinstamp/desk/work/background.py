@@ -19,14 +19,14 @@ from PySide6.QtWidgets import QProgressDialog, QWidget
 from tinstamp.artwork.logo import Reading, StillReading, read_guarded
 from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.svg import Drawing
-from tinstamp.desk.work.disk_work import BREATH
+from tinstamp.desk.work.disk_work import PAINT_LOOK
 from tinstamp.guarded.work import Limits, guarded
 
 Result = TypeVar("Result")
 LOG = logging.getLogger("tinstamp.desk")
 SHOWN_AFTER = 400
 """ms until a reading under way is told, with what gives it up"""
-KEPT = 32
+DRAWINGS_KEPT = 32
 """Drawings that are kept."""
 
 
@@ -62,7 +62,7 @@ class Background(QObject):
         except Exception:
             LOG.exception("a logo could not be read")
             found = LogoError("the file cannot be read")
-        while len(self._found) >= KEPT:
+        while len(self._found) >= DRAWINGS_KEPT:
             self._found.pop(next(iter(self._found)))
         self._found[reading] = found
         self._under_way.discard(reading)
@@ -95,7 +95,7 @@ def watched(parent: QWidget, words: str, future: Future[Any], give_up: Callable[
     told = False
     try:
         while not future.done():
-            wait([future], BREATH)
+            wait([future], PAINT_LOOK)
             QCoreApplication.processEvents()
             if box.wasCanceled() and not told:
                 told = True

@@ -13,7 +13,7 @@ from typing import TypeVar
 from PySide6.QtCore import QCoreApplication, QEventLoop
 
 Result = TypeVar("Result")
-BREATH = 0.01
+PAINT_LOOK = 0.01
 """s between two looks at what is to be painted"""
 
 
@@ -40,6 +40,6 @@ class DiskWork:
 def waited(future: Future[Result]) -> Result:
     """A future's result; the window paints on, but takes no keys. Raises what it raises."""
     while not future.done():
-        wait([future], BREATH)
+        wait([future], PAINT_LOOK)
         QCoreApplication.processEvents(QEventLoop.ProcessEventsFlag.ExcludeUserInputEvents)
     return future.result()

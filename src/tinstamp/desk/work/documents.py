@@ -8,7 +8,7 @@ from functools import cache
 
 from tinstamp.artwork import fonts
 from tinstamp.artwork.font_file import checked
-from tinstamp.artwork.logo import ROOM, TIME
+from tinstamp.artwork.logo import READING_BYTES, READING_SECONDS
 from tinstamp.chart.base import FaceChart
 from tinstamp.guarded.work import Limits, guarded
 from tinstamp.job.archive import Document
@@ -50,7 +50,7 @@ def shipped_digests() -> frozenset[str]:
     return frozenset(fonts.read(face.path, face.index).digest for face in fonts.shipped())
 
 
-FONT_LIMITS = Limits(TIME, ROOM)
+FONT_LIMITS = Limits(READING_SECONDS, READING_BYTES)
 """What trying out a font may take."""
 
 

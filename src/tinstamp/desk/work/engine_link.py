@@ -11,9 +11,9 @@ from tinstamp.engine.client import EngineClient
 from tinstamp.job.archive import Document
 
 LOG = logging.getLogger("tinstamp.desk")
-PATIENCE = 2500
+STOPS_WITHIN = 2500
 """ms that an engine has to stop before it is replaced"""
-WATCH = 1000
+ENGINE_LOOK = 1000
 """ms between looks at an engine that says nothing"""
 
 
@@ -35,10 +35,10 @@ class EngineLink(QObject):
         self._notifier.activated.connect(self._hear)
         self._patience = QTimer(self)
         self._patience.setSingleShot(True)
-        self._patience.setInterval(PATIENCE)
+        self._patience.setInterval(STOPS_WITHIN)
         self._patience.timeout.connect(self._restart_stuck)
         self._watch = QTimer(self)
-        self._watch.setInterval(WATCH)
+        self._watch.setInterval(ENGINE_LOOK)
         self._watch.timeout.connect(self._look)
         self._watch.start()
 

@@ -6,7 +6,8 @@ from dataclasses import dataclass, replace
 
 from tinstamp.job.archive import Document
 
-DEEPEST = 500
+MOST_STEPS = 500
+"""steps that can be undone"""
 
 
 @dataclass(frozen=True)
@@ -50,7 +51,7 @@ class History:
         self._steps[self._at + 1 :] = [Step(document, label, merge)]
         self._at += 1
         self._open = True
-        if len(self._steps) > DEEPEST:
+        if len(self._steps) > MOST_STEPS:
             del self._steps[0]
             self._at -= 1
 

@@ -15,7 +15,7 @@ from tinstamp.desk.work.session import Session
 from tinstamp.job.state import log_file, trouble
 
 LOG = logging.getLogger("tinstamp.desk")
-AGAIN = 20.0
+ONE_BOX_WITHIN = 20.0
 """s within which a second mishap opens no second box"""
 
 
@@ -28,7 +28,7 @@ class Mishaps(QObject):
         super().__init__(session)
         self.session, self.complain = session, complain
         self.told: list[str] = []
-        self._last = -AGAIN
+        self._last = -ONE_BOX_WITHIN
         self.happened.connect(self._tell)
 
     def watch(self) -> None:
@@ -55,7 +55,7 @@ class Mishaps(QObject):
         self.told.append(kind)
         self.session.keep_now()
         now = time.monotonic()
-        if now - self._last < AGAIN:
+        if now - self._last < ONE_BOX_WITHIN:
             return
         self._last = now
         told = ValueError(

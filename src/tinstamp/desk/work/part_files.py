@@ -13,7 +13,7 @@ from PySide6.QtCore import QObject
 from PySide6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
 from tinstamp.artwork.font_file import checked
-from tinstamp.artwork.logo import ROOM, TIME, natural_size
+from tinstamp.artwork.logo import READING_BYTES, READING_SECONDS, natural_size
 from tinstamp.chart.base import Chart
 from tinstamp.desk.work.background import taken_in, watched
 from tinstamp.desk.work.documents import FONT_LIMITS
@@ -31,7 +31,7 @@ from tinstamp.job.profile_file import read
 from tinstamp.job.values import LONGEST_FILE, LONGEST_LABEL
 from tinstamp.job.wording import first_problem
 
-LOGO_LIMITS = Limits(TIME, ROOM)
+LOGO_LIMITS = Limits(READING_SECONDS, READING_BYTES)
 STEP = "STEP files (*.step *.stp *.STEP *.STP)"
 FONT = "Fonts (*.ttf *.otf *.ttc *.otc *.woff *.woff2)"
 TITLES = {

@@ -22,7 +22,7 @@ from tinstamp.job.resolve import Resolved
 from tinstamp.plan.planned import PLAN_ERRORS, plan
 from tinstamp.setting.place import Placed
 
-LIFT = 0.15
+PREVIEW_LIFT = 0.15
 """mm above the face, so that the preview is not hidden by it"""
 
 
@@ -44,7 +44,7 @@ class Preview:
         """The faces of a run that it lies on; none for one face alone."""
         return self.chart.faces if isinstance(self.chart, RunChart) else ()
 
-    def in_space(self, lift: float = LIFT) -> tuple[Array, NDArray[np.int64]]:
+    def in_space(self, lift: float = PREVIEW_LIFT) -> tuple[Array, NDArray[np.int64]]:
         """Points, (n, 3) mm, and triangles of the draped artwork."""
         flat = flatten(self.placed.regions) if self.placed.bent else _triangles(self.artwork)
         charts = self.chart.sides if isinstance(self.chart, RunChart) else (self.chart,)

@@ -9,6 +9,7 @@ from urllib.parse import quote, unquote_to_bytes
 from PySide6.QtCore import QSettings
 
 MOST_RECENT = 8
+"""files in the list of recent ones"""
 
 
 class RecentFiles:

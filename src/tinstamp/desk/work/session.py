@@ -41,9 +41,9 @@ from tinstamp.output.outputs import Options
 from tinstamp.proofing.checks import LIMITS
 
 LOG = logging.getLogger("tinstamp.desk")
-REST = 60
+HAND_RESTS = 60
 """ms that the hand must rest before the exact solid is asked for"""
-KEEP = 5000
+COPY_AFTER = 5000
 """ms after a change until a copy of unsaved work is kept, whatever comes in between"""
 BLANK = -1
 """The selection when the blank's card is selected."""
@@ -95,8 +95,8 @@ class Session(QObject):
         self.engine = EngineLink(self)
         self.engine.heard.connect(self._heard)
         self.engine.replaced.connect(self._given_up)
-        self._rest = self._timer(REST, self.build_now)
-        self._keep = self._timer(KEEP, self._keep_copy)
+        self._rest = self._timer(HAND_RESTS, self.build_now)
+        self._keep = self._timer(COPY_AFTER, self._keep_copy)
         self.building = False
         self.drag_under_way = False
 

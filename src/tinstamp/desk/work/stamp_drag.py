@@ -25,9 +25,9 @@ from tinstamp.setting.place import home, laps_shown, relaid
 from tinstamp.setting.snap import Mark, Shape, marks_of, snapped
 
 Mode = Literal["move", "turn", "size"]
-OFF = 1.0
+SAME_SIDE = 1.0
 """mm; a picked point that is further off the face than that is on another side of it."""
-GRIP = 1.5
+INK_REACH = 1.5
 """mm round the ink that still counts as the stamp"""
 
 
@@ -137,7 +137,9 @@ class StampDrag(QObject):
         if shown is None:
             return False
         xy = shown.chart.from_space(point)
-        there = np.isfinite(xy).all() and np.linalg.norm(shown.chart.to_space(xy) - point) < OFF
+        there = (
+            np.isfinite(xy).all() and np.linalg.norm(shown.chart.to_space(xy) - point) < SAME_SIDE
+        )
         return bool(there) and self.on_ink(index, xy)
 
     def on_ink(self, index: int, xy: Array) -> bool:
@@ -151,7 +153,10 @@ class StampDrag(QObject):
         for move in laps_shown(shown.placed, shown.chart):
             there = np.linalg.solve(move.matrix, xy - move.shift)
             x, y = np.linalg.solve(shown.placed.matrix, there - shown.placed.shift)
-            if low_x - GRIP <= x <= high_x + GRIP and low_y - GRIP <= y <= high_y + GRIP:
+            if (
+                low_x - INK_REACH <= x <= high_x + INK_REACH
+                and low_y - INK_REACH <= y <= high_y + INK_REACH
+            ):
                 return True
         return False
 

@@ -36,7 +36,7 @@ from tinstamp.job.model import (
 from tinstamp.job.profile import Piece
 from tinstamp.job.resolve import resolve
 from tinstamp.job.text_fields import filled
-from tinstamp.setting.along import Run, run_along, united
+from tinstamp.setting.along import AlongWay, follow, united
 from tinstamp.setting.place import PlaceError
 from tinstamp.setting.way import Way, arc_way, level_way
 
@@ -89,7 +89,7 @@ def test_points_along_a_spline_and_beyond_its_ends() -> None:
 def test_letters_stand_at_their_distances_and_keep_their_shape() -> None:
     spec = TextSpec("H O R", font(), 4.0)
     letters = letter_inks(spec)
-    found = run_along(letters, 0.0, Run(CIRCLE, "start"))
+    found = follow(letters, 0.0, AlongWay(CIRCLE, "start"))
     assert sum(r.area for r in found.regions) == pytest.approx(lay_text(spec).area, rel=1e-6)
     low = letters[0].x
     by_letter = {r.letters: r for r in found.regions}
@@ -106,21 +106,21 @@ def test_letters_stand_at_their_distances_and_keep_their_shape() -> None:
 
 def test_filling_a_guide() -> None:
     letters = letter_inks(TextSpec("0123456789", font(), 3.0))
-    even = run_along(letters, 0.0, Run(CIRCLE, fill="space", joint=True))
+    even = follow(letters, 0.0, AlongWay(CIRCLE, fill="space", joint=True))
     assert even.overrun == 0.0
     straight = Way((Piece("", (0.0, 0.0), (100.0, 0.0)),), False)
-    spaced = run_along(letters, 0.0, Run(straight, fill="space")).regions
+    spaced = follow(letters, 0.0, AlongWay(straight, fill="space")).regions
     first, last = letters[0], letters[-1]
     assert spaced[0].bounds[0] == pytest.approx(first.regions[0].bounds[0] - first.x, abs=1e-6)
     tail = last.x + last.advance - last.regions[0].bounds[2]
     assert max(r.bounds[2] for r in spaced) == pytest.approx(100 - tail, abs=1e-6)
-    grown = run_along(letters, 0.0, Run(straight, fill="scale"))
+    grown = follow(letters, 0.0, AlongWay(straight, fill="scale"))
     assert grown.size == pytest.approx(100 / (last.x + last.advance - first.x))
     short = Way((Piece("", (0.0, 0.0), (5.0, 0.0)),), False)
-    long = run_along(letters, 0.0, Run(short, "start"))
+    long = follow(letters, 0.0, AlongWay(short, "start"))
     width = last.x + last.advance - first.x
     assert long.overrun == pytest.approx(width - 5)
-    assert len(long.regions) == len(run_along(letters, 0.0, Run(straight)).regions)
+    assert len(long.regions) == len(follow(letters, 0.0, AlongWay(straight)).regions)
 
 
 def test_three_times_round() -> None:
@@ -175,8 +175,8 @@ def test_above_and_below_a_guide() -> None:
     art = artwork("IIII", height=3.0)
     letters = letter_inks(TextSpec("IIII", font(), 3.0))
     assert len(letters) == len(art.regions)
-    on = run_along(letters, 0.0, Run(CIRCLE))
-    off = run_along(letters, 0.0, Run(CIRCLE, above=2.0))
+    on = follow(letters, 0.0, AlongWay(CIRCLE))
+    off = follow(letters, 0.0, AlongWay(CIRCLE, above=2.0))
 
     def feet(regions) -> float:  # type: ignore[no-untyped-def]
         return float(max(np.hypot(*r.outer.points(16).T).max() for r in regions))

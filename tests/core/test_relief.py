@@ -223,13 +223,13 @@ def test_a_through_cut_drops_the_middles() -> None:
     blank = tube("t", 40, 37, 30, {})
     made, laid = stamped(blank, "t.outer", "O8", -3.0, thick=(1.5, 1.5))
     assert sound(made.solid.shape)
-    assert len(made.pieces) == 3
+    assert len(made.loose) == 3
     # all between the outer outlines goes: ring sectors of the wall, by Pappus
     outer = sum(r.outer.area for r in laid.regions)
     gone = outer * 1.5 * (1 - 1.5 / 40)
     assert made.relief_volume == pytest.approx(-gone, rel=1e-4)
     middles = -sum(c.area for r in laid.regions for c in r.counters)
-    assert sum(made.pieces) == pytest.approx(middles * 1.5 * (1 - 1.5 / 40), rel=1e-4)
+    assert sum(made.loose) == pytest.approx(middles * 1.5 * (1 - 1.5 / 40), rel=1e-4)
 
 
 def test_off_the_face_or_past_the_axis_is_refused() -> None:

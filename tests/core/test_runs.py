@@ -202,7 +202,7 @@ def test_a_word_across_three_panels(bend: float, way: str) -> None:
     wedges = 2 * 6.0 * math.tan(math.radians(abs(bend)) / 2.0) * DEPTH**2
     gained = (raised + sunk) / 2.0 * math.copysign(1.0, bend)
     assert 0.0 < gained < wedges
-    caps = [f.face for f in built.solid.members("m/cap")]  # type: ignore[union-attr]
+    caps = [f.face for f in built.solid.faces_named("m/cap")]  # type: ignore[union-attr]
     assert sum(area(f) for f in caps) == pytest.approx(flat, rel=1e-5)
 
 
@@ -229,7 +229,7 @@ def test_caps_lie_at_the_depth_under_each_panel() -> None:
     built = over(panels(6.0), "x.b", "ACROSS THREE")
     assert any("lean by up to 3.0°" in f.message for f in built.report.findings)
     slope = math.radians(6.0)
-    for face in built.solid.members("m/cap"):  # type: ignore[union-attr]
+    for face in built.solid.faces_named("m/cap"):  # type: ignore[union-attr]
         points = edge_points(face.face)  # the panels look to the back, +y
         side = np.sign(points[:, 0].mean()) if abs(points[:, 0].mean()) > 10 else 0.0
         n = np.array([side * math.sin(slope), math.cos(slope) if side else 1.0, 0.0])
@@ -359,7 +359,7 @@ def test_both_sides_of_a_tube_at_once() -> None:
     near = over(tube, "t.outer", "BOTH", "engrave", "front", side="near", **place)
     assert both.report.stamps[0].built_by == "imprint"
     assert change(both) == pytest.approx(2.0 * change(near), rel=1e-6)
-    caps = [edge_points(f.face)[:, 1].mean() for f in both.solid.members("m/cap")]  # type: ignore[union-attr]
+    caps = [edge_points(f.face)[:, 1].mean() for f in both.solid.faces_named("m/cap")]  # type: ignore[union-attr]
     assert sorted(np.sign(caps)) == [-1.0] * 4 + [1.0] * 4
 
 
@@ -387,7 +387,7 @@ def test_what_misses_the_face_is_told_and_left_out(make: str) -> None:
     assert missed > 20 and told.measured == pytest.approx(missed, abs=0.02)
     assert built.report.valid and sound(built.solid.shape)  # type: ignore[union-attr]
     assert built.report.stamps[0].built_by == "imprint"
-    caps = np.concatenate([edge_points(f.face) for f in built.solid.members("m/cap")])  # type: ignore[union-attr]
+    caps = np.concatenate([edge_points(f.face) for f in built.solid.faces_named("m/cap")])  # type: ignore[union-attr]
     radius = 20.0 - (DEPTH if make == "engrave" else 0.0)
     assert np.hypot(caps[:, 0], caps[:, 1]) == pytest.approx(radius, abs=1e-6)
     assert np.abs(caps[:, 0]).max() <= reach * radius / 20.0 + 1e-3
@@ -490,6 +490,6 @@ def test_a_mark_over_an_edge_colours_what_lies_on_the_face(
     lands = lands.difference(shapely.union_all(holes))
     polygons = ink(built.planned["m"].placed.regions, 60)
     wanted = sum(p.intersection(lands).area for p in polygons)
-    caps = [f.face for f in built.solid.members("m/cap")]  # type: ignore[union-attr]
+    caps = [f.face for f in built.solid.faces_named("m/cap")]  # type: ignore[union-attr]
     assert 1.0 < wanted < 0.99 * sum(p.area for p in polygons)
     assert sum(area(f) for f in caps) == pytest.approx(wanted, rel=1e-3)

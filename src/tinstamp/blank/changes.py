@@ -113,7 +113,7 @@ def hollow(part: Making, feature: Hollow, values: Mapping[str, float]) -> Making
     removed = TopTools_ListOfShape()
     opened: list[NamedFace] = []
     for k, face in enumerate(feature.open_faces):
-        found = part.solid.members(face)
+        found = part.solid.faces_named(face)
         if not found:
             raise BlankError(missing(face, names), f"open_faces.{k}")
         for named in found:

@@ -38,7 +38,7 @@ class NamedSolid:
     shape: TopoDS_Shape
     faces: tuple[NamedFace, ...]
 
-    def members(self, name: str) -> list[NamedFace]:
+    def faces_named(self, name: str) -> list[NamedFace]:
         return [f for f in self.faces if f.name == name]
 
     def named(self, name: str) -> list[TopoDS_Face]:

@@ -1,7 +1,7 @@
 """The chart of a run: one sheet over several faces of a part.
 
-Each piece of it is a face with a chart of its own and the motion that brings the run's sheet
-onto that chart's. The pieces form trees: a piece continues another beyond the line on the sheet
+Each member of it is a face with a chart of its own and the motion that brings the run's sheet
+onto that chart's. The members form trees: a member continues another beyond the line on the sheet
 at which the two faces meet. A cast that goes through a part has two trees, one for each side.
 """
 
@@ -30,14 +30,14 @@ NO_CUT = np.zeros((0, 4, 2))
 
 
 @dataclass(frozen=True, eq=False)
-class Piece:
+class Member:
     """A face of a run.
 
     Attributes
     ----------
     face : its name. chart : its own. into : brings the run's sheet onto that chart's.
-    parent : the piece that it continues; −1 for one that stands by itself.
-    cut : (m, 4, 2) where it meets that piece, on the run's sheet.
+    parent : the member that it continues; −1 for one that stands by itself.
+    cut : (m, 4, 2) where it meets that member, on the run's sheet.
     bend : degrees that the two faces meet at there, positive where the part is convex.
     """
 
@@ -89,22 +89,22 @@ class RunChart(UnevenChart):
 
     Attributes
     ----------
-    pieces : the first is the face that the artwork's place is told on.
+    members : the first is the face that the artwork's place is told on.
     word : how the run is laid out, in a word.
     """
 
-    pieces: tuple[Piece, ...] = field(kw_only=True)
+    members: tuple[Member, ...] = field(kw_only=True)
     word: str = field(kw_only=True)
 
     @property
     def first(self) -> FaceChart:
-        """The chart of the first piece, whose sheet is the run's."""
-        return self.pieces[0].chart
+        """The chart of the first member, whose sheet is the run's."""
+        return self.members[0].chart
 
     @property
     def faces(self) -> tuple[str, ...]:
         """Names of the faces, each once."""
-        return tuple(dict.fromkeys(p.face for p in self.pieces))
+        return tuple(dict.fromkeys(p.face for p in self.members))
 
     @property
     def kind(self) -> str:
@@ -113,7 +113,7 @@ class RunChart(UnevenChart):
 
     @property
     def exact(self) -> bool:
-        return all(p.chart.exact for p in self.pieces)
+        return all(p.chart.exact for p in self.members)
 
     @property
     def projected(self) -> bool:
@@ -121,23 +121,23 @@ class RunChart(UnevenChart):
 
     @property
     def draft(self) -> RunChart:
-        rough = [_rough(p) for p in self.pieces]
-        same = all(a is b for a, b in zip(rough, self.pieces, strict=True))
-        return self if same else replace(self, pieces=tuple(rough))
+        rough = [_rough(p) for p in self.members]
+        same = all(a is b for a, b in zip(rough, self.members, strict=True))
+        return self if same else replace(self, members=tuple(rough))
 
     @cached_property
     def sides(self) -> tuple[RunChart, ...]:
         """The run's trees, each as a run of its own: what a cast meets on its way in, and
         what on its way out."""
-        roots = [k for k, p in enumerate(self.pieces) if p.parent < 0]
+        roots = [k for k, p in enumerate(self.members) if p.parent < 0]
         if len(roots) == 1:
             return (self,)
         found = []
-        for start, end in zip(roots, [*roots[1:], len(self.pieces)], strict=True):
-            own = [replace(p, parent=max(p.parent - start, -1)) for p in self.pieces[start:end]]
+        for start, end in zip(roots, [*roots[1:], len(self.members)], strict=True):
+            own = [replace(p, parent=max(p.parent - start, -1)) for p in self.members[start:end]]
             area = shapely.union_all([p.area for p in own], grid_size=1e-7)
             outline = outline_of_area(area)
-            found.append(replace(self, outline=outline, pieces=tuple(own)))
+            found.append(replace(self, outline=outline, members=tuple(own)))
         return tuple(found)
 
     @property
@@ -151,34 +151,34 @@ class RunChart(UnevenChart):
         return self.first.place_of(xy, degrees)
 
     def owners(self, xy: Array) -> NDArray[np.int_]:
-        """The piece that each sheet point (n, 2) lies on, or is nearest to."""
+        """The member that each sheet point (n, 2) lies on, or is nearest to."""
         found = np.full(len(xy), -1)
-        for k, piece in enumerate(self.pieces):
+        for k, member in enumerate(self.members):
             left = np.flatnonzero(found < 0)
-            found[left[shapely.contains_xy(piece.area, xy[left, 0], xy[left, 1])]] = k
+            found[left[shapely.contains_xy(member.area, xy[left, 0], xy[left, 1])]] = k
         left = np.flatnonzero(found < 0)
         if len(left):
             spots = shapely.points(xy[left])
-            gaps = np.stack([shapely.distance(p.area, spots) for p in self.pieces])
+            gaps = np.stack([shapely.distance(p.area, spots) for p in self.members])
             found[left] = np.argmin(gaps, axis=0)
         return found
 
-    def piece_at(self, xy: Array) -> Piece:
-        """The piece that a sheet point (2,) lies on, or is nearest to."""
-        return self.pieces[int(self.owners(np.asarray(xy, dtype=float)[None])[0])]
+    def member_at(self, xy: Array) -> Member:
+        """The member that a sheet point (2,) lies on, or is nearest to."""
+        return self.members[int(self.owners(np.asarray(xy, dtype=float)[None])[0])]
 
     def _each(
-        self, xy: Array, shape: tuple[int, ...], of: Callable[[Piece, Array], Array]
+        self, xy: Array, shape: tuple[int, ...], of: Callable[[Member, Array], Array]
     ) -> Array:
-        """Values of that shape at sheet points, each from its own piece."""
+        """Values of that shape at sheet points, each from its own member."""
         xy = np.asarray(xy, dtype=float)
         flat = xy.reshape(-1, 2)
         values = np.full((len(flat), *shape), np.nan)
         owners = self.owners(flat)
-        for k, piece in enumerate(self.pieces):
+        for k, member in enumerate(self.members):
             mine = owners == k
             if mine.any():
-                values[mine] = of(piece, flat[mine])
+                values[mine] = of(member, flat[mine])
         return values.reshape(*xy.shape[:-1], *shape)
 
     def to_space(self, xy: Array, lift: float = 0.0) -> Array:
@@ -201,50 +201,50 @@ class RunChart(UnevenChart):
         flat = points.reshape(-1, 3)
         best = np.full(len(flat), np.inf)
         found = np.full((len(flat), 2), np.nan)
-        for piece in self.pieces:
-            xy = piece.out(piece.chart.from_space(flat))
-            off = np.linalg.norm(piece.to_space(xy) - flat, axis=-1)
-            off = off + shapely.distance(piece.area, shapely.points(xy))
+        for member in self.members:
+            xy = member.out(member.chart.from_space(flat))
+            off = np.linalg.norm(member.to_space(xy) - flat, axis=-1)
+            off = off + shapely.distance(member.area, shapely.points(xy))
             better = off < best  # what is no number is never better
             best[better], found[better] = off[better], xy[better]
         return found.reshape(*points.shape[:-1], 2)
 
     def moved(self, by: Frame) -> RunChart:
-        pieces = tuple(replace(p, chart=p.chart.moved(by)) for p in self.pieces)
-        return replace(self, pieces=pieces, frame=self.frame.within(by))
+        members = tuple(replace(p, chart=p.chart.moved(by)) for p in self.members)
+        return replace(self, members=members, frame=self.frame.within(by))
 
     def on(self, faces: Mapping[str, FaceChart]) -> RunChart:
         """The same run when the charts of its faces have been made anew."""
-        pieces = tuple(replace(p, chart=_anew(p, faces[p.face])) for p in self.pieces)
-        return replace(self, pieces=pieces)
+        members = tuple(replace(p, chart=_anew(p, faces[p.face])) for p in self.members)
+        return replace(self, members=members)
 
     def cut_line(self, k: int) -> CutLine:
-        """Where piece `k` begins, with the piece to the left of the line."""
-        piece = self.pieces[k]
-        cut = CutLine(piece.cut, k)
-        inner = piece.area.representative_point()
+        """Where member `k` begins, with the member to the left of the line."""
+        member = self.members[k]
+        cut = CutLine(member.cut, k)
+        inner = member.area.representative_point()
         if float(cut.side(np.array([[inner.x, inner.y]]))[0]) > 0:
             return cut
-        return CutLine(np.ascontiguousarray(piece.cut[::-1, ::-1]), k)
+        return CutLine(np.ascontiguousarray(member.cut[::-1, ::-1]), k)
 
     def parted(self, regions: Sequence[Region]) -> list[list[Part]]:
-        """What of the regions lies on each piece, on the run's sheet.
+        """What of the regions lies on each member, on the run's sheet.
 
         Raises SplitError.
         """
-        found: list[list[Part]] = [[] for _ in self.pieces]
+        found: list[list[Part]] = [[] for _ in self.members]
         waiting = {
             k: [uncut(r, i) for i, r in enumerate(regions)]
-            for k, p in enumerate(self.pieces)
+            for k, p in enumerate(self.members)
             if p.parent < 0
         }
-        for k in range(len(self.pieces)):  # a piece comes after the one that it continues
+        for k in range(len(self.members)):  # a member comes after the one that it continues
             here = waiting.pop(k, [])
-            for c, child in enumerate(self.pieces):
+            for c, child in enumerate(self.members):
                 if child.parent != k or not here:
                     continue
                 line = self.cut_line(c)
-                sides = [_shared(part, line, self.pieces[k].area, child.area) for part in here]
+                sides = [_shared(part, line, self.members[k].area, child.area) for part in here]
                 waiting[c] = [part for beyond, _ in sides for part in beyond]
                 here = [part for _, mine in sides for part in mine]
             found[k] = here
@@ -287,13 +287,13 @@ def _reach(part: Part, cut: CutLine) -> float:
     return float(np.abs(cut.side(part.region.outer.points(8))).max())
 
 
-def _rough(piece: Piece) -> Piece:
-    """A piece for the eye."""
-    draft = piece.chart.draft
-    if draft is piece.chart or not isinstance(draft, FaceChart):
-        return piece
-    return replace(piece, chart=draft)
+def _rough(member: Member) -> Member:
+    """A member for the eye."""
+    draft = member.chart.draft
+    if draft is member.chart or not isinstance(draft, FaceChart):
+        return member
+    return replace(member, chart=draft)
 
 
-def _anew(piece: Piece, home: FaceChart) -> FaceChart:
-    return piece.chart.again(home) if isinstance(piece.chart, View) else home
+def _anew(member: Member, home: FaceChart) -> FaceChart:
+    return member.chart.again(home) if isinstance(member.chart, View) else home

@@ -16,7 +16,7 @@ from tinstamp.chart.cast import GRAZING, CastChart, cast_chart, reached_from
 from tinstamp.chart.flattened import FlattenedChart, SeenSurface
 from tinstamp.chart.flattening import flatten_patch
 from tinstamp.chart.joint import Faces, joint_line
-from tinstamp.chart.run import Piece, RunChart, area_of_face, outline_of_area
+from tinstamp.chart.run import Member, RunChart, area_of_face, outline_of_area
 from tinstamp.chart.skin import Footprint
 from tinstamp.chart.turns import STILL, Motion
 
@@ -32,40 +32,42 @@ MOST_OVERLAP = 1e-4
 """Part of a face that may lie over another on the sheet."""
 
 
-def run_of(pieces: list[Piece], word: str) -> RunChart:
-    """The run of pieces, the first of which has its own sheet."""
-    grown = [p.area.buffer(POLYGONS_APART, join_style="mitre") for p in pieces]
+def run_of(members: list[Member], word: str) -> RunChart:
+    """The run of members, the first of which has its own sheet."""
+    grown = [p.area.buffer(POLYGONS_APART, join_style="mitre") for p in members]
     whole = shapely.union_all(grown, grid_size=1e-7).buffer(-POLYGONS_APART, join_style="mitre")
-    first = pieces[0].chart
-    return RunChart(outline_of_area(whole), first.frame, pieces=tuple(pieces), word=word)
+    first = members[0].chart
+    return RunChart(outline_of_area(whole), first.frame, members=tuple(members), word=word)
 
 
 def unrolled(faces: Faces, name: str, at: Array, reach: float) -> RunChart | None:
     """Faces that unroll exactly, laid side by side from the named one on, as far as `reach` mm
     from a place on its sheet; None when there is none beside it."""
-    pieces = [Piece(name, faces[name])]
+    members = [Member(name, faces[name])]
     here = shapely.Point(*at).buffer(reach)
     waiting = deque([0])
-    while waiting and len(pieces) < MOST_FACES:
+    while waiting and len(members) < MOST_FACES:
         k = waiting.popleft()
-        piece = pieces[k]
-        if piece.chart.closed:
+        member = members[k]
+        if member.chart.closed:
             continue
-        for joint in faces.beside(piece.face):
-            other = faces[joint.beyond(piece.face)]
+        for joint in faces.beside(member.face):
+            other = faces[joint.beyond(member.face)]
             if not other.exact or other.closed:
                 continue
-            on_run = piece.out(piece.chart.from_space(joint.points))
+            on_run = member.out(member.chart.from_space(joint.points))
             own = other.from_space(joint.points)
             into = _motion(on_run, own)
             if into is None:
                 continue
-            found = Piece(joint.beyond(piece.face), other, into, k, joint_line(on_run), joint.bend)
-            if not found.area.intersects(here) or any(_over(found, p) for p in pieces):
+            found = Member(
+                joint.beyond(member.face), other, into, k, joint_line(on_run), joint.bend
+            )
+            if not found.area.intersects(here) or any(_over(found, p) for p in members):
                 continue
-            pieces.append(found)
-            waiting.append(len(pieces) - 1)
-    return run_of(pieces, "unrolled") if len(pieces) > 1 else None
+            members.append(found)
+            waiting.append(len(members) - 1)
+    return run_of(members, "unrolled") if len(members) > 1 else None
 
 
 def _motion(there: Array, own: Array) -> Motion | None:
@@ -79,23 +81,23 @@ def _motion(there: Array, own: Array) -> Motion | None:
     return motion if np.abs(motion(there) - own).max() < SHEETS_AGREE else None
 
 
-def _over(found: Piece, before: Piece) -> bool:
+def _over(found: Member, before: Member) -> bool:
     shared = float(found.area.intersection(before.area).area)
     return shared > MOST_OVERLAP * min(found.area.area, before.area.area)
 
 
-def cast_pieces(faces: Faces, name: str, root: CastChart, first: int = 0) -> list[Piece]:
+def cast_members(faces: Faces, name: str, root: CastChart, first: int = 0) -> list[Member]:
     """The faces beside one that a cast reaches, that one first; `first` is the number that it
     has in its run."""
-    pieces = [Piece(name, root)]
+    members = [Member(name, root)]
     waiting = deque([0])
     seen = {name}
-    while waiting and len(pieces) < MOST_FACES:
+    while waiting and len(members) < MOST_FACES:
         k = waiting.popleft()
-        piece = pieces[k]
-        assert isinstance(piece.chart, CastChart)
-        for joint in faces.beside(piece.face):
-            beyond = joint.beyond(piece.face)
+        member = members[k]
+        assert isinstance(member.chart, CastChart)
+        for joint in faces.beside(member.face):
+            beyond = joint.beyond(member.face)
             home = faces[beyond]
             if beyond in seen or joint.faces_to(root.against) < GRAZING:
                 continue
@@ -104,10 +106,10 @@ def cast_pieces(faces: Faces, name: str, root: CastChart, first: int = 0) -> lis
             if chart is None:
                 continue
             cut = joint_line(root.seen(joint.points))
-            pieces.append(Piece(beyond, chart, STILL, first + k, cut, joint.bend))
+            members.append(Member(beyond, chart, STILL, first + k, cut, joint.bend))
             seen.add(beyond)
-            waiting.append(len(pieces) - 1)
-    return pieces
+            waiting.append(len(members) - 1)
+    return members
 
 
 _sheets: Kept[RunChart | None] = Kept(16)
@@ -139,10 +141,10 @@ def _flattened(
 ) -> RunChart | None:
     base = faces[name]
     root = cast_chart(base, at, -base.normal(at), upright)
-    pieces = cast_pieces(faces, name, root)
-    if len(pieces) == 1:
+    members = cast_members(faces, name, root)
+    if len(members) == 1:
         return None
-    plane = run_of(pieces, "projected")
+    plane = run_of(members, "projected")
     pin, near = np.array(root.pin), max(covered.wide, covered.tall)
     low, high = plane.bounds[:2], plane.bounds[2:]
     low, high = np.maximum(low, pin - 3.0 * near), np.minimum(high, pin + 3.0 * near)
@@ -150,36 +152,36 @@ def _flattened(
     flat = flatten_patch(seen, low, high, 1.0, upright, pin, lambda st: covered.weight(st - pin))
     box = shapely.box(*low, *high)
 
-    def laid(piece: Piece) -> Piece:
-        assert isinstance(piece.chart, CastChart)
-        area = shapely.segmentize(piece.area.intersection(box), near / 10)
+    def laid(member: Member) -> Member:
+        assert isinstance(member.chart, CastChart)
+        area = shapely.segmentize(member.area.intersection(box), near / 10)
         area = shapely.transform(area, lambda p: flat.sheet(p) + pin)
         chart = FlattenedChart(
             outline_of_area(area),
             root.frame,
-            base=piece.chart.base,
-            cast=piece.chart,
+            base=member.chart.base,
+            cast=member.chart,
             flat=flat,
             pin=root.pin,
         )
-        cut = piece.cut
+        cut = member.cut
         if len(cut):
             ends = np.concatenate([cut[:, 0], cut[-1:, 3]])
             if len(cut) == 1:
                 ends = np.linspace(cut[0, 0], cut[0, 3], 65)
             cut = joint_line(flat.sheet(ends) + pin)
-        return replace(piece, chart=chart, cut=cut)
+        return replace(member, chart=chart, cut=cut)
 
-    near_by = _met_by(pieces, box)
+    near_by = _met_by(members, box)
     return run_of([laid(p) for p in near_by], "least stretch") if len(near_by) > 1 else None
 
 
-def _met_by(pieces: list[Piece], box: BaseGeometry) -> list[Piece]:
-    """The pieces that reach into a box, and are reached through others that do."""
+def _met_by(members: list[Member], box: BaseGeometry) -> list[Member]:
+    """The members that reach into a box, and are reached through others that do."""
     kept: dict[int, int] = {}
-    found: list[Piece] = []
-    for k, piece in enumerate(pieces):
-        if (piece.parent < 0 or piece.parent in kept) and piece.area.intersection(box).area > 0:
+    found: list[Member] = []
+    for k, member in enumerate(members):
+        if (member.parent < 0 or member.parent in kept) and member.area.intersection(box).area > 0:
             kept[k] = len(found)
-            found.append(replace(piece, parent=kept.get(piece.parent, -1)))
+            found.append(replace(member, parent=kept.get(member.parent, -1)))
     return found

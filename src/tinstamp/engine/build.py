@@ -341,7 +341,7 @@ class _Run:
         todo = operations(item, found, wall)
         done = self.cache.get("relief", (key, direct), lambda: self._executed(bodies, todo, direct))
         for body, made_there in done.items():
-            whole = replace(subject, wall=wall, pieces=made_there.pieces, depths=made_there.depths)
+            whole = replace(subject, wall=wall, loose=made_there.loose, depths=made_there.depths)
             self.findings += checked("made", whole, self.resolved)
             if made_there.built_by == "boolean":
                 deepest = max((op for op in todo if op.body == body), key=lambda op: op.depth)

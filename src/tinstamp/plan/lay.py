@@ -16,7 +16,7 @@ from tinstamp.job.model import Guide, Setting
 from tinstamp.job.setting import WRAPS
 from tinstamp.job.worked import Worked
 from tinstamp.plan.art import ArtSpec, inks_of
-from tinstamp.setting.along import Run
+from tinstamp.setting.along import AlongWay
 from tinstamp.setting.place import Copies, Guided, Other, Placed, PlaceError, Spot, lay
 from tinstamp.setting.way import Way, arc_way, edge_way, level_way, line_way, midline_way
 
@@ -209,17 +209,17 @@ def _closes(guide: Guide, way: Way, chart: Chart) -> bool:
     return way.closed or (chart.closed and level)
 
 
-def _runner(spec: LaySpec, guide: Guide, chart: Chart) -> Callable[[Array, float], Run]:
+def _runner(spec: LaySpec, guide: Guide, chart: Chart) -> Callable[[Array, float], AlongWay]:
     numbers = spec.setting.under("guide")
 
-    def run(origin: Array, upright: float) -> Run:
+    def along(origin: Array, upright: float) -> AlongWay:
         try:
             way, shift = WAYS[guide.kind](_Place(guide, numbers, chart, origin, upright))
         except (ProfileError, ValueError) as error:
             raise PlaceError(str(error)) from error
         if guide.other_way:
             way = way.reversed()
-        return Run(
+        return AlongWay(
             way=way,
             at=guide.at,
             shift=numbers["shift"] + shift,
@@ -228,4 +228,4 @@ def _runner(spec: LaySpec, guide: Guide, chart: Chart) -> Callable[[Array, float
             joint=_closes(guide, way, chart),
         )
 
-    return run
+    return along

@@ -23,7 +23,7 @@ from tinstamp.plan.art import ArtSpec, art_spec, draw
 from tinstamp.plan.lay import LaySpec, place_on
 from tinstamp.plan.sheet import sheet_of
 from tinstamp.setting.fit import Fit, fit
-from tinstamp.setting.place import Other, Placed, PlaceError, on_piece, read_right, relaid
+from tinstamp.setting.place import Other, Placed, PlaceError, on_member, read_right, relaid
 
 PLAN_ERRORS = (FontError, FormulaError, LogoError, PlaceError)
 """What `plan` raises; the message is for the designer."""
@@ -85,13 +85,13 @@ class Planned:
         return self.lay.over and given.walls == "cast" and given.caps == "plane"
 
     def on_face(self, name: str) -> list[tuple[Placed, Chart]]:
-        """The placed artwork on each piece of a run that is of that face, or on its chart."""
+        """The placed artwork on each member of a run that is of that face, or on its chart."""
         if not isinstance(self.chart, RunChart):
             return [(self.placed, self.chart)] if name in self.faces else []
         return [
-            (on_piece(piece, self.placed.regions, self.placed.origin), piece.chart)
-            for piece in self.chart.pieces
-            if piece.face == name
+            (on_member(member, self.placed.regions, self.placed.origin), member.chart)
+            for member in self.chart.members
+            if member.face == name
         ]
 
     def by_depth(self) -> list[tuple[float, Placed]]:

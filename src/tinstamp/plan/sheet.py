@@ -15,8 +15,8 @@ from tinstamp.chart.bent import BentChart
 from tinstamp.chart.cast import CastChart, cast_chart, far_place
 from tinstamp.chart.joint import Faces
 from tinstamp.chart.patch import patch_of
-from tinstamp.chart.run import Piece
-from tinstamp.chart.run_making import cast_pieces, flattened, run_of, unrolled
+from tinstamp.chart.run import Member
+from tinstamp.chart.run_making import cast_members, flattened, run_of, unrolled
 from tinstamp.chart.skin import Footprint, SkinChart
 from tinstamp.chart.turns import Motion
 from tinstamp.plan.lay import LaySpec
@@ -103,13 +103,13 @@ def _cast_on(spec: LaySpec, chart: FaceChart, faces: Faces, part: Faces) -> Char
         out, there = _way_out(part, spec.face, chart.to_space(at), towards)
         far = cast_chart(part[out], there, -towards, near.frame.axes[1])
     roots = [(f, root) for f, root in ((spec.face, near), (out, far)) if root is not None]
-    pieces: list[Piece] = []
+    members: list[Member] = []
     for face, root in roots:
         run = faces if face in faces else Faces({face: part[face]})
-        found = cast_pieces(run, face, root, len(pieces))
-        into = _through(roots[0][1], root) if pieces else None
-        pieces += found if into is None else [_seen(piece, into) for piece in found]
-    return run_of(pieces, "projected") if len(pieces) > 1 else roots[0][1]
+        found = cast_members(run, face, root, len(members))
+        into = _through(roots[0][1], root) if members else None
+        members += found if into is None else [_seen(member, into) for member in found]
+    return run_of(members, "projected") if len(members) > 1 else roots[0][1]
 
 
 def _way_out(part: Faces, face: str, origin: Array, towards: Array) -> tuple[str, Array]:
@@ -136,10 +136,10 @@ def _through(near: CastChart, far: CastChart) -> Motion:
     return Motion(mirror, np.array(far.pin) - mirror @ np.array(near.pin))
 
 
-def _seen(piece: Piece, into: Motion) -> Piece:
-    """A piece of the far side on the near one's sheet."""
-    seen = replace(piece, into=into)
-    return replace(seen, cut=seen.out(piece.cut)) if len(piece.cut) else seen
+def _seen(member: Member, into: Motion) -> Member:
+    """A member of the far side on the near one's sheet."""
+    seen = replace(member, into=into)
+    return replace(seen, cut=seen.out(member.cut)) if len(member.cut) else seen
 
 
 def _upright(chart: FaceChart, at: Array, turn: float) -> Array:

@@ -31,14 +31,14 @@ class Subject:
     Attributes
     ----------
     wall : least and greatest material behind it, mm, as measured.
-    pieces : volumes of what came loose when it was made, mm³.
+    loose : volumes of what came loose when it was made, mm³.
     depths : least and greatest length of its walls, mm, where they are not all the same.
     """
 
     planned: Planned
     fit: Fit | None = None
     wall: tuple[float, float] | None = None
-    pieces: tuple[float, ...] = ()
+    loose: tuple[float, ...] = ()
     depths: tuple[float, float] | None = None
 
     @property
@@ -47,7 +47,7 @@ class Subject:
         return self.planned.name
 
 
-Run = Callable[[Subject, Numbers], Iterable[Finding]]
+Looks = Callable[[Subject, Numbers], Iterable[Finding]]
 
 
 @dataclass(frozen=True)
@@ -57,7 +57,7 @@ class Check:
     name: str
     stage: Stage
     limits: tuple[Limit, ...]
-    run: Run
+    run: Looks
 
     @property
     def purpose(self) -> str:
@@ -69,10 +69,10 @@ CHECKS: dict[str, Check] = {}
 """By name, in the order that they are told."""
 
 
-def check(name: str, stage: Stage, *limits: Limit) -> Callable[[Run], Run]:
+def check(name: str, stage: Stage, *limits: Limit) -> Callable[[Looks], Looks]:
     """Declare a check. Raises ValueError for a name that is taken."""
 
-    def keep(run: Run) -> Run:
+    def keep(run: Looks) -> Looks:
         if name in CHECKS:
             raise ValueError(f"there are two checks called “{name}”")
         CHECKS[name] = Check(name, stage, limits, run)

@@ -278,15 +278,15 @@ def wall_left(it: Subject, limits: Numbers) -> Iterator[Finding]:
 @check("loose piece", "made")
 def loose_pieces(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Middles of letters that fall out of a through-cut."""
-    pieces = it.pieces
-    if pieces:
-        count = len(pieces)
+    loose = it.loose
+    if loose:
+        count = len(loose)
         what = "a piece falls" if count == 1 else f"{count} pieces fall"
         yield Finding(
             "fix",
             "loose piece",
             it.stamp,
-            f"{what} out, the largest of {pieces[0]:.2f} mm³: a stencil font holds its middles",
+            f"{what} out, the largest of {loose[0]:.2f} mm³: a stencil font holds its middles",
             float(count),
             0.0,
             "pieces",

@@ -18,8 +18,8 @@ from tinstamp.blank.kernel import face_on, solid_of, solids, volume
 from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.chart.base import FaceChart
 from tinstamp.job.face_name import StampFace
+from tinstamp.relief.face_curves import CurveError, extent, face_loops
 from tinstamp.relief.heads import Head
-from tinstamp.relief.laid import LayingError, extent, lay
 from tinstamp.relief.surfaces import ReliefError, own_surface, parallel, round_frame
 from tinstamp.relief.walls import Waller
 
@@ -44,11 +44,11 @@ class Cut:
     Attributes
     ----------
     solid : the part.
-    pieces : volumes of what came loose, mm³, largest first.
+    loose : volumes of what came loose, mm³, largest first.
     """
 
     solid: NamedSolid
-    pieces: tuple[float, ...]
+    loose: tuple[float, ...]
 
 
 def tool(
@@ -98,8 +98,8 @@ def hull(
     chart = chart.on_own_surface((region.bounds[:2] + region.bounds[2:]) / 2)
     low_end, high_end = (None, None) if ends is None else ends(chart)
     try:
-        (loops,) = lay([region], chart, low, high, 0.0, low_end, high_end)
-    except LayingError as error:
+        (loops,) = face_loops([region], chart, low, high, 0.0, low_end, high_end)
+    except CurveError as error:
         raise ReliefError(f"an outline cannot be laid on the face: {error}") from error
     plain = own_surface(chart.ground)
     if low_end is None or high_end is None:

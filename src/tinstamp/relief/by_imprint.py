@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.relief.checking import LOG
+from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.guard import Asked, fault
 from tinstamp.relief.heads import Head
 from tinstamp.relief.imprint import imprint
-from tinstamp.relief.laid import LayingError
 from tinstamp.relief.operation import Operation
 from tinstamp.relief.verify import agrees, examine_imprint
 
@@ -19,7 +19,7 @@ def by_imprint(
     so that the boolean is tried."""
     try:
         made = imprint(solid, op.face, op.face_chart, op.placed.regions, op.signed, op.stamp, head)
-    except LayingError:
+    except CurveError:
         return None  # across the seam: not for this way
     change = examine_imprint(made, op.face_chart, op.signed, head is None)
     if change is None or not agrees(change, expected):

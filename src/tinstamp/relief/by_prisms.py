@@ -71,7 +71,7 @@ def by_prisms(
     if known is None and not -clear * placed.area < change < 0.0:
         raise ReliefError("the cast does not cut into the part")
     check_change(solid, cut, change, asked_of(chart, placed, op, False))
-    return Made(cut.solid, "boolean", change, None, cut.pieces, time.perf_counter() - start)
+    return Made(cut.solid, "boolean", change, None, cut.loose, time.perf_counter() - start)
 
 
 def heights_of(chart: Chart, cast: CastChart, placed: Placed) -> tuple[Array, Array]:

@@ -25,7 +25,7 @@ from tinstamp.relief.operation import Halt, Made, Operation
 from tinstamp.relief.run import across_volume, joined_tool, lean_of, on_ink, on_its_face
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.tracing import traced
-from tinstamp.setting.place import Placed, on_piece
+from tinstamp.setting.place import Placed, on_member
 
 
 def by_sewn_tools(
@@ -40,8 +40,8 @@ def by_sewn_tools(
     low, high = lifts(op) if op.depth else (0.0, WALL_REACH)
     for parts in across:
         for k, part in parts:
-            piece = chart.pieces[k]
-            high = min(high, room(piece.chart, on_piece(piece, [part.region], (0.0, 0.0))))
+            member = chart.members[k]
+            high = min(high, room(member.chart, on_member(member, [part.region], (0.0, 0.0))))
     tools = [joined_tool(chart, parts, low, high, op.raised, stopped) for parts in across]
     if not op.depth:
         marked = traced(solid, tools, op.stamp, lambda at: on_ink(chart, across, at))
@@ -57,7 +57,7 @@ def by_sewn_tools(
     known = expected if closed_form else None
     lean = max(lean_of(chart, parts) for parts in across)
     taken = time.perf_counter() - start
-    return Made(cut.solid, "boolean", change, known, cut.pieces, taken, None, lean)
+    return Made(cut.solid, "boolean", change, known, cut.loose, taken, None, lean)
 
 
 def by_slanted_tools(
@@ -96,14 +96,14 @@ def by_slanted_tools(
     expected = 0.0
     for parts in across:
         for k, part in parts:
-            own = chart.pieces[k].chart
+            own = chart.members[k].chart
             assert isinstance(own, CastChart)
             expected += Slanted(own, own, op.signed).volume([part.region])
     closed_form = not op.through and all(on_its_face(chart, parts) for parts in across)
     check_volume(cut_away(cut, change), expected, closed_form, op)
     check_change(solid, cut, change, asked_of(chart, _joined(chart, across), op, False))
     known = expected if closed_form else None
-    return Made(cut.solid, "boolean", change, known, cut.pieces, time.perf_counter() - start)
+    return Made(cut.solid, "boolean", change, known, cut.loose, time.perf_counter() - start)
 
 
 def _joined(chart: RunChart, across: Sequence[Sequence[tuple[int, Part]]]) -> Placed:

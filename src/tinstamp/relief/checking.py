@@ -27,7 +27,7 @@ def cast_of(chart: Chart) -> CastChart | None:
     """The cast that artwork comes from, of one face or of a run seen from one side."""
     if isinstance(chart, CastChart):
         return chart
-    if isinstance(chart, RunChart) and sum(p.parent < 0 for p in chart.pieces) == 1:
+    if isinstance(chart, RunChart) and sum(p.parent < 0 for p in chart.members) == 1:
         first = chart.first
         return first if isinstance(first, CastChart) else None
     return None
@@ -47,7 +47,7 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
 
 def check_change(before: NamedSolid, cut: Cut, change: float, asked: Asked) -> None:
     """Raises ReliefError when what came out is not what was asked."""
-    asked = replace(asked, loose=bool(cut.pieces))
+    asked = replace(asked, loose=bool(cut.loose))
     told = fault(before, cut.solid, cut_away(cut, change), asked)
     if told is not None:
         LOG.warning("the guard refused a relief: %s", told)
@@ -56,7 +56,7 @@ def check_change(before: NamedSolid, cut: Cut, change: float, asked: Asked) -> N
 
 def cut_away(cut: Cut, change: float) -> float:
     """The change without the middles that fell out by themselves, mm³."""
-    return change + sum(cut.pieces)
+    return change + sum(cut.loose)
 
 
 def bite(op: Operation) -> float:

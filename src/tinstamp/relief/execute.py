@@ -23,7 +23,7 @@ from tinstamp.relief.operation import Halt, Made, Operation, on_and_on
 from tinstamp.relief.run import cut_at, shares
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import TOUCHING, face_about, fit
-from tinstamp.setting.place import Placed, on_piece
+from tinstamp.setting.place import Placed, on_member
 
 
 def execute(
@@ -70,7 +70,7 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
     cut, change = by_tools(solid, op, expected, asked, stopped)
     known = expected if op.closed_form else None
     taken = time.perf_counter() - start
-    return Made(cut.solid, "boolean", change, known, cut.pieces, taken, depths)
+    return Made(cut.solid, "boolean", change, known, cut.loose, taken, depths)
 
 
 def _clipped(chart: CastChart, op: Operation) -> Operation:
@@ -104,16 +104,16 @@ def _over_run(
         whole = by_sewn_tools(solid, chart, parts.across, op, stopped)
     for share in (parts.within, parts.beyond):
         for k, regions in share.items():
-            piece = chart.pieces[k]
-            there = on_piece(piece, regions, op.placed.origin)
-            mine = replace(op, face=piece.face, chart=piece.chart, placed=there, over=False)
-            if isinstance(piece.chart, CastChart) and not reached(piece.chart, there):
-                mine = _clipped(piece.chart, mine)
+            member = chart.members[k]
+            there = on_member(member, regions, op.placed.origin)
+            mine = replace(op, face=member.face, chart=member.chart, placed=there, over=False)
+            if isinstance(member.chart, CastChart) and not reached(member.chart, there):
+                mine = _clipped(member.chart, mine)
                 if not mine.placed.regions:
                     continue
-                own = replace(fit(mine.placed, piece.chart), edge=mine.fit.edge)
+                own = replace(fit(mine.placed, member.chart), edge=mine.fit.edge)
             else:
-                own = fit(there, piece.chart)
+                own = fit(there, member.chart)
             mine = replace(mine, fit=replace(own, touches=op.fit.touches, nested=op.fit.nested))
             now = whole.solid if whole is not None else solid
             made = execute(now, mine, direct, stopped)

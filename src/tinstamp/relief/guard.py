@@ -257,7 +257,7 @@ def _as_asked(points: Array, asked: Asked) -> bool:
         return bool((over <= DEPTH_STRAY).all() if asked.raised else (over >= -DEPTH_STRAY).all())
     run = asked.chart if isinstance(asked.chart, RunChart) else None
     own = [asked.chart] if isinstance(asked.chart, FaceChart) else []
-    charts = [c.ground for c in (own if run is None else [p.chart for p in run.pieces])]
+    charts = [c.ground for c in (own if run is None else [p.chart for p in run.members])]
     most = asked.depth * (1.0 if run is None else LEAN_STRETCH) + DEPTH_STRAY
     for chart in charts:
         xy = chart.from_space(points)

@@ -24,8 +24,8 @@ from tinstamp.blank.solid import NamedFace, NamedSolid, joined
 from tinstamp.blank.trim import covers, loops
 from tinstamp.chart.base import FaceChart
 from tinstamp.job.face_name import StampFace
+from tinstamp.relief.face_curves import CurveError, extent, face_loops
 from tinstamp.relief.heads import Head
-from tinstamp.relief.laid import LayingError, extent, lay
 from tinstamp.relief.surfaces import parallel, round_frame
 from tinstamp.relief.walls import Walled, Waller
 
@@ -74,10 +74,10 @@ def imprint(
     become faces of their own. With `head` the walls end there.
 
     The regions must lie strictly inside the face and not touch one another: that is for
-    the caller to know (see `setting.fit`). Raises LayingError when they cross the seam.
+    the caller to know (see `setting.fit`). Raises CurveError when they cross the seam.
     """
-    hosts = _Hosts(solid.members(face_name), chart)
-    laid = lay(regions, chart, 0.0, depth, hosts.start, None, head)
+    hosts = _Hosts(solid.faces_named(face_name), chart)
+    laid = face_loops(regions, chart, 0.0, depth, hosts.start, None, head)
     surface = hosts.surface
     every = [loop for outlines in laid for loop in outlines]
     if head is None:
@@ -167,19 +167,19 @@ class _Hosts:
         if closed:
             self.start = min(float(ring[:, 0].min()) for rings in self.rings for ring in rings)
         if any(f.shell != self.shell for f in named):
-            raise LayingError("the face has parts on several shells")
+            raise CurveError("the face has parts on several shells")
         for face in self.faces[1:]:
             if face.Orientation() != self.faces[0].Orientation():
-                raise LayingError("the parts of the face look different ways")
+                raise CurveError("the parts of the face look different ways")
 
     def under(self, uv: Sequence[float]) -> int:
-        """The index of the face under a place. Raises LayingError when there is none."""
+        """The index of the face under a place. Raises CurveError when there is none."""
         if len(self.faces) == 1:
             return 0
         for k, rings in enumerate(self.rings):
             if covers(rings, np.asarray(uv)):
                 return k
-        raise LayingError("the artwork lies beside the face")
+        raise CurveError("the artwork lies beside the face")
 
 
 Island = tuple[int, int]

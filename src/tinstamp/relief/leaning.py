@@ -17,7 +17,7 @@ from OCP.Geom import Geom_Surface
 from tinstamp.artwork.outline import Region, evaluate
 from tinstamp.blank.kernel import Array
 from tinstamp.chart.base import FaceChart
-from tinstamp.chart.run import Piece
+from tinstamp.chart.run import Member
 from tinstamp.chart.view import View
 from tinstamp.relief.heads import Head
 from tinstamp.relief.surfaces import parallel
@@ -62,15 +62,15 @@ class Rim:
     base: FaceChart
 
 
-def rim_of(piece: Piece, ends: Array) -> Rim:
-    """Of a piece, with the joint's ends (2, 2) on the run's sheet."""
-    start, end = on_base(piece.chart, piece.into(ends))
+def rim_of(member: Member, ends: Array) -> Rim:
+    """Of a member, with the joint's ends (2, 2) on the run's sheet."""
+    start, end = on_base(member.chart, member.into(ends))
     run = (end - start) / np.linalg.norm(end - start)
     out = np.array([run[1], -run[0]])
-    base = base_of(piece.chart)
+    base = base_of(member.chart)
     far = np.concatenate([(o.points(8) - start) @ out for o in base.outline])
-    inner = piece.area.representative_point()
-    middle = on_base(piece.chart, piece.into(np.array([inner.x, inner.y])))
+    inner = member.area.representative_point()
+    middle = on_base(member.chart, member.into(np.array([inner.x, inner.y])))
     if float((middle - start) @ out) > 0:
         out, far = -out, -far
     return Rim(start, out, float(-far.min()), base)

@@ -85,7 +85,7 @@ class Made:
     built_by : "imprint" or "boolean".
     relief_volume : measured change of volume, mm³, signed.
     expected : the computed change, mm³; None where there is no closed form.
-    pieces : volumes of what came loose in a through-cut, mm³.
+    loose : volumes of what came loose in a through-cut, mm³.
     seconds : time taken, checks included.
     depths : least and greatest length of the walls, mm, where they are not all the same.
     lean : degrees by which walls are off the normal where faces meet at an angle.
@@ -95,7 +95,7 @@ class Made:
     built_by: Literal["imprint", "boolean"]
     relief_volume: float
     expected: float | None
-    pieces: tuple[float, ...]
+    loose: tuple[float, ...]
     seconds: float
     depths: tuple[float, float] | None = None
     lean: float = 0.0
@@ -108,7 +108,7 @@ class Made:
             built_by="imprint" if self.built_by == later.built_by == "imprint" else "boolean",
             relief_volume=self.relief_volume + later.relief_volume,
             expected=(self.expected or 0.0) + (later.expected or 0.0) if known else None,
-            pieces=(*self.pieces, *later.pieces),
+            loose=(*self.loose, *later.loose),
             seconds=self.seconds + later.seconds,
             depths=self.depths or later.depths,
             lean=max(self.lean, later.lean),

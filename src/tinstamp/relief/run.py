@@ -21,13 +21,13 @@ from tinstamp.blank.sewing import SewError, sewn
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.cast import CastChart
 from tinstamp.chart.joint import joint_line
-from tinstamp.chart.run import Piece, RunChart
+from tinstamp.chart.run import Member, RunChart
 from tinstamp.relief.boolean import Tool, hull
 from tinstamp.relief.heads import Head
 from tinstamp.relief.leaning import Lean, Leaning, base_of, on_base, rim_of
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import fit, ink
-from tinstamp.setting.place import on_piece
+from tinstamp.setting.place import on_member
 
 EDGES_APART = 2e-5
 """mm; edges of tools that meet at a joint may be that far apart."""
@@ -47,9 +47,9 @@ class Shares:
 
     Attributes
     ----------
-    within : for pieces by their number, what lies clear inside them, on the run's sheet.
+    within : for members by their number, what lies clear inside them, on the run's sheet.
     beyond : the same, what hangs over an edge of the run there.
-    across : parts that make one region together, by piece.
+    across : parts that make one region together, by member.
     """
 
     within: dict[int, list[Region]]
@@ -65,17 +65,17 @@ class Shares:
 def shares(chart: RunChart, regions: Sequence[Region]) -> Shares:
     """Part artwork by faces. Raises ReliefError."""
     try:
-        by_piece = chart.parted(regions)
+        by_member = chart.parted(regions)
     except SplitError as error:
         raise ReliefError(str(error)) from error
     within: dict[int, list[Region]] = {}
     beyond: dict[int, list[Region]] = {}
     across: dict[tuple[int, int], list[tuple[int, Part]]] = {}
-    for k, parts in enumerate(by_piece):
+    for k, parts in enumerate(by_member):
         for part in parts:
             if not part.whole:
                 across.setdefault((root_of(chart, k), part.source), []).append((k, part))
-            elif _clear(chart.pieces[k], part.region):
+            elif _clear(chart.members[k], part.region):
                 within.setdefault(k, []).append(part.region)
             else:
                 beyond.setdefault(k, []).append(part.region)
@@ -86,32 +86,32 @@ def cut_at(chart: RunChart, cast: CastChart, lift: float) -> RunChart:
     """A projected run with its faces parted where their parallels meet, `lift` mm above them, as
     the cast sees it: for walls that run along it. Raises ReliefError."""
 
-    def moved(piece: Piece) -> Piece:
-        if piece.parent < 0:
-            return piece
-        xy = evaluate(piece.cut, np.linspace(0.0, 1.0, 9)).reshape(-1, 2)
-        own = chart.pieces[piece.parent]
+    def moved(member: Member) -> Member:
+        if member.parent < 0:
+            return member
+        xy = evaluate(member.cut, np.linspace(0.0, 1.0, 9)).reshape(-1, 2)
+        own = chart.members[member.parent]
         q = on_base(own.chart, xy)
-        if abs(piece.bend) >= STRAIGHT_ON:
-            lean = lean_at(own, piece, piece)
+        if abs(member.bend) >= STRAIGHT_ON:
+            lean = lean_at(own, member, member)
             q = q + lean.shift(q, lift)
         seen = cast.seen(base_of(own.chart).to_space(q, lift))
         keep = np.concatenate([[True], np.linalg.norm(np.diff(seen, axis=0), axis=1) > 1e-9])
-        return replace(piece, cut=joint_line(seen[keep & np.isfinite(seen).all(axis=1)]))
+        return replace(member, cut=joint_line(seen[keep & np.isfinite(seen).all(axis=1)]))
 
-    return replace(chart, pieces=tuple(moved(p) for p in chart.pieces))
+    return replace(chart, members=tuple(moved(p) for p in chart.members))
 
 
 def root_of(chart: RunChart, k: int) -> int:
-    """The first piece of the tree that piece `k` is of."""
-    while chart.pieces[k].parent >= 0:
-        k = chart.pieces[k].parent
+    """The first member of the tree that member `k` is of."""
+    while chart.members[k].parent >= 0:
+        k = chart.members[k].parent
     return k
 
 
-def _clear(piece: Piece, region: Region) -> bool:
-    alone = on_piece(piece, [region], (0.0, 0.0))
-    return fit(alone, piece.chart).edge is not None
+def _clear(member: Member, region: Region) -> bool:
+    alone = on_member(member, [region], (0.0, 0.0))
+    return fit(alone, member.chart).edge is not None
 
 
 def joined_tool(
@@ -124,17 +124,17 @@ def joined_tool(
     own_ends: Callable[[FaceChart], tuple[Head, Head]] | None = None,
 ) -> Tool:
     """One region that runs over joints as a solid between two lifts, mm, or with `own_ends`
-    between the heads that those are for each piece's chart. Raises ReliefError."""
+    between the heads that those are for each member's chart. Raises ReliefError."""
     members = []
     loose = EDGES_APART
     for k, part in parts:
-        piece = chart.pieces[k]
-        own = part.transformed(piece.into.matrix, piece.into.shift)
+        member = chart.members[k]
+        own = part.transformed(member.into.matrix, member.into.shift)
         ends = own_ends
         if own_ends is None:
             leans = leans_of(chart, k, part)
             ends = _ends(leans, low, high) if leans else None
-        made = hull(own.region, piece.chart, low, high, cap_is_high, ends)
+        made = hull(own.region, member.chart, low, high, cap_is_high, ends)
         loose = max(loose, 4.0 * made.tolerance)
         members += [(f.name, f.face) for f in made.ends]
         for walls, source, marks in zip(made.walls, made.source, own.marks.of, strict=True):
@@ -161,18 +161,18 @@ def leans_of(chart: RunChart, k: int, part: Part) -> dict[int, Lean]:
     """
     found = {}
     for number in sorted({int(m) for marks in part.marks.of for m in marks if m >= 0}):
-        beyond = chart.pieces[number]
+        beyond = chart.members[number]
         if abs(beyond.bend) < STRAIGHT_ON:
             continue
-        other = chart.pieces[beyond.parent] if number == k else beyond
-        found[number] = lean_at(chart.pieces[k], other, beyond)
+        other = chart.members[beyond.parent] if number == k else beyond
+        found[number] = lean_at(chart.members[k], other, beyond)
     return found
 
 
-def lean_at(own: Piece, other: Piece, joint: Piece) -> Lean:
-    """How walls of a piece lean where it meets another, at the joint that one of them begins
+def lean_at(own: Member, other: Member, joint: Member) -> Lean:
+    """How walls of a member lean where it meets another, at the joint that one of them begins
     with. Raises ReliefError."""
-    if any(not _straight(piece, joint.cut) for piece in (own, other)):
+    if any(not _straight(member, joint.cut) for member in (own, other)):
         raise ReliefError(
             f"the faces meet at {abs(joint.bend):.1f}° along a curve: relief runs on there "
             f"only with parallel walls and a flat cap, from a projection"
@@ -181,9 +181,9 @@ def lean_at(own: Piece, other: Piece, joint: Piece) -> Lean:
     return Lean(rim_of(own, ends), rim_of(other, ends), joint.bend)
 
 
-def _straight(piece: Piece, cut: Array) -> bool:
-    """True when a joint is straight on the sheet of the piece's face."""
-    points = on_base(piece.chart, piece.into(evaluate(cut, np.linspace(0.0, 1.0, 9))))
+def _straight(member: Member, cut: Array) -> bool:
+    """True when a joint is straight on the sheet of the member's face."""
+    points = on_base(member.chart, member.into(evaluate(cut, np.linspace(0.0, 1.0, 9))))
     points = points.reshape(-1, 2)
     run = points[-1] - points[0]
     off = (points - points[0]) @ np.array([-run[1], run[0]]) / np.linalg.norm(run)
@@ -204,11 +204,11 @@ def across_volume(chart: RunChart, parts: Sequence[tuple[int, Part]], depth: flo
     """The computed volume of a region that runs over joints, mm³, signed as the depth."""
     total = 0.0
     for k, part in parts:
-        piece = chart.pieces[k]
-        own = part.transformed(piece.into.matrix, piece.into.shift).region
-        total += piece.chart.relief_volume([own], depth)
+        member = chart.members[k]
+        own = part.transformed(member.into.matrix, member.into.shift).region
+        total += member.chart.relief_volume([own], depth)
         for lean in leans_of(chart, k, part).values():
-            total += lean.gain(piece.chart, own, depth)
+            total += lean.gain(member.chart, own, depth)
     return total
 
 
@@ -216,13 +216,13 @@ def lean_of(chart: RunChart, parts: Sequence[tuple[int, Part]]) -> float:
     """Degrees by which walls are off the normal at the joints that a region meets: half of the
     greatest bend."""
     met = {int(m) for _, part in parts for marks in part.marks.of for m in marks if m >= 0}
-    return max(abs(chart.pieces[number].bend) for number in met) / 2.0
+    return max(abs(chart.members[number].bend) for number in met) / 2.0
 
 
 def on_its_face(chart: RunChart, parts: Sequence[tuple[int, Part]]) -> bool:
     """True when no part of a region hangs over an edge of the run."""
     return all(
-        chart.pieces[k].area.buffer(POLYGONS_STRAY).contains(polygon)
+        chart.members[k].area.buffer(POLYGONS_STRAY).contains(polygon)
         for k, part in parts
         for polygon in ink([part.region])
     )
@@ -231,9 +231,9 @@ def on_its_face(chart: RunChart, parts: Sequence[tuple[int, Part]]) -> bool:
 def on_ink(chart: RunChart, across: Sequence[Sequence[tuple[int, Part]]], at: Array) -> bool:
     """True when a point in space, (3,), lies on the parts of regions that run over joints."""
     return any(
-        inked(piece.chart, [part.transformed(piece.into.matrix, piece.into.shift).region], at)
+        inked(member.chart, [part.transformed(member.into.matrix, member.into.shift).region], at)
         for parts in across
-        for piece, part in ((chart.pieces[k], part) for k, part in parts)
+        for member, part in ((chart.members[k], part) for k, part in parts)
     )
 
 

@@ -33,7 +33,7 @@ from tinstamp.blank.kernel import (
 )
 from tinstamp.chart.base import Straight
 from tinstamp.chart.frame import Frame
-from tinstamp.relief.laid import LaidLoop
+from tinstamp.relief.face_curves import FaceLoop
 
 HERE = TopLoc_Location()
 Row = list[float]
@@ -80,7 +80,7 @@ class Waller:
         self.first_trace = Geom2d_Line(gp_Pnt2d(0.0, 0.0), up)
         self.last_trace = Geom2d_Line(gp_Pnt2d(1.0, 0.0), up)
 
-    def walled(self, loop: LaidLoop) -> Walled:
+    def walled(self, loop: FaceLoop) -> Walled:
         """Edges of a loop on both surfaces and the walls between them."""
         count = len(loop.uv)
         uv = [points.tolist() for points in loop.uv]
@@ -137,7 +137,7 @@ class Waller:
             return _line(foot, head)
         return spline_curve([0.0, 0.0, self.height, self.height], [foot, head])
 
-    def traced(self, loop: LaidLoop) -> TopoDS_Wire:
+    def traced(self, loop: FaceLoop) -> TopoDS_Wire:
         """The wire of a loop on the foot's surface alone."""
         count = len(loop.uv)
         foot = [poles.tolist() for poles in loop.foot]

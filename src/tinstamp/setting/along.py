@@ -16,7 +16,7 @@ from tinstamp.setting.way import Way
 
 
 @dataclass(frozen=True)
-class Run:
+class AlongWay:
     """How artwork lies along a way.
 
     Attributes
@@ -38,7 +38,7 @@ class Run:
 
 
 @dataclass(frozen=True)
-class Along:
+class Followed:
     """What came of it.
 
     Attributes
@@ -51,61 +51,61 @@ class Along:
     size: float
 
 
-def run_along(letters: Sequence[LetterInk], rest: float, run: Run) -> Along:
+def follow(letters: Sequence[LetterInk], rest: float, along: AlongWay) -> Followed:
     """Letters along a way, standing on it by the height `rest` of the artwork, mm."""
     if not letters:
-        return Along((), 0.0, 1.0)
+        return Followed((), 0.0, 1.0)
     low = min(x.x for x in letters)
     width = max(x.x + x.advance for x in letters) - low
-    part = run.way.length / run.times
+    part = along.way.length / along.times
     order = {x: k for k, x in enumerate(sorted({round(letter.x, 6) for letter in letters}))}
     scale, gap = 1.0, 0.0
-    if run.fill == "scale" and width > 0:
+    if along.fill == "scale" and width > 0:
         scale = part / width
-    elif run.fill == "space":
-        gaps = len(order) if run.joint or run.times > 1 else len(order) - 1
+    elif along.fill == "space":
+        gaps = len(order) if along.joint or along.times > 1 else len(order) - 1
         gap = (part - width) / gaps if gaps > 0 else 0.0
     total = width * scale + gap * (len(order) - 1)
-    starts = _starts(run, total, gap)
+    starts = _starts(along, total, gap)
     placed: list[list[Region]] = []
     for start in starts:
         for letter in letters:
             middle = letter.x + letter.advance / 2
             s = start + (middle - low) * scale + gap * order[round(letter.x, 6)]
-            placed.append(_stood(letter, middle, rest, scale, run, s))
+            placed.append(_stood(letter, middle, rest, scale, along, s))
     ends = (min(starts), max(starts) + total)
-    overrun = max(0.0, -ends[0], ends[1] - run.way.length)
-    if run.joint:
-        overrun = max(0.0, run.times * total - run.way.length)
-    elif run.times > 1:
-        overrun = max(overrun, run.times * total - run.way.length)
-    return Along(tuple(united(placed)), overrun, scale)
+    overrun = max(0.0, -ends[0], ends[1] - along.way.length)
+    if along.joint:
+        overrun = max(0.0, along.times * total - along.way.length)
+    elif along.times > 1:
+        overrun = max(overrun, along.times * total - along.way.length)
+    return Followed(tuple(united(placed)), overrun, scale)
 
 
-def _starts(run: Run, total: float, gap: float) -> list[float]:
+def _starts(along: AlongWay, total: float, gap: float) -> list[float]:
     """Where each time of artwork of that length begins along the way, mm."""
-    length = run.way.length
-    part = length / run.times
-    first = {"start": 0.0, "centre": (length - total) / 2, "end": length - total}[run.at]
-    if run.times == 1:
-        first = gap / 2 if run.fill == "space" and run.joint else first
-        return [first + run.shift]
-    if run.joint:
-        return [first + run.shift + k * part for k in range(run.times)]
-    if run.fill == "space":  # each in its part of the way, half a gap to both sides
-        return [run.shift + k * part + gap / 2 for k in range(run.times)]
-    step = (length - total) / (run.times - 1)
-    return [run.shift + k * step for k in range(run.times)]
+    length = along.way.length
+    part = length / along.times
+    first = {"start": 0.0, "centre": (length - total) / 2, "end": length - total}[along.at]
+    if along.times == 1:
+        first = gap / 2 if along.fill == "space" and along.joint else first
+        return [first + along.shift]
+    if along.joint:
+        return [first + along.shift + k * part for k in range(along.times)]
+    if along.fill == "space":  # each in its part of the way, half a gap to both sides
+        return [along.shift + k * part + gap / 2 for k in range(along.times)]
+    step = (length - total) / (along.times - 1)
+    return [along.shift + k * step for k in range(along.times)]
 
 
 def _stood(
-    letter: LetterInk, middle: float, rest: float, scale: float, run: Run, s: float
+    letter: LetterInk, middle: float, rest: float, scale: float, along: AlongWay, s: float
 ) -> list[Region]:
     """A letter with its middle at a distance along the way, turned with it."""
-    point, turn = run.way.at(s)
+    point, turn = along.way.at(s)
     angle = np.radians(turn)
     matrix = scale * np.array([[np.cos(angle), -np.sin(angle)], [np.sin(angle), np.cos(angle)]])
-    left = run.above * np.array([-np.sin(angle), np.cos(angle)])
+    left = along.above * np.array([-np.sin(angle), np.cos(angle)])
     shift = point + left - matrix @ np.array([middle, rest])
     return [region.transformed(matrix, shift) for region in letter.regions]
 

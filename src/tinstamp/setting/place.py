@@ -16,10 +16,10 @@ from tinstamp.artwork.text import LetterInk
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.cone import ConeChart
-from tinstamp.chart.run import Piece
+from tinstamp.chart.run import Member
 from tinstamp.chart.turns import STILL, Motion
 from tinstamp.chart.view import degrees_beneath
-from tinstamp.setting.along import Run, run_along, united
+from tinstamp.setting.along import AlongWay, follow, united
 from tinstamp.setting.way import rims
 
 RestsOn = Literal["baseline", "middle", "bottom", "top"]
@@ -138,7 +138,7 @@ class Guided:
     """Artwork along a guide: its letters, and what makes the way from the spot."""
 
     letters: tuple[LetterInk, ...]
-    run: Callable[[Array, float], Run]
+    along: Callable[[Array, float], AlongWay]
 
 
 def lay(
@@ -170,11 +170,11 @@ def lay(
 
 def _guided(artwork: Artwork, spot: Spot, chart: Chart, guided: Guided, times: int) -> Placed:
     origin, upright = where(spot, chart)
-    run = replace(guided.run(origin, spot.turn + upright), times=times)
-    found = run_along(guided.letters, rest_line(artwork, spot.rests_on), run)
+    along = replace(guided.along(origin, spot.turn + upright), times=times)
+    found = follow(guided.letters, rest_line(artwork, spot.rests_on), along)
     here = (float(origin[0]), float(origin[1]))
-    steps = np.linspace(0.0, run.way.length, 97)[: None if not run.way.closed else -1]
-    points = np.array([run.way.at(float(s))[0] for s in steps])
+    steps = np.linspace(0.0, along.way.length, 97)[: None if not along.way.closed else -1]
+    points = np.array([along.way.at(float(s))[0] for s in steps])
     return Placed(found.regions, here, np.eye(2), np.zeros(2), True, found.overrun, points)
 
 
@@ -422,8 +422,8 @@ def _gaps(occupied: Sequence[tuple[float, float]], turn: float) -> list[tuple[fl
     return [(a, b) for a, b in trimmed if b > a]
 
 
-def on_piece(piece: Piece, regions: Sequence[Region], origin: tuple[float, float]) -> Placed:
-    """Regions of a run's sheet on that of one of its pieces."""
-    moved = tuple(r.transformed(piece.into.matrix, piece.into.shift) for r in regions)
-    x, y = piece.into(np.array(origin))
-    return Placed(moved, (float(x), float(y)), piece.into.matrix, piece.into.shift, True)
+def on_member(member: Member, regions: Sequence[Region], origin: tuple[float, float]) -> Placed:
+    """Regions of a run's sheet on that of one of its members."""
+    moved = tuple(r.transformed(member.into.matrix, member.into.shift) for r in regions)
+    x, y = member.into(np.array(origin))
+    return Placed(moved, (float(x), float(y)), member.into.matrix, member.into.shift, True)

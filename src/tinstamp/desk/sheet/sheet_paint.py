@@ -288,20 +288,20 @@ def _face(painter: QPainter, view: Sheet, chart: Chart, scale: Scale) -> None:
 def _joints(painter: QPainter, chart: RunChart, scale: Scale) -> None:
     """Where the faces of a run meet, and their names."""
     painter.setPen(QPen(QColor(p.SECOND_INK), 1, Qt.PenStyle.DashDotLine))
-    for piece in chart.pieces:
-        if piece.parent >= 0:
-            ends = np.concatenate([piece.cut[:, 0], piece.cut[-1:, 3]])
+    for member in chart.members:
+        if member.parent >= 0:
+            ends = np.concatenate([member.cut[:, 0], member.cut[-1:, 3]])
             painter.drawPolyline(QPolygonF([scale.to_pixel(*xy) for xy in ends]))
     painter.setFont(type_at(p.SMALL))
     painter.setPen(QColor(p.SECOND_INK))
-    for piece in chart.sides[0].pieces if len(chart.sides[0].pieces) > 1 else ():
-        low_x, low_y, high_x, _ = piece.area.bounds
+    for member in chart.sides[0].members if len(chart.sides[0].members) > 1 else ():
+        low_x, low_y, high_x, _ = member.area.bounds
         wide = (high_x - low_x) * scale.per_mm
-        if painter.fontMetrics().horizontalAdvance(piece.face) > wide - 6:
+        if painter.fontMetrics().horizontalAdvance(member.face) > wide - 6:
             continue  # no room between the joints
         at = scale.to_pixel((low_x + high_x) / 2, low_y)
         box = QRectF(at.x() - wide / 2, at.y() - 18, wide, 16)
-        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, piece.face)
+        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, member.face)
 
 
 def _level(around: Turns, up: float, scale: Scale, count: int) -> QPainterPath:

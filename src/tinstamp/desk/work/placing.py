@@ -13,7 +13,7 @@ import numpy as np
 
 from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
-from tinstamp.chart.run import Piece, RunChart
+from tinstamp.chart.run import Member, RunChart
 from tinstamp.job.formula import FormulaError, names
 from tinstamp.job.model import Job, changed, dotted, get
 from tinstamp.job.resolve import resolve
@@ -74,9 +74,9 @@ def moved(
     """
     setting = job.stamps[index].setting
     if isinstance(chart, RunChart) and not chart.exact:
-        piece = chart.piece_at(start + by)
-        if piece.face != setting.face and not setting.from_stamp:
-            return _onto(job, index, piece, start + by)
+        member = chart.member_at(start + by)
+        if member.face != setting.face and not setting.from_stamp:
+            return _onto(job, index, member, start + by)
     old_x, old_y = chart.place_of(start, angle)
     new_x, new_y = chart.place_of(home(start + by, chart), angle)
     edges = not setting.from_stamp
@@ -93,15 +93,15 @@ def moved(
     return changed(job, ("stamps", index, "setting", "up"), new_up)
 
 
-def _onto(job: Job, index: int, piece: Piece, at: Array) -> Job:
-    """Stamp `index` placed on a piece of its run, at a point of the run's sheet."""
-    ground = piece.chart.ground
+def _onto(job: Job, index: int, member: Member, at: Array) -> Job:
+    """Stamp `index` placed on a member of its run, at a point of the run's sheet."""
+    ground = member.chart.ground
     angle = ground.turns is not None
-    across, up = piece.chart.place_of(piece.into(at), angle)
+    across, up = member.chart.place_of(member.into(at), angle)
     setting = job.stamps[index].setting
     placed = setting.model_copy(
         update={
-            "face": piece.face,
+            "face": member.face,
             "across": f"{_figure(across)} {'deg' if angle else 'mm'}",
             "up": f"{_figure(up)} mm",
             "across_from": "middle",

@@ -31,11 +31,11 @@ from tinstamp.chart.fitting import (
 )
 
 
-class LayingError(ValueError):
+class CurveError(ValueError):
     """Artwork that cannot be laid as it is; the general boolean may still do it."""
 
 
-def extent(laid: Sequence[LaidLoop], head: bool = False) -> tuple[Array, Array]:
+def extent(laid: Sequence[FaceLoop], head: bool = False) -> tuple[Array, Array]:
     """Least and greatest (u, v) of loops, (2,) each; of their heads' where those differ."""
     points = np.concatenate(
         [p for loop in laid for p in (loop.head_uv if head and loop.head_uv else loop.uv)]
@@ -44,7 +44,7 @@ def extent(laid: Sequence[LaidLoop], head: bool = False) -> tuple[Array, Array]:
 
 
 @dataclass(frozen=True)
-class LaidLoop:
+class FaceLoop:
     """One outline on the face: n pieces, the first starting where the last one ends.
 
     Attributes
@@ -110,7 +110,7 @@ class Ends(Protocol):
     def at(self, uv: Array) -> Array: ...
 
 
-def lay(
+def face_loops(
     regions: Sequence[Region],
     chart: FaceChart,
     low: float,
@@ -118,11 +118,11 @@ def lay(
     start: float | None = None,
     foot_end: Ends | None = None,
     head_end: Ends | None = None,
-) -> list[list[LaidLoop]]:
+) -> list[list[FaceLoop]]:
     """Lay regions between the lifts `low` and `high` (mm); a list of loops per region.
 
     With `head_end` the walls end there, and with `foot_end` they begin there. `start` is
-    where u begins on a closed face. Raises LayingError when a region crosses the seam there,
+    where u begins on a closed face. Raises CurveError when a region crosses the seam there,
     or strays from the face.
     """
     if not regions:
@@ -141,11 +141,11 @@ def lay(
             break
         pieces = pieces.halved(~good)
     else:
-        raise LayingError(f"{np.count_nonzero(~good)} pieces stray from the face")
+        raise CurveError(f"{np.count_nonzero(~good)} pieces stray from the face")
     codes = np.where(pieces.straight, chart.straight(pieces.beziers), Straight.FREE)
     if head_end is not None:
         codes[:] = Straight.FREE
-    laid: list[list[LaidLoop]] = []
+    laid: list[list[FaceLoop]] = []
     for spans in _spans(regions, pieces):
         turn = np.zeros(2)
         if foot_end is None:
@@ -153,7 +153,7 @@ def lay(
             turn = np.array([_turns(first, own, start), _over(first, own)])
         laid.append(
             [
-                LaidLoop(
+                FaceLoop(
                     [p + turn for p in uv[s]],
                     foot[s],
                     head[s],
@@ -253,7 +253,7 @@ def _over(uv: Sequence[Array], chart: FaceChart) -> float:
     greatest = max(float(p[:, 1].max()) for p in uv)
     shift = -2.0 * np.pi * np.floor(least / (2.0 * np.pi))
     if greatest + shift > 2.0 * np.pi:
-        raise LayingError("the artwork crosses the seam of the face")
+        raise CurveError("the artwork crosses the seam of the face")
     return float(shift)
 
 
@@ -266,7 +266,7 @@ def _turns(uv: Sequence[Array], chart: FaceChart, start: float | None) -> float:
     greatest = max(float(p[:, 0].max()) for p in uv)
     shift = -turn * np.floor((least - start) / turn)
     if greatest + shift > start + turn:
-        raise LayingError("the artwork crosses the seam of the face")
+        raise CurveError("the artwork crosses the seam of the face")
     return float(shift)
 
 

@@ -30,6 +30,7 @@ from tinstamp.desk.sheet.sheet_paint import heights
 from tinstamp.desk.sheet.sheet_view import SheetView
 from tinstamp.desk.ticket.proof_line import ProofLine
 from tinstamp.desk.ticket.ticket import Ticket, free_name
+from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.part_files import PartFiles
 from tinstamp.desk.work.recent import RecentFiles
 from tinstamp.desk.work.session import Session
@@ -40,6 +41,7 @@ from tinstamp.output.outputs import OUTPUTS
 from tinstamp.proofing.finding import Finding
 
 
+@overrides
 class Window(QMainWindow):
     """The desk."""
 

@@ -15,6 +15,7 @@ from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.preview import Preview, preview
 from tinstamp.desk.work.session import Session
 from tinstamp.job.model import changed
@@ -99,6 +100,7 @@ def _reach(shown: Preview) -> float:
     return float(np.abs(points[np.unique(triangles)]).max()) if len(triangles) else 1.0
 
 
+@overrides
 class _Picture(QWidget):
     def __init__(self, shown: Preview | None, reach: float, session: Session, word: str) -> None:
         super().__init__()

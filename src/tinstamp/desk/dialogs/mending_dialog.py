@@ -11,6 +11,7 @@ from tinstamp.artwork.drawn import Artwork, Mended
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.work.overrides import overrides
 
 
 class MendingDialog(QDialog):
@@ -65,6 +66,7 @@ def told(artwork: Artwork, m: Mended) -> list[str]:
     return lines
 
 
+@overrides
 class _Picture(QWidget):
     """The drawing's lines with their points, or its cleaned regions."""
 

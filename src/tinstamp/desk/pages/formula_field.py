@@ -8,12 +8,14 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QVBoxLayout, QWidg
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.placing import shifted
 
 TYPING = 100
 """ms after a key before what was typed is taken"""
 
 
+@overrides
 class FormulaField(QWidget):
     """A line for the formula with its unit, and a line below for the value or the error."""
 

@@ -28,6 +28,7 @@ from tinstamp.desk.part.measure_panel import MeasurePanel
 from tinstamp.desk.part.scene import Hit, Patch, Scene
 from tinstamp.desk.sheet.sheet_paint import heights
 from tinstamp.desk.sheet.sheet_stretch import Tint, box_about, draped_stretch
+from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.preview import Preview, preview
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.stamp_drag import StampDrag
@@ -48,6 +49,7 @@ CLICK_MOVES = 4
 """px; a press that moves less is a click"""
 
 
+@overrides
 class PartView(QWidget):
     """Draws the scene and lets the mouse work on it."""
 

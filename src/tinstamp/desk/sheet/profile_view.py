@@ -27,6 +27,7 @@ from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.style import alone_button, plain_button, type_at
 from tinstamp.desk.sheet.sheet_paint import fitted, path_of, ruler_step
 from tinstamp.desk.sheet.sheet_scale import Scale
+from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.placing import shifted
 from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.job import edit_features as edit
@@ -102,6 +103,7 @@ def drawing(session: Session, path: Path) -> Drawing | None:
     return Drawing(spots, made)
 
 
+@overrides
 class ProfileView(QWidget):
     """Paints the profile of the chosen feature and lets the hand move its points."""
 

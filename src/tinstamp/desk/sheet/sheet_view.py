@@ -19,6 +19,7 @@ from tinstamp.desk.look.style import alone_button
 from tinstamp.desk.sheet import sheet_paint
 from tinstamp.desk.sheet.sheet_scale import Scale
 from tinstamp.desk.sheet.sheet_stretch import MEASURES, WORDS
+from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.desk.work.stamp_drag import Mode, StampDrag
 
@@ -30,6 +31,7 @@ STEP, COARSE, FINE = 0.5, 5.0, 0.1
 """mm that an arrow key nudges: plain, with Shift, with Control"""
 
 
+@overrides
 class SheetView(QWidget):
     """Paints the sheet and lets the mouse and the arrow keys place the stamp."""
 

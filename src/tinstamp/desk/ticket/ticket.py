@@ -26,6 +26,7 @@ from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.feature_list import summary
 from tinstamp.desk.sheet.sheet_paint import path_of
 from tinstamp.desk.sheet.sheet_scale import Scale
+from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.job.formula import FormulaError
@@ -217,6 +218,7 @@ def free_name(job: Job, wish: str) -> str:
     return name
 
 
+@overrides
 class _CardList(QListWidget):
     """A list that reports where a card was dropped instead of moving it itself."""
 
@@ -257,6 +259,7 @@ class _CardList(QListWidget):
             super().keyPressEvent(event)
 
 
+@overrides
 class _Card(QStyledItemDelegate):
     """Paints one card."""
 

@@ -51,7 +51,7 @@ def combined(part: Making, bodies: Sequence[Blank], add: bool, words: str) -> Ma
             f"{words} does not touch the part" if add else f"{words} cuts the part to pieces"
         )
     change = sum(map(volume, parts)) - volume(part.solid.shape)
-    if abs(change) < 1e-9 * sum(volume(body.solid.shape) for body in bodies):
+    if abs(change) < 1e-8 * sum(volume(body.solid.shape) for body in bodies):
         raise BlankError(
             f"{words} lies within the part and adds nothing"
             if add

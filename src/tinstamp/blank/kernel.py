@@ -10,12 +10,10 @@ import numpy as np
 from numpy.typing import NDArray
 from OCP.Bnd import Bnd_Box
 from OCP.BRep import BRep_Builder, BRep_Tool
-from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.BRepBndLib import BRepBndLib
 from OCP.BRepGProp import BRepGProp
 from OCP.Geom import Geom_BSplineCurve, Geom_BSplineSurface, Geom_Curve, Geom_Surface
 from OCP.Geom2d import Geom2d_BSplineCurve
-from OCP.GeomAbs import GeomAbs_SurfaceType
 from OCP.gp import gp_Ax3, gp_Dir, gp_Lin, gp_Pln, gp_Pnt, gp_Pnt2d
 from OCP.GProp import GProp_GProps
 from OCP.Message import Message
@@ -40,15 +38,13 @@ from tinstamp.chart.frame import Frame
 
 Array = NDArray[np.float64]
 BUILDER = BRep_Builder()
-FINE, FINE_ENOUGH = 1e-10, 1e-9
-"""Relative error asked of the integration of volumes, and where splines have so many spans that
-rounding alone comes near to that."""
+VOLUME_ERROR = 1e-9
+"""Relative error asked of the integration of volumes; rounding alone comes near to a tenth of it
+on splines of many spans."""
 ASLANT = (0.3117, 0.5231, 0.7930)
 """The normal of the plane that volumes are summed from: along no face that is likely."""
 ASIDE = 0.1
 """extents of the shape that this plane lies off its middle"""
-MANY_SPANS = 60
-"""spans of a spline in one direction"""
 TOLERANCE = 1e-7
 """mm; the tolerance of vertices, edges and faces that the program makes."""
 
@@ -301,7 +297,6 @@ def volume(shape: TopoDS_Shape) -> float:
     lies aslant: measured from a point, as is usual, a face whose plane goes through that point
     adds nothing, and the integration seeks a part of nothing for ever.
     """
-    fine = FINE_ENOUGH if any(_many_spans(face) for face in faces(shape)) else FINE
     box = Bnd_Box()
     BRepBndLib.Add_s(shape, box)
     if box.IsVoid():
@@ -314,16 +309,11 @@ def volume(shape: TopoDS_Shape) -> float:
     middle = gp_Pnt((ax + bx) / 2 - below * x, (ay + by) / 2 - below * y, (az + bz) / 2 - below * z)
     plane = gp_Pln(middle, gp_Dir(x, y, z))
     props = GProp_GProps()
-    BRepGProp.VolumePropertiesGK_s(shape, props, plane, fine, False, True, False, False, False)
+    error = VOLUME_ERROR
+    BRepGProp.VolumePropertiesGK_s(shape, props, plane, error, False, True, False, False, False)
+        shape, props, plane, VOLUME_ERROR, False, True, False, False, False
+    )
     return float(props.Mass())
-
-
-def _many_spans(face: TopoDS_Face) -> bool:
-    """True for a spline on which the integration would split spans for ever."""
-    surface = BRepAdaptor_Surface(face, False)
-    if surface.GetType() != GeomAbs_SurfaceType.GeomAbs_BSplineSurface:
-        return False
-    return max(surface.NbUKnots(), surface.NbVKnots()) > MANY_SPANS
 
 
 def extent_of(shape: TopoDS_Shape) -> float:

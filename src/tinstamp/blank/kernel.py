@@ -311,8 +311,6 @@ def volume(shape: TopoDS_Shape) -> float:
     props = GProp_GProps()
     error = VOLUME_ERROR
     BRepGProp.VolumePropertiesGK_s(shape, props, plane, error, False, True, False, False, False)
-        shape, props, plane, VOLUME_ERROR, False, True, False, False, False
-    )
     return float(props.Mass())
 
 

@@ -88,15 +88,17 @@ def test_the_guard_refuses_a_builder_that_makes_another_depth(
     emboss: bool, part: float, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     """Both builders broken on purpose, their own checks silenced: nothing wrong gets out."""
-    lay = imprint.lay
+    lay = imprint.face_loops
 
     def deeper(regions, chart, low, high, *more):  # type: ignore[no-untyped-def]
         return lay(regions, chart, low * part, high * part, *more)
 
-    monkeypatch.setattr(imprint, "lay", deeper)
+    monkeypatch.setattr(imprint, "face_loops", deeper)
     parallel = imprint.parallel
     monkeypatch.setattr(imprint, "parallel", lambda s, c, d, *m: parallel(s, c, d * part, *m))
-    monkeypatch.setattr(by_imprint, "examine_imprint", lambda made, chart, depth, *a: depth * 30.0)
+    monkeypatch.setattr(
+        by_imprint, "examine_imprint", lambda made, solid, chart, depth, *a: depth * 30.0
+    )
     monkeypatch.setattr(by_imprint, "agrees", lambda *a: True)
     tool = boolean.tool
     monkeypatch.setattr(

@@ -314,6 +314,14 @@ def volume(shape: TopoDS_Shape) -> float:
     return float(props.Mass())
 
 
+def box_of(shape: TopoDS_Shape) -> Array:
+    """(2, 3) least and greatest corner of a box that holds a shape, mm."""
+    box = Bnd_Box()
+    BRepBndLib.Add_s(shape, box)
+    corners = (box.CornerMin(), box.CornerMax())
+    return np.array([[corner.X(), corner.Y(), corner.Z()] for corner in corners])
+
+
 def extent_of(shape: TopoDS_Shape) -> float:
     """The diagonal of a shape's box, mm."""
     box = Bnd_Box()

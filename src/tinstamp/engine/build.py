@@ -10,12 +10,14 @@ import logging
 import time
 from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from functools import partial
 
+from tinstamp.blank.kernel import Array
 from tinstamp.blank.solid import Blank, NamedSolid
 from tinstamp.engine.blanks import FeatureError, Step, key_of, made, steps_of
 from tinstamp.engine.cache import Cache
-from tinstamp.engine.measuring import long_way, wall_behind
-from tinstamp.engine.mesh import mesh_of
+from tinstamp.engine.layer import Layer, Put
+from tinstamp.engine.measuring import ink_box, long_way, wall_behind
 from tinstamp.engine.report import BodyReport, Report, StampReport
 from tinstamp.engine.seams import seams_for
 from tinstamp.engine.triangles import Mesh
@@ -29,17 +31,17 @@ from tinstamp.plan.planned import PLAN_ERRORS, Planned, plan
 from tinstamp.proofing.check import Subject, checked, key_of_limits
 from tinstamp.proofing.checks import LIMITS
 from tinstamp.proofing.finding import Finding, sorted_findings
-from tinstamp.relief.execute import execute
+from tinstamp.relief.execute import execute, imprinted
+from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.kinds import operations
 from tinstamp.relief.operation import PART, Made, Operation
 from tinstamp.relief.surfaces import ReliefError
-from tinstamp.relief.verify import Verdict, examine
+from tinstamp.relief.verify import Verdict
 from tinstamp.setting.fit import Fit
 
 LOG = logging.getLogger("tinstamp.build")
 Progress = Callable[[str, float], None]
 """Called with what is being done and the part that is done, 0 to 1."""
-Bodies = Mapping[str, NamedSolid]
 Picture = Callable[[Mapping[str, Mesh], Blank], None]
 """Called with the bodies' triangles and the blank, for its charts."""
 
@@ -69,11 +71,20 @@ class Built:
 
 @dataclass
 class _Marked:
-    """The bodies so far, what was told of each stamp, and how each body's volume changed, mm³."""
+    """The bodies so far as layers, what was told of each stamp, and how volumes changed, mm³."""
 
-    bodies: dict[str, NamedSolid]
+    layers: dict[str, Layer]
     reports: list[StampReport] = field(default_factory=list)
     changed: dict[str, float] = field(default_factory=dict)
+
+    def bodies(self, cache: Cache) -> dict[str, NamedSolid]:
+        """Every body with all that was put into it so far."""
+        return {name: layer.body(cache) for name, layer in self.layers.items()}
+
+    @property
+    def whole_key(self) -> Hashable:
+        """All that the bodies depend on."""
+        return tuple((name, layer.whole_key) for name, layer in self.layers.items())
 
     @property
     def direct(self) -> bool:
@@ -93,7 +104,9 @@ def build(
 
     With `picture`, that is given the bodies' triangles before the last examination.
     """
-    work = _Run(document, cache or Cache(), picture, progress, stopped)
+    cache = Cache() if cache is None else cache
+    cache.begin()
+    work = _Run(document, cache, picture, progress, stopped)
     try:
         return work.run()
     except (Stopped, ConnectionError):
@@ -142,23 +155,22 @@ class _Run:
             path: Path = ("blank", "features", error.index)
             self.findings.append(Finding("fix", "feature not made", "", told, path=path))
             return self._nothing()
-        blank_key = key_of(steps, seams)
-        plain_verdicts = {PART: self.cache.get("examine", blank_key, lambda: examine(blank.solid))}
+        plain_verdicts = {PART: Layer(blank.solid).examined(self.cache)}
         if not plain_verdicts[PART].sound:
             told = "the blank is not a sound solid before marking"
             self.findings.append(Finding("fix", "unsound blank", "", told, path=("blank",)))
         planned = [item.on(blank.charts) for item in planned]
         kept = list(self.findings)
-        marked = self._marked(blank, blank_key, planned, direct=True)
+        marked = self._marked(blank, planned, direct=True)
         bodies = self._examined(marked, blank, plain_verdicts)
         if marked.direct and not all(body.valid for body in bodies):
             # an imprint passed its own checks, but not the last one: take the long way
             self.findings = kept
-            marked = self._marked(blank, blank_key, planned, direct=False)
+            marked = self._marked(blank, planned, direct=False)
             bodies = self._examined(marked, blank, plain_verdicts)
         report = self._report(bodies, tuple(marked.reports), blank)
         by_name = {item.name: item for item in planned}
-        return Built(self.job, report, marked.bodies, blank, by_name)
+        return Built(self.job, report, marked.bodies(self.cache), blank, by_name)
 
     def failed(self) -> Built:
         """What a build that broke off tells."""
@@ -245,22 +257,17 @@ class _Run:
         self.stopped()
         if self.picture is not None:
             self.progress("picture", 0.85)
-            self.picture({name: self._mesh(body) for name, body in marked.bodies.items()}, blank)
+            meshes = {name: layer.mesh(self.cache) for name, layer in marked.layers.items()}
+            self.picture(meshes, blank)
         self.progress("last check", 0.95)
         self.stopped()
         found = []
-        for name, body in marked.bodies.items():
-            # the solid is kept with its verdict, so the id stays its own
-            key = id(body.shape)
-            verdict: Verdict = self.cache.get(
-                "examine",
-                key,
-                lambda body=body: (body, examine(body)),  # type: ignore[misc]
-            )[1]
+        for name, layer in marked.layers.items():
+            verdict = layer.examined(self.cache)
             before = plain[name].volume if name in plain else 0.0
             expected = before + marked.changed.get(name, 0.0)
             agree = abs(verdict.volume - expected) <= VOLUMES_AGREE * expected
-            agree = agree and self._reads_back(body, marked)
+            agree = agree and self._reads_back(layer.body(self.cache), marked)
             found.append(BodyReport(name, verdict.sound and agree, verdict.volume, before))
         return tuple(found)
 
@@ -275,39 +282,42 @@ class _Run:
         self.findings.append(Finding("fix", "file", "", NOT_WHOLE))
         return False
 
-    def _mesh(self, body: NamedSolid) -> Mesh:
-        key = id(body.shape)  # the solid is kept with its mesh, so the id stays its own
-        return self.cache.get("mesh", key, lambda: (body, mesh_of(body)))[1]
-
-    def _marked(self, blank: Blank, key: Hashable, planned: list[Planned], direct: bool) -> _Marked:
-        marked = _Marked({PART: blank.solid})
+    def _marked(self, blank: Blank, planned: list[Planned], direct: bool) -> _Marked:
+        marked = _Marked({PART: Layer(blank.solid)})
         earlier: list[Planned] = []
         for n, item in enumerate(planned):
             self.stopped()
             self.progress(f"stamp “{item.name}”", 0.1 + 0.8 * n / len(planned))
             before = [e for e in earlier if set(e.faces) & set(item.faces)]
-            key = (key, item.key)
-            done = self._tried(marked.bodies, item, before, key, direct)
+            near = [e for e in before if self._near(e, item)]
+            done = self._tried(marked, item, near, direct)
             marked.reports.append(_stamp_report(item, done))
             for body, made_there in (done or {}).items():
-                marked.bodies[body] = made_there.solid
                 change = marked.changed.get(body, 0.0) + made_there.relief_volume
                 marked.changed[body] = change
             if done:
                 earlier.append(item)
         return marked
 
+    def _near(self, one: Planned, other: Planned) -> bool:
+        """False when the ink of two stamps is so far apart in space that it cannot meet."""
+        a, b = self._ink_box(one), self._ink_box(other)
+        return bool((a[0] <= b[1]).all() and (b[0] <= a[1]).all())
+
+    def _ink_box(self, item: Planned) -> Array:
+        return self.cache.get("ink box", self._flat_key(item), lambda: ink_box(item))
+
     def _tried(
-        self, bodies: Bodies, item: Planned, before: list[Planned], key: Hashable, direct: bool
+        self, marked: _Marked, item: Planned, near: list[Planned], direct: bool
     ) -> dict[str, Made] | None:
         """One stamp on the bodies so far, with its findings; None when it cannot be built."""
         try:
-            found = self._fit(item, before)
+            found = self._fit(item, near)
             subject = Subject(item, found)
-            self.findings += self._checked_flat(subject, before)
+            self.findings += self._checked_flat(subject, near)
             if found.too_long > 0:
                 return None
-            return self._made(bodies, subject, key, direct)
+            return self._made(marked, subject, direct)
         except ReliefError as error:
             self._not_built(item.index, str(error))
         except Stopped:
@@ -330,16 +340,16 @@ class _Run:
         key = (own, others, subject.planned.prisms, key_of_limits(self.resolved))
         return self.cache.get("fitted", key, lambda: checked("fitted", subject, self.resolved))
 
-    def _made(
-        self, bodies: Bodies, subject: Subject, key: Hashable, direct: bool
-    ) -> dict[str, Made]:
+    def _made(self, marked: _Marked, subject: Subject, direct: bool) -> dict[str, Made]:
         """What a stamp makes of each body. Raises ReliefError."""
         item, found = subject.planned, subject.fit
         assert found is not None
-        wall = self.cache.get("wall", key, lambda: wall_behind(bodies[PART], item))
+        wall = self._wall(marked.layers[PART], item)
         self.findings += checked("measured", replace(subject, wall=wall), self.resolved)
         todo = operations(item, found, wall)
-        done = self.cache.get("relief", (key, direct), lambda: self._executed(bodies, todo, direct))
+        done = self._put(marked, item, todo) if direct else None
+        if done is None:
+            done = self._executed(marked, item, todo, direct)
         for body, made_there in done.items():
             whole = replace(subject, wall=wall, loose=made_there.loose, depths=made_there.depths)
             self.findings += checked("made", whole, self.resolved)
@@ -349,14 +359,74 @@ class _Run:
                 self.findings.append(replace(told, path=("stamps", item.index)))
         return done
 
-    def _executed(self, bodies: Bodies, todo: Sequence[Operation], direct: bool) -> dict[str, Made]:
-        """One operation after the other. Raises ReliefError."""
+    def _wall(self, layer: Layer, item: Planned) -> tuple[float, float]:
+        """Least and greatest material behind a stamp, mm, on the body so far."""
+        own = (layer.key, self._flat_key(item), item.prisms)
+        behind = self.cache.get("wall", own, lambda: wall_behind(layer.base, item))
+        met = layer.body_behind(behind, self.cache)
+        if met is not None:
+            body, key = met
+            behind = self.cache.get("wall", (own, key), lambda: wall_behind(body, item))
+        return behind.wall
+
+    def _put(
+        self, marked: _Marked, item: Planned, todo: Sequence[Operation]
+    ) -> dict[str, Made] | None:
+        """A stamp as imprints in the layers that there are; None when it is not for that."""
         done: dict[str, Made] = {}
+        puts: list[tuple[Layer, Put]] = []
+        for body in dict.fromkeys(op.body for op in todo):
+            layer = marked.layers.get(body)
+            if layer is None:
+                return None
+            own = [op for op in todo if op.body == body]
+            key = (layer.key, item.key, tuple((op.closed_form, op.through) for op in own))
+            work = partial(self._imprinted, layer, own, key)
+            found = self.cache.get("imprint", key, work)
+            if found is None:
+                return None
+            put, done[body] = found
+            puts.append((layer, put))
+        for layer, put in puts:
+            layer.puts.append(put)
+        return done
+
+    def _imprinted(
+        self, layer: Layer, todo: Sequence[Operation], key: Hashable
+    ) -> tuple[Put, Made] | None:
+        """Operations that do not meet, each made alone for the layer's base."""
+        imprints: list[Imprint] = []
+        whole: Made | None = None
         for op in todo:
-            before = done.get(op.body)
-            now = before.solid if before is not None else bodies[op.body]
-            made_now = execute(now, op, direct, self.stopped)
-            done[op.body] = made_now if before is None else before.followed_by(made_now)
+            self.stopped()
+            found = imprinted(layer.base, op)
+            if found is None:
+                return None
+            imprints.append(found[0])
+            made_now = replace(found[1], solid=layer.base)
+            whole = made_now if whole is None else whole.followed_by(made_now)
+        return (Put(key, tuple(imprints)), whole) if whole is not None else None
+
+    def _executed(
+        self, marked: _Marked, item: Planned, todo: Sequence[Operation], direct: bool
+    ) -> dict[str, Made]:
+        """One operation after the other on the bodies so far, which begins new layers. Raises
+        ReliefError."""
+        key = (marked.whole_key, item.key, direct)
+        bodies = marked.bodies(self.cache)
+
+        def work() -> dict[str, Made]:
+            done: dict[str, Made] = {}
+            for op in todo:
+                before = done.get(op.body)
+                now = before.solid if before is not None else bodies[op.body]
+                made_now = execute(now, op, direct, self.stopped)
+                done[op.body] = made_now if before is None else before.followed_by(made_now)
+            return done
+
+        done = self.cache.get("relief", key, work)
+        for body, made_there in done.items():
+            marked.layers[body] = Layer(made_there.solid)
         return done
 
     def _report(

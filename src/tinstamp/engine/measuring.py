@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 import numpy as np
 import shapely
 
+from tinstamp.blank.kernel import Array
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.blank.thickness import thicknesses
 from tinstamp.chart.base import FaceChart
@@ -21,8 +24,57 @@ MOST_POINTS = 200
 """points on the outlines, and within the ink, at which the wall is measured"""
 
 
-def wall_behind(solid: NamedSolid, item: Planned) -> tuple[float, float]:
-    """Least and greatest material behind the artwork, mm, measured on the solid.
+BOX_GRID = 9
+"""points to a side of the artwork's box that its place in space is told from"""
+
+
+def ink_box(item: Planned) -> Array:
+    """(2, 3) least and greatest corner of a box about the artwork in space, mm, with room for
+    what bulges between the points that it is told from."""
+    low_x, low_y, high_x, high_y = map(float, item.placed.bounds)
+    grid = np.meshgrid(np.linspace(low_x, high_x, BOX_GRID), np.linspace(low_y, high_y, BOX_GRID))
+    rings = [region.outer.points(4) for region in item.placed.regions]
+    points = np.concatenate([np.stack(grid, axis=-1).reshape(-1, 2), *rings])
+    space = item.chart.to_space(points)
+    space = space[np.isfinite(space).all(axis=-1)]
+    if not len(space):
+        return np.array([[-np.inf] * 3, [np.inf] * 3])
+    low, high = space.min(axis=0), space.max(axis=0)
+    room = 0.5 + 0.1 * float(np.linalg.norm(high - low))
+    return np.array([low - room, high + room])
+
+
+@dataclass(frozen=True)
+class Behind:
+    """The material behind artwork, measured along lines.
+
+    Attributes
+    ----------
+    wall : least and greatest, mm; infinite where there is none.
+    start, end : of the lines, (n, 3) mm.
+    """
+
+    wall: tuple[float, float]
+    start: Array
+    end: Array
+
+    def meets(self, box: Array) -> bool:
+        """True when a line comes into a box, (2, 3) mm. (Slabs; any text on ray tracing.)"""
+        way = self.end - self.start
+        with np.errstate(divide="ignore", invalid="ignore"):
+            at = np.stack([(corner - self.start) / way for corner in box])
+        level = np.abs(way) < 1e-12
+        within = (self.start >= box[0]) & (self.start <= box[1])
+        first = np.where(level, np.where(within, -np.inf, np.inf), at.min(axis=0))
+        last = np.where(level, np.where(within, np.inf, -np.inf), at.max(axis=0))
+        return bool((np.maximum(first.max(axis=1), 0.0) <= np.minimum(last.min(axis=1), 1.0)).any())
+
+
+NOTHING_BEHIND = Behind((float("inf"), float("inf")), np.zeros((0, 3)), np.zeros((0, 3)))
+
+
+def wall_behind(solid: NamedSolid, item: Planned) -> Behind:
+    """The material behind the artwork, measured on the solid.
 
     A few points of every region's outline are tried, so a wall that tapers is met, and as many
     within the ink, so that a hole behind its middle is.
@@ -42,12 +94,15 @@ def wall_behind(solid: NamedSolid, item: Planned) -> tuple[float, float]:
     space = item.chart.to_space(points)
     met = np.isfinite(space).all(axis=-1)  # a projection may miss the face
     if not met.any():
-        return float("inf"), float("inf")
-    found = thicknesses(solid.shape, space[met], item.chart.normal(points[met]))
-    found = found[np.isfinite(found)]
-    if not len(found):
-        return float("inf"), float("inf")
-    return float(found.min()), float(found.max())
+        return NOTHING_BEHIND
+    start, normals = space[met], item.chart.normal(points[met])
+    found = thicknesses(solid.shape, start, normals)
+    there = np.isfinite(found)
+    if not there.any():
+        return NOTHING_BEHIND
+    found, start, normals = found[there], start[there], normals[there]
+    wall = (float(found.min()), float(found.max()))
+    return Behind(wall, start, start - normals * found[:, None])
 
 
 def long_way(item: Planned, made: Made, op: Operation, direct: bool) -> Finding:

@@ -1,13 +1,15 @@
-"""The kernel's meshing of a solid, face by face, for drawing."""
+"""The kernel's meshing of faces, for drawing."""
 
 from __future__ import annotations
 
-import numpy as np
-from OCP.Bnd import Bnd_Box
-from OCP.BRepBndLib import BRepBndLib
-from OCP.BRepMesh import BRepMesh_IncrementalMesh
+from collections.abc import Sequence
 
-from tinstamp.blank.kernel import triangles_of
+import numpy as np
+from numpy.typing import NDArray
+from OCP.BRepMesh import BRepMesh_IncrementalMesh
+from OCP.TopoDS import TopoDS_Face, TopoDS_Shape
+
+from tinstamp.blank.kernel import Array, compound, extent_of, triangles_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.triangles import Mesh
 
@@ -17,29 +19,45 @@ fraction of a pixel when the whole part is on the screen."""
 FACET_TURN = 0.4
 """radians between neighbouring facets"""
 
+Triangles = tuple[Array, NDArray[np.int64]]
+"""Points, (n, 3) mm, and triangles, (m, 3), of one face."""
+
 
 def mesh_of(solid: NamedSolid, chord: float | None = None) -> Mesh:
     """Triangles of every face; faces meshed before are not meshed again.
 
     `chord` is in mm; without it, it follows from the solid's size.
     """
-    if chord is None:
-        box = Bnd_Box()
-        BRepBndLib.Add_s(solid.shape, box)
-        chord = COARSENESS * box.SquareExtent() ** 0.5
-    BRepMesh_IncrementalMesh(solid.shape, chord, False, FACET_TURN, True)
-    names = tuple(dict.fromkeys(f.name for f in solid.faces))
+    _mesh(solid.shape, chord or chord_of(solid))
+    return gathered([(f.name, triangles_of(f.face)) for f in solid.faces])
+
+
+def chord_of(solid: NamedSolid) -> float:
+    """How far triangles of a solid that is drawn may stray, mm."""
+    return COARSENESS * extent_of(solid.shape)
+
+
+def triangles_on(faces: Sequence[TopoDS_Face], chord: float) -> list[Triangles]:
+    """Triangles of each face; those that share an edge have the same points along it."""
+    if faces:
+        _mesh(compound(faces), chord)
+    return [triangles_of(face) for face in faces]
+
+
+def gathered(parts: Sequence[tuple[str, Triangles]]) -> Mesh:
+    """Triangles of faces, by their names, as one mesh."""
+    names = tuple(dict.fromkeys(name for name, _ in parts))
     index = {name: k for k, name in enumerate(names)}
-    points, triangles, owners, start = [], [], [], 0
-    for named in solid.faces:
-        nodes, corners = triangles_of(named.face)
-        points.append(nodes)
-        triangles.append(corners + start)
-        owners.append(np.full(len(corners), index[named.name], dtype=np.int32))
-        start += len(nodes)
+    starts = np.cumsum([0, *(len(points) for _, (points, _) in parts)])
+    corners = [c + start for (_, (_, c)), start in zip(parts, starts[:-1], strict=True)]
+    owners = [np.full(len(c), index[name], dtype=np.int32) for name, (_, c) in parts]
     return Mesh(
-        np.concatenate(points).astype(np.float32),
-        np.concatenate(triangles).astype(np.int32),
+        np.concatenate([points for _, (points, _) in parts]).astype(np.float32),
+        np.concatenate(corners).astype(np.int32),
         np.concatenate(owners),
         names,
     )
+
+
+def _mesh(shape: TopoDS_Shape, chord: float) -> None:
+    BRepMesh_IncrementalMesh(shape, chord, False, FACET_TURN, True)

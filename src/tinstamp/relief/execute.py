@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import time
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 import numpy as np
 import shapely
@@ -18,7 +18,9 @@ from tinstamp.relief.by_sewn_tools import by_sewn_tools, by_slanted_tools
 from tinstamp.relief.by_tools import by_tools
 from tinstamp.relief.by_tracing import by_tracing
 from tinstamp.relief.checking import asked_of, cast_of
-from tinstamp.relief.heads import depths_of, head_of
+from tinstamp.relief.guard import Asked
+from tinstamp.relief.heads import Head, depths_of, head_of
+from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.operation import Halt, Made, Operation, on_and_on
 from tinstamp.relief.run import cut_at, shares
 from tinstamp.relief.surfaces import ReliefError
@@ -40,41 +42,79 @@ def execute(
         return by_prisms(solid, op.chart, cast, op.placed, op, stopped)
     if isinstance(op.chart, RunChart):
         return _over_run(solid, op.chart, op, direct, stopped)
-    if isinstance(op.chart, CastChart) and not reached(op.chart, op.placed):
-        op = _clipped(op.chart, op)
-        if not op.placed.regions:
-            raise ReliefError("all of the artwork misses the face")
+    op = _clipped(op)
+    if not op.placed.regions:
+        raise ReliefError("all of the artwork misses the face")
     return _on_one_face(solid, op, direct, stopped)
+
+
+def imprinted(solid: NamedSolid, op: Operation) -> tuple[Imprint, Made] | None:
+    """The direct imprint of an operation, checked as it is on this solid alone; None when it is
+    not for that way, or does not pass.
+
+    Imprints made so for one solid can be put into it `together` when their artwork does not
+    meet.
+    """
+    if op.fit.off_area > 0.999 * op.placed.area or isinstance(op.chart, RunChart):
+        return None
+    if op.over and op.walls.slanted and op.walls.flat and cast_of(op.chart) is not None:
+        return None
+    op = _clipped(op)
+    return _directly(solid, op, _Expected.of(op)) if op.placed.regions else None
+
+
+@dataclass(frozen=True)
+class _Expected:
+    """What an operation on one face is to give: its volume, mm³, its head and their lengths."""
+
+    volume: float
+    head: Head | None
+    depths: tuple[float, float] | None
+    asked: Asked
+
+    @classmethod
+    def of(cls, op: Operation) -> _Expected:
+        chart, regions = op.face_chart, op.placed.regions
+        asked = asked_of(chart, op.placed, op, op.closed_form)
+        if op.walls.plain or not op.depth:
+            return cls(chart.relief_volume(regions, op.signed), None, None, asked)
+        head = head_of(chart, np.array(op.placed.origin), op.signed, op.walls)
+        return cls(head.volume(regions), head, depths_of(head, regions, op.signed), asked)
+
+
+def _directly(solid: NamedSolid, op: Operation, it: _Expected) -> tuple[Imprint, Made] | None:
+    start = time.perf_counter()
+    if not op.closed_form or op.face_chart.own_surface:
+        return None
+    found = by_imprint(solid, op, it.volume, it.head, it.asked)
+    if found is None:
+        return None
+    imprint, marked, change = found
+    taken = time.perf_counter() - start
+    return imprint, Made(marked, "imprint", change, it.volume, (), taken, it.depths)
 
 
 def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) -> Made:
     start = time.perf_counter()
-    head = depths = None
-    if op.walls.plain or not op.depth:
-        expected = op.face_chart.relief_volume(op.placed.regions, op.signed)
-    else:
-        head = head_of(op.face_chart, np.array(op.placed.origin), op.signed, op.walls)
-        depths = depths_of(head, op.placed.regions, op.signed)
-        expected = head.volume(op.placed.regions)
-    asked = asked_of(op.face_chart, op.placed, op, op.closed_form)
-    if direct and op.closed_form and not op.face_chart.own_surface:
-        made = by_imprint(solid, op, expected, head, asked)
-        if made is not None:
-            marked, change = made
-            taken = time.perf_counter() - start
-            return Made(marked, "imprint", change, expected, (), taken, depths)
+    it = _Expected.of(op)
+    found = _directly(solid, op, it) if direct else None
+    if found is not None:
+        return found[1]
     stopped()
     if not op.depth:
-        marked = by_tracing(solid, op, asked)
+        marked = by_tracing(solid, op, it.asked)
         return Made(marked, "boolean", 0.0, 0.0, (), time.perf_counter() - start)
-    cut, change = by_tools(solid, op, expected, asked, stopped)
-    known = expected if op.closed_form else None
+    cut, change = by_tools(solid, op, it.volume, it.asked, stopped)
+    known = it.volume if op.closed_form else None
     taken = time.perf_counter() - start
-    return Made(cut.solid, "boolean", change, known, cut.loose, taken, depths)
+    return Made(cut.solid, "boolean", change, known, cut.loose, taken, it.depths)
 
 
-def _clipped(chart: CastChart, op: Operation) -> Operation:
-    """What of an operation a cast lays on its face."""
+def _clipped(op: Operation) -> Operation:
+    """The operation, of one that a cast does not wholly lay on its face what it does."""
+    chart = op.chart
+    if not isinstance(chart, CastChart) or reached(chart, op.placed):
+        return op
     placed = landed(chart, op.placed)
     edge = to_edge(chart, placed) if placed.regions else None
     return replace(op, placed=placed, fit=replace(op.fit, edge=edge))
@@ -108,7 +148,7 @@ def _over_run(
             there = on_member(member, regions, op.placed.origin)
             mine = replace(op, face=member.face, chart=member.chart, placed=there, over=False)
             if isinstance(member.chart, CastChart) and not reached(member.chart, there):
-                mine = _clipped(member.chart, mine)
+                mine = _clipped(mine)
                 if not mine.placed.regions:
                     continue
                 own = replace(fit(mine.placed, member.chart), edge=mine.fit.edge)

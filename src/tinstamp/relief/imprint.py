@@ -8,19 +8,19 @@ host surface. All other faces are kept as they are.
 from __future__ import annotations
 
 import gc
+from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
 
 import numpy as np
 from OCP.BRep import BRep_Tool
-from OCP.Geom import Geom_Surface
 from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Wire
 
 from tinstamp.artwork.outline import Region, inside
 from tinstamp.blank.kernel import BUILDER, TOLERANCE, face_on, wires
-from tinstamp.blank.solid import NamedFace, NamedSolid, joined
+from tinstamp.blank.solid import NamedFace, NamedSolid, Shell, joined
 from tinstamp.blank.trim import covers, loops
 from tinstamp.chart.base import FaceChart
 from tinstamp.job.face_name import StampFace
@@ -31,21 +31,48 @@ from tinstamp.relief.walls import Walled, Waller
 
 
 @dataclass(frozen=True)
-class Imprinted:
-    """A solid with artwork imprinted on it, and the pieces that show what changed.
+class Imprint:
+    """What artwork makes of a face that it lies on, ready to be put into a solid.
 
     Attributes
     ----------
-    caps : the new faces at the depth.
+    face : the name of the face. holes : in which of the faces of that name, by their place
+        among those, and the wires that bound what is taken out; `taken` is that as faces.
+    islands : what stays behind of the face within counters, faces of its name.
+    caps : the new faces at the depth. walls : between the two.
     removed : the parts of the face that the caps stand for, as faces of their own that
         share the solid's edges; they belong to no solid.
-    walls : between the two.
+    shell : of the solid, that all of it belongs to. stamp : whose it is.
     """
 
-    solid: NamedSolid
+    face: str
+    holes: Mapping[int, tuple[TopoDS_Wire, ...]]
+    taken: Mapping[int, tuple[TopoDS_Face, ...]]
+    islands: tuple[TopoDS_Face, ...]
     caps: tuple[TopoDS_Face, ...]
-    removed: tuple[TopoDS_Face, ...]
     walls: tuple[TopoDS_Face, ...]
+    removed: tuple[TopoDS_Face, ...]
+    shell: Shell
+    stamp: str
+
+    def added(self) -> list[NamedFace]:
+        """The faces that a solid gets from it."""
+        cap, wall = StampFace(self.stamp, "cap"), StampFace(self.stamp, "wall")
+        return [
+            *(NamedFace(self.face, island, self.shell) for island in self.islands),
+            *(NamedFace(cap, face, self.shell) for face in self.caps),
+            *(NamedFace(wall, face, self.shell) for face in self.walls),
+        ]
+
+
+def together(solid: NamedSolid, imprints: Sequence[Imprint]) -> NamedSolid:
+    """The solid with imprints put into it, each of which was made for this very solid; their
+    artwork must not meet."""
+    holes: dict[str, dict[int, list[TopoDS_Wire]]] = {}
+    for one in imprints:
+        for k, found in one.holes.items():
+            holes.setdefault(one.face, {}).setdefault(k, []).extend(found)
+    return joined([*_pierced(solid, holes), *(new for one in imprints for new in one.added())])
 
 
 @contextmanager
@@ -69,8 +96,8 @@ def imprint(
     depth: float,
     stamp: str,
     head: Head | None = None,
-) -> Imprinted:
-    """The solid with the regions raised (depth > 0) or sunk (depth < 0), mm; at depth 0 they
+) -> Imprint:
+    """The regions raised (depth > 0) or sunk (depth < 0) in a solid's face, mm; at depth 0 they
     become faces of their own. With `head` the walls end there.
 
     The regions must lie strictly inside the face and not touch one another: that is for
@@ -93,58 +120,51 @@ def imprint(
         wires_ = [[waller.traced(loop) for loop in outlines] for outlines in laid]
         rings = [[Walled(wire, wire, []) for wire in ring] for ring in wires_]
     owners = islands_of(regions)
-    holes: dict[Island | int, list[TopoDS_Wire]] = {}
-    for placed, ring, island in zip(laid, rings, owners, strict=True):
-        owner = hosts.under(placed[0].uv[0][0]) if island is None else island
-        holes.setdefault(owner, []).append(_back(ring[0].foot))
+    on_islands: dict[Island, list[TopoDS_Wire]] = {}
+    on_hosts: dict[int, list[int]] = {}
+    for n, (placed, island) in enumerate(zip(laid, owners, strict=True)):
+        if island is None:
+            on_hosts.setdefault(hosts.under(placed[0].uv[0][0]), []).append(n)
+        else:
+            on_islands.setdefault(island, []).append(_back(rings[n][0].foot))
     islands = [
-        NamedFace(
-            face_name,
-            face_on(surface, [_back(counter.foot), *holes.get((i, c), [])], flipped),
-            hosts.shell,
-        )
+        face_on(surface, [_back(counter.foot), *on_islands.get((i, c), [])], flipped)
         for i, ring in enumerate(rings)
         for c, counter in enumerate(ring[1:])
     ]
     turned = flipped if head is None else head.flipped
-    caps = [
-        face_on(cap_surface if depth else surface, [r.head for r in ring], turned) for ring in rings
-    ]
-    removed = [face_on(surface, [r.foot for r in ring], flipped) for ring in rings]
-    walls = tuple(wall for ring in rings for r in ring for wall in r.walls)
-    marked = joined(
-        [
-            *_pierced(solid, face_name, hosts, holes),
-            *islands,
-            *(NamedFace(StampFace(stamp, "cap"), cap, hosts.shell) for cap in caps),
-            *(NamedFace(StampFace(stamp, "wall"), wall, hosts.shell) for wall in walls),
-        ]
+    on = cap_surface if depth else surface
+    return Imprint(
+        face=face_name,
+        holes={k: tuple(_back(rings[n][0].foot) for n in own) for k, own in on_hosts.items()},
+        taken={
+            k: tuple(face_on(surface, [rings[n][0].foot], flipped) for n in own)
+            for k, own in on_hosts.items()
+        },
+        islands=tuple(islands),
+        caps=tuple(face_on(on, [r.head for r in ring], turned) for ring in rings),
+        walls=tuple(wall for ring in rings for r in ring for wall in r.walls),
+        removed=tuple(face_on(surface, [r.foot for r in ring], flipped) for ring in rings),
+        shell=hosts.shell,
+        stamp=stamp,
     )
-    return Imprinted(marked, tuple(caps), tuple(removed), walls)
 
 
 def _pierced(
-    solid: NamedSolid,
-    face_name: str,
-    hosts: _Hosts,
-    holes: Mapping[Island | int, list[TopoDS_Wire]],
+    solid: NamedSolid, holes: Mapping[str, Mapping[int, Sequence[TopoDS_Wire]]]
 ) -> list[NamedFace]:
-    """The solid's faces, those of the name with their holes."""
-    with_holes = {
-        k: _with_holes(host, hosts.surface, holes[k], hosts.flipped)
-        for k, host in enumerate(hosts.faces)
-        if k in holes
-    }
-
-    def kept(named: NamedFace) -> NamedFace:
-        if named.name != face_name:
-            return named
-        for k, face in with_holes.items():
-            if named.face.IsSame(hosts.faces[k]):
-                return NamedFace(face_name, face, named.shell)
-        return named
-
-    return [kept(f) for f in solid.faces]
+    """The solid's faces with holes in them, by their name and their place under it."""
+    count: Counter[str] = Counter()
+    found = []
+    for named in solid.faces:
+        there = holes.get(named.name)
+        if there is not None:
+            k = count[named.name]
+            count[named.name] += 1
+            if k in there:
+                named = NamedFace(named.name, _with_holes(named.face, there[k]), named.shell)
+        found.append(named)
+    return found
 
 
 class _Hosts:
@@ -213,12 +233,11 @@ def _back(wire: TopoDS_Wire) -> TopoDS_Wire:
     return TopoDS.Wire_s(wire.Reversed())
 
 
-def _with_holes(
-    host: TopoDS_Face, surface: Geom_Surface, holes: Sequence[TopoDS_Wire], flipped: bool
-) -> TopoDS_Face:
+def _with_holes(host: TopoDS_Face, holes: Sequence[TopoDS_Wire]) -> TopoDS_Face:
     """The host's own wires, as they are, and the new holes."""
+    flipped = host.Orientation() == TopAbs_Orientation.TopAbs_REVERSED
     face = TopoDS_Face()
-    BUILDER.MakeFace(face, surface, TOLERANCE)
+    BUILDER.MakeFace(face, BRep_Tool.Surface_s(host), TOLERANCE)
     for wire in wires(host.Oriented(TopAbs_Orientation.TopAbs_FORWARD)):
         BUILDER.Add(face, wire)
     for wire in holes:

@@ -13,7 +13,7 @@ from OCP.TopoDS import TopoDS_Shape
 from tinstamp.blank.kernel import area, compound, volume
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import FaceChart
-from tinstamp.relief.imprint import Imprinted
+from tinstamp.relief.imprint import Imprint
 
 VOLUME_STRAY = 1e-4
 """Largest relative difference between the measured and the computed relief volume."""
@@ -44,7 +44,7 @@ class Verdict:
 
 def examine(solid: NamedSolid) -> Verdict:
     """Check and measure a solid with the kernel's own analysis."""
-    return Verdict(is_closed(solid), _valid(solid.shape), volume(solid.shape))
+    return Verdict(is_closed(solid), is_valid(solid.shape), volume(solid.shape))
 
 
 def is_closed(solid: NamedSolid) -> bool:
@@ -57,22 +57,24 @@ def is_closed(solid: NamedSolid) -> bool:
     return closed
 
 
-def _valid(shape: TopoDS_Shape) -> bool:
+def is_valid(shape: TopoDS_Shape) -> bool:
+    """The kernel's own check, of geometry and topology."""
     return BRepCheck_Analyzer(shape, True, True, False).IsValid()
 
 
 def examine_imprint(
-    made: Imprinted, chart: FaceChart, depth: float, along_normals: bool = True
+    made: Imprint, solid: NamedSolid, chart: FaceChart, depth: float, along_normals: bool = True
 ) -> float | None:
     """What an imprint changed, checked on just what it made.
 
-    The shell must be closed, and the kernel's check must pass on all caps and on the
-    parts of the face that they stand for; these hold every outline, on both surfaces.
+    The solid that it was put into must be closed, and the kernel's check must pass on all
+    caps and on the parts of the face that they stand for; these hold every outline, on both
+    surfaces.
     The volume, mm³ and signed, follows from the caps' measured area where the face is
     evenly curved, else from the kernel's integration over what was made. None when a
     check fails. The whole solid is examined once more when all stamps are on.
     """
-    if not is_closed(made.solid) or not _valid(compound([*made.caps, *made.removed])):
+    if not is_closed(solid) or not is_valid(compound([*made.caps, *made.removed])):
         return None
     if not depth:
         return 0.0

@@ -1,0 +1,199 @@
+"""Stamps that do not meet: each is made alone for the same body, and all are put into it at once.
+
+So an edit of one makes that one again, and the body is put together anew: what was meshed and
+examined of the others stays. A stamp that meets what is there already, or is not for the direct
+way, is made on the body with all before it; what comes after lies in a new layer on top.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Hashable, Sequence
+from dataclasses import dataclass, field
+from functools import cached_property
+
+import numpy as np
+from numpy.typing import NDArray
+from OCP.ShapeAnalysis import ShapeAnalysis_Shell
+
+from tinstamp.blank.holed import HoledFace, ring_of
+from tinstamp.blank.kernel import box_of, compound, volume
+from tinstamp.blank.solid import NamedSolid
+from tinstamp.engine.cache import Cache
+from tinstamp.engine.measuring import Behind
+from tinstamp.engine.mesh import Triangles, chord_of, gathered, triangles_on
+from tinstamp.engine.triangles import Mesh
+from tinstamp.relief.imprint import Imprint, together
+from tinstamp.relief.verify import Verdict, examine, is_closed, is_valid
+
+FEW = 12
+"""holes in a face that are left to the kernel, which takes the square of their number"""
+Box = NDArray[np.float64]
+"""(2, 3) least and greatest corner, mm"""
+Host = tuple[str, int]
+"""A face of the base by its name and its place among those of that name."""
+
+
+@dataclass(frozen=True)
+class Put:
+    """Imprints of one stamp in a layer, made from its key."""
+
+    key: Hashable
+    imprints: tuple[Imprint, ...]
+
+    @cached_property
+    def box(self) -> Box:
+        """Holds all that is new."""
+        every = [f for one in self.imprints for f in (*one.caps, *one.walls)]
+        return box_of(compound(every))
+
+    @cached_property
+    def valid(self) -> bool:
+        """True when the kernel finds no fault with the new faces."""
+        return is_valid(compound([f.face for one in self.imprints for f in one.added()]))
+
+    @cached_property
+    def change(self) -> float:
+        """Of the body's volume, mm³, as the kernel sums it over caps, walls and what is gone."""
+        return sum(
+            volume(compound([*one.caps, *one.walls, *(f.Reversed() for f in one.removed)]))
+            for one in self.imprints
+            if one.walls
+        )
+
+    @cached_property
+    def rings(self) -> dict[Host, tuple[NDArray[np.float64], ...]]:
+        """The holes in (u, v), read from the kernel's edges."""
+        found: dict[Host, tuple[NDArray[np.float64], ...]] = {}
+        for one in self.imprints:
+            for k, taken in one.taken.items():
+                host = (one.face, k)
+                found[host] = (*found.get(host, ()), *(ring_of(face) for face in taken))
+        return found
+
+    def mesh(self, chord: float) -> list[tuple[str, Triangles]]:
+        """Triangles of the new faces, by their names."""
+        if chord not in self._meshes:
+            new = [f for one in self.imprints for f in one.added()]
+            found = triangles_on([f.face for f in new], chord)
+            self._meshes[chord] = [(f.name, t) for f, t in zip(new, found, strict=True)]
+        return self._meshes[chord]
+
+    @cached_property
+    def _meshes(self) -> dict[float, list[tuple[str, Triangles]]]:
+        return {}
+
+
+class Same:
+    """A key that stands for one very thing, not for another that is like it: imprints share
+    surfaces and edges with the body that they were made for."""
+
+    def __init__(self, thing: object) -> None:
+        self.thing = thing
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Same) and other.thing is self.thing
+
+    def __hash__(self) -> int:
+        return id(self.thing)
+
+
+@dataclass
+class Layer:
+    """A body and what is to be put into it.
+
+    Attributes
+    ----------
+    base : the body that the imprints were made for.
+    """
+
+    base: NamedSolid
+    puts: list[Put] = field(default_factory=list)
+
+    @property
+    def key(self) -> Hashable:
+        """All that the base depends on."""
+        return Same(self.base)
+
+    @property
+    def whole_key(self) -> Hashable:
+        """All that the body with its imprints depends on."""
+        return (self.key, tuple(put.key for put in self.puts)) if self.puts else self.key
+
+    def body(self, cache: Cache) -> NamedSolid:
+        """The body with all imprints in it."""
+        return self._with(self.puts, cache)
+
+    def body_behind(self, behind: Behind, cache: Cache) -> tuple[NamedSolid, Hashable] | None:
+        """The body with those imprints that lie in the way of what was measured on the base, and
+        what it depends on; None when none does."""
+        met = [put for put in self.puts if behind.meets(put.box)]
+        return (self._with(met, cache), tuple(put.key for put in met)) if met else None
+
+    def mesh(self, cache: Cache) -> Mesh:
+        """Triangles of the body; what was meshed before is not meshed again."""
+        return cache.get("mesh", self.whole_key, lambda: self._meshed(cache))
+
+    def examined(self, cache: Cache) -> Verdict:
+        """The body as a whole: closed, turned outwards, valid, and its volume.
+
+        The base is examined by the kernel once, and so are the new faces of each stamp. Of a face
+        with many holes it is looked at whether they lie in it and clear of one another.
+        """
+        return cache.get("examine", self.whole_key, lambda: self._examined(cache))
+
+    def _with(self, puts: Sequence[Put], cache: Cache) -> NamedSolid:
+        if not puts:
+            return self.base
+        imprints = [one for put in puts for one in put.imprints]
+        key = (self.key, tuple(put.key for put in puts))
+        return cache.get("together", key, lambda: together(self.base, imprints))
+
+    def _hosts(self, cache: Cache) -> dict[int, tuple[HoledFace, NamedSolid]]:
+        """The faces of the base that have holes now, by their place in it."""
+        rings: dict[Host, list[NDArray[np.float64]]] = {}
+        for put in self.puts:
+            for host, own in put.rings.items():
+                rings.setdefault(host, []).extend(own)
+        body = self.body(cache)
+        count: dict[str, int] = {}
+        found = {}
+        for i, named in enumerate(self.base.faces):
+            k = count.get(named.name, 0)
+            count[named.name] = k + 1
+            if (named.name, k) in rings:
+                found[i] = (HoledFace(named.face, tuple(rings[named.name, k])), body)
+        return found
+
+    def _meshed(self, cache: Cache) -> Mesh:
+        chord = cache.get("chord", self.key, lambda: chord_of(self.base))
+        base = cache.get(
+            "base mesh", self.key, lambda: triangles_on([f.face for f in self.base.faces], chord)
+        )
+        parts = [(f.name, t) for f, t in zip(self.base.faces, base, strict=True)]
+        for i, (holed, body) in self._hosts(cache).items():
+            few = len(holed.rings) <= FEW
+            own = triangles_on([body.faces[i].face], chord)[0] if few else holed.triangles(chord)
+            parts[i] = (parts[i][0], own)
+        for put in self.puts:
+            parts += put.mesh(chord)
+        return gathered(parts)
+
+    def _examined(self, cache: Cache) -> Verdict:
+        base = cache.get("base examined", self.key, lambda: examine(self.base))
+        if not self.puts:
+            return base
+        body = self.body(cache)
+        valid = base.valid and all(put.valid for put in self.puts) and _outwards(body)
+        for i, (holed, _) in self._hosts(cache).items():
+            if len(holed.rings) <= FEW:
+                valid = valid and is_valid(body.faces[i].face)
+            valid = valid and holed.sound
+        return Verdict(is_closed(body), valid, base.volume + sum(p.change for p in self.puts))
+
+
+def _outwards(body: NamedSolid) -> bool:
+    """True when every edge is run once either way, so that all faces look the same way out."""
+    shells = ShapeAnalysis_Shell()
+    shells.LoadShells(body.shape)
+    shells.CheckOrientedShells(body.shape, True, True)
+    return not shells.HasBadEdges() and not shells.HasFreeEdges()

@@ -56,13 +56,13 @@ class _Run:
         return beziers
 
 
-def loops(face: TopoDS_Face) -> list[Array]:
-    """Every wire of a face as a polygon in (u, v), (n, 2)."""
-    found = [np.concatenate([run.points[:-1] for run in chain]) for chain in _chains(face)]
+def loops(face: TopoDS_Face, count: int = EDGE_POINTS) -> list[Array]:
+    """Every wire of a face as a polygon in (u, v), (n, 2), `count` points to a curved edge."""
+    found = [np.concatenate([run.points[:-1] for run in chain]) for chain in _chains(face, count)]
     return [ring for ring in found if len(ring) > 2]
 
 
-def _chains(face: TopoDS_Face) -> list[list[_Run]]:
+def _chains(face: TopoDS_Face, count: int = EDGE_POINTS) -> list[list[_Run]]:
     """The edges of every wire in their order, each beginning where the last one ended."""
     plain = TopoDS.Face_s(face.Oriented(TopAbs_Orientation.TopAbs_FORWARD))
     chains = []
@@ -70,7 +70,7 @@ def _chains(face: TopoDS_Face) -> list[list[_Run]]:
         runs = []
         walk = BRepTools_WireExplorer(wire, plain)
         while walk.More():
-            runs.append(_run(BRepAdaptor_Curve2d(walk.Current(), plain)))
+            runs.append(_run(BRepAdaptor_Curve2d(walk.Current(), plain), count))
             walk.Next()
         if len(runs) > 1:
             ends = runs[1].points[[0, -1]]
@@ -87,7 +87,7 @@ def _chains(face: TopoDS_Face) -> list[list[_Run]]:
     return chains
 
 
-def _run(curve: BRepAdaptor_Curve2d) -> _Run:
+def _run(curve: BRepAdaptor_Curve2d, count: int) -> _Run:
     first, last = curve.FirstParameter(), curve.LastParameter()
     kind = curve.GetType()
     straight = kind == GeomAbs_CurveType.GeomAbs_Line
@@ -95,7 +95,7 @@ def _run(curve: BRepAdaptor_Curve2d) -> _Run:
     if kind == GeomAbs_CurveType.GeomAbs_Circle:
         at = curve.Circle().Location()
         centre = (at.X(), at.Y())
-    t = np.linspace(first, last, 2 if straight else EDGE_POINTS + 1)
+    t = np.linspace(first, last, 2 if straight else count + 1)
     points = [(p.X(), p.Y()) for p in (curve.Value(float(x)) for x in t)]
     return _Run(np.array(points), centre, straight)
 

@@ -48,8 +48,10 @@ class Put:
 
     @cached_property
     def valid(self) -> bool:
-        """True when the kernel finds no fault with the new faces."""
-        return is_valid(compound([f.face for one in self.imprints for f in one.added()]))
+        """True when the kernel finds no fault with the new faces; caps were looked at when they
+        were made, with what they stand for."""
+        beside = [f for one in self.imprints for f in (*one.walls, *one.islands)]
+        return not beside or is_valid(compound(beside))
 
     @cached_property
     def change(self) -> float:
@@ -148,21 +150,31 @@ class Layer:
         key = (self.key, tuple(put.key for put in puts))
         return cache.get("together", key, lambda: together(self.base, imprints))
 
-    def _hosts(self, cache: Cache) -> dict[int, tuple[HoledFace, NamedSolid]]:
+    def _hosts(self) -> dict[int, Host]:
         """The faces of the base that have holes now, by their place in it."""
-        rings: dict[Host, list[NDArray[np.float64]]] = {}
-        for put in self.puts:
-            for host, own in put.rings.items():
-                rings.setdefault(host, []).extend(own)
-        body = self.body(cache)
+        holed = {(one.face, k) for put in self.puts for one in put.imprints for k in one.taken}
         count: dict[str, int] = {}
         found = {}
         for i, named in enumerate(self.base.faces):
-            k = count.get(named.name, 0)
-            count[named.name] = k + 1
-            if (named.name, k) in rings:
-                found[i] = (HoledFace(named.face, tuple(rings[named.name, k])), body)
+            host = (named.name, count.get(named.name, 0))
+            count[named.name] = host[1] + 1
+            if host in holed:
+                found[i] = host
         return found
+
+    def _count(self, host: Host) -> int:
+        """How many holes a face of the base has now."""
+        return sum(
+            len(one.taken.get(host[1], ()))
+            for put in self.puts
+            for one in put.imprints
+            if one.face == host[0]
+        )
+
+    def holed(self, i: int, host: Host) -> HoledFace:
+        """A face of the base with its holes."""
+        rings = [ring for put in self.puts for ring in put.rings.get(host, ())]
+        return HoledFace(self.base.faces[i].face, tuple(rings))
 
     def _meshed(self, cache: Cache) -> Mesh:
         chord = cache.get("chord", self.key, lambda: chord_of(self.base))
@@ -170,9 +182,11 @@ class Layer:
             "base mesh", self.key, lambda: triangles_on([f.face for f in self.base.faces], chord)
         )
         parts = [(f.name, t) for f, t in zip(self.base.faces, base, strict=True)]
-        for i, (holed, body) in self._hosts(cache).items():
-            few = len(holed.rings) <= FEW
-            own = triangles_on([body.faces[i].face], chord)[0] if few else holed.triangles(chord)
+        for i, host in self._hosts().items():
+            if self._count(host) <= FEW:
+                (own,) = triangles_on([self.body(cache).faces[i].face], chord)
+            else:
+                own = self.holed(i, host).triangles(chord)
             parts[i] = (parts[i][0], own)
         for put in self.puts:
             parts += put.mesh(chord)
@@ -184,10 +198,10 @@ class Layer:
             return base
         body = self.body(cache)
         valid = base.valid and all(put.valid for put in self.puts) and _outwards(body)
-        for i, (holed, _) in self._hosts(cache).items():
-            if len(holed.rings) <= FEW:
+        for i, host in self._hosts().items():
+            if self._count(host) <= FEW:
                 valid = valid and is_valid(body.faces[i].face)
-            valid = valid and holed.sound
+            valid = valid and self.holed(i, host).sound
         return Verdict(is_closed(body), valid, base.volume + sum(p.change for p in self.puts))
 
 

@@ -2,19 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
+from collections.abc import Collection, Sequence
 
 import numpy as np
 from OCP.BRep import BRep_Tool
 from OCP.BRepAdaptor import BRepAdaptor_Curve, BRepAdaptor_Curve2d
 from OCP.gp import gp_Pnt, gp_Vec
 from OCP.TopAbs import TopAbs_Orientation, TopAbs_ShapeEnum
-from OCP.TopExp import TopExp_Explorer
-from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face
+from OCP.TopExp import TopExp, TopExp_Explorer
+from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Shape
+from OCP.TopTools import TopTools_IndexedDataMapOfShapeListOfShape, TopTools_IndexedMapOfShape
 
 from tinstamp.blank.face_axes import outward, three
 from tinstamp.blank.kernel import Array
-from tinstamp.blank.solid import NamedSolid, edges_of
+from tinstamp.blank.solid import NamedFace, NamedSolid, edges_of
 from tinstamp.chart.joint import Joint
 
 MOST_BEND = 15.0
@@ -25,21 +26,54 @@ BENDS_TRIED = 9
 """Places along an edge where the bend is measured."""
 
 
+class Joints:
+    """The joints between faces of a solid, found face by face.
+
+    `names` are of the faces that may be laid out.
+    """
+
+    def __init__(self, solid: NamedSolid, names: Collection[str]) -> None:
+        self._solid, self._names = solid, names
+        self._owners = TopTools_IndexedDataMapOfShapeListOfShape()
+        TopExp.MapShapesAndAncestors_s(
+            solid.shape, TopAbs_ShapeEnum.TopAbs_EDGE, TopAbs_ShapeEnum.TopAbs_FACE, self._owners
+        )
+        self._index = TopTools_IndexedMapOfShape()
+        for named in solid.faces:
+            self._index.Add(named.face)
+
+    def __call__(self, face: str) -> list[Joint]:
+        """Of the faces of a name with others."""
+        found = []
+        for own in self._solid.named(face):
+            edges = TopExp_Explorer(own, TopAbs_ShapeEnum.TopAbs_EDGE)
+            while edges.More():
+                edge = edges.Current()
+                edges.Next()
+                place = self._owners.FindIndex(edge)
+                met = [
+                    self._solid.faces[self._index.FindIndex(f) - 1]
+                    for f in self._owners.FindFromIndex(place)
+                ]
+                joint = _between(edge, met, self._names)
+                if joint is not None:
+                    found.append(joint)
+        return found
+
+
 def joints_of(solid: NamedSolid, names: Collection[str]) -> tuple[Joint, ...]:
     """The joints between faces of these names."""
-    found = []
-    for edge, met in edges_of(solid):
-        if len(met) != 2 or met[0].name == met[1].name:
-            continue
-        if met[0].name not in names or met[1].name not in names:
-            continue
-        joint = _joint(
-            TopoDS.Edge_s(edge), met[0].face, met[1].face,
-            (met[0].name, met[1].name),
-        )  # fmt: skip
-        if joint is not None:
-            found.append(joint)
-    return tuple(found)
+    found = [_between(edge, met, names) for edge, met in edges_of(solid)]
+    return tuple(joint for joint in found if joint is not None)
+
+
+def _between(edge: TopoDS_Shape, met: Sequence[NamedFace], names: Collection[str]) -> Joint | None:
+    if len(met) != 2 or met[0].name == met[1].name:
+        return None
+    if met[0].name not in names or met[1].name not in names:
+        return None
+    whose = (met[0].name, met[1].name)
+    return _joint(TopoDS.Edge_s(edge), met[0].face, met[1].face, whose)
 
 
 def _joint(

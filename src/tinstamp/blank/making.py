@@ -4,16 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
+from functools import partial
 
 import numpy as np
 from OCP.TopoDS import TopoDS_Face
 
 from tinstamp.blank.charts import chart_of, kind_of
-from tinstamp.blank.joints import joints_of
+from tinstamp.blank.joints import Joints, joints_of
 from tinstamp.blank.solid import Blank, NamedSolid
 from tinstamp.blank.trim import outline_on_sheet
 from tinstamp.chart.base import FaceChart
-from tinstamp.chart.joint import Faces
+from tinstamp.chart.joint import Faces, Later
 
 
 class BlankError(ValueError):
@@ -53,11 +54,12 @@ class Making:
     def with_body(self, solid: NamedSolid, body: Blank) -> Making:
         """The part changed by a body, whose faces may already be trimmed in it."""
         first = {f.name: f.face for f in reversed(body.solid.faces)}
-        return Making(solid, {**body.charts, **self.charts}, {**first, **self.first})
+        return Making(solid, Faces.of(body.charts).and_then(self.charts), {**first, **self.first})
 
     def with_new_faces(self, solid: NamedSolid) -> Making:
         """The part changed, with the charts of the faces that are new in it."""
-        charts, first = dict(self.charts), dict(self.first)
+        charts: dict[str, FaceChart] = {}
+        first = dict(self.first)
         for name in solid.names:
             if name in first:
                 continue
@@ -67,22 +69,35 @@ class Making:
             chart = laid[0]
             if chart is not None and all(c is not None and _one_surface(chart, c) for c in laid):
                 charts[name] = chart
-        return Making(solid, charts, first)
+        return Making(solid, Faces.of(self.charts).and_then(charts), first)
 
     def finished(self) -> Blank:
         """The blank, with the edges of every face as they are in the end."""
-        charts = {}
+        made: dict[str, FaceChart] = {}
+        later: dict[str, Later] = {}
+        awaited = Faces.of(self.charts).awaited
         for name in self.solid.names:
-            chart = self.charts.get(name)
-            if chart is None:
-                continue
-            faces = self.solid.named(name)
-            if len(faces) == 1 and faces[0].IsSame(self.first[name]):
-                charts[name] = chart
-            else:
-                charts[name] = replace(chart, outline=outline_on_sheet(faces, chart))
+            if name in awaited:
+                later[name] = partial(self._as_it_ends, name)
+            elif (chart := self._as_it_ends(name)) is not None:
+                made[name] = chart
         kinds = {name: kind_of(self.solid.named(name)[0]) for name in self.solid.names}
-        return Blank(self.solid, Faces(charts, joints_of(self.solid, charts)), kinds)
+        names = {*made, *later}
+        if later:
+            charts = Faces(made, (), later, seek=Joints(self.solid, names))
+        else:
+            charts = Faces(made, joints_of(self.solid, names))
+        return Blank(self.solid, charts, kinds)
+
+    def _as_it_ends(self, name: str) -> FaceChart | None:
+        """The chart of a face, with its edges as they are in the end."""
+        chart = self.charts.get(name)
+        if chart is None:
+            return None
+        faces = self.solid.named(name)
+        if len(faces) == 1 and faces[0].IsSame(self.first[name]):
+            return chart
+        return replace(chart, outline=outline_on_sheet(faces, chart))
 
 
 def _one_surface(a: FaceChart, b: FaceChart) -> bool:

@@ -14,6 +14,7 @@ from tinstamp.blank.making import Making
 from tinstamp.blank.solid import Blank, NamedFace, NamedSolid
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.frame import Frame
+from tinstamp.chart.joint import Faces
 from tinstamp.job.feature import Position
 
 WAYS: Mapping[str, tuple[tuple[float, float, float], tuple[float, float, float]]] = {
@@ -79,5 +80,5 @@ def moved(body: Blank, to: Frame) -> Blank:
     )
     found = solids(work.Shape())
     shape = found[0] if len(found) == 1 else work.Shape()
-    charts = {name: chart.moved(to) for name, chart in body.charts.items()}
+    charts = Faces.of(body.charts).each(lambda chart: chart.moved(to))
     return Blank(NamedSolid(shape, members), charts)

@@ -26,9 +26,10 @@ from OCP.TColStd import TColStd_SequenceOfAsciiString
 from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS, TopoDS_Shape, TopoDS_Solid
 
-from tinstamp.blank.kernel import BUILDER, faces, quiet, shells, solids, volume
+from tinstamp.blank.kernel import BUILDER, faces, quiet, shells, solids
 from tinstamp.blank.solid import Blank, NamedFace, NamedSolid
-from tinstamp.blank.turned_solid import charts_of
+from tinstamp.blank.true_volume import true_volume
+from tinstamp.blank.turned_solid import charts_when_wanted
 from tinstamp.guarded.work import KERNEL, MB, GuardError, Limits, guarded
 from tinstamp.job.form import Kept
 
@@ -57,11 +58,12 @@ class Found:
 
     Attributes
     ----------
-    notes : what was mended, or could not be.
+    notes : what was mended, or could not be. volume : mm³.
     """
 
     solid: TopoDS_Solid
     notes: tuple[str, ...]
+    volume: float
 
 
 @dataclass(frozen=True)
@@ -75,9 +77,9 @@ class Contents:
 @dataclass(frozen=True)
 class Packed:
     """What a file holds as plain bytes: each solid in the kernel's own binary form, with its
-    notes, and notes on the whole."""
+    notes and its volume, and notes on the whole."""
 
-    solids: tuple[tuple[bytes, tuple[str, ...]], ...]
+    solids: tuple[tuple[bytes, tuple[str, ...], float], ...]
     notes: tuple[str, ...]
 
 
@@ -117,7 +119,7 @@ def packed(data: bytes) -> Packed:
         members = []
         for found in contents.solids:
             BinTools.Write_s(found.solid, str(file))
-            members.append((file.read_bytes(), found.notes))
+            members.append((file.read_bytes(), found.notes, found.volume))
     return Packed(tuple(members), contents.notes)
 
 
@@ -126,11 +128,11 @@ def unpacked(held: Packed) -> Contents:
     with tempfile.TemporaryDirectory() as folder:
         file = Path(folder) / "solid"
         members = []
-        for data, notes in held.solids:
+        for data, notes, holds in held.solids:
             file.write_bytes(data)
             shape = TopoDS_Shape()
             BinTools.Read_s(shape, str(file))
-            members.append(Found(TopoDS.Solid_s(shape), notes))
+            members.append(Found(TopoDS.Solid_s(shape), notes, holds))
     return Contents(tuple(members), held.notes)
 
 
@@ -185,7 +187,7 @@ def _contents(shape: TopoDS_Shape, unit: str) -> Contents:
     made = [mended for solid in found if (mended := _mended(solid)) is not None]
     if not made:
         raise ImportTrouble("the file holds no solid that can be used")
-    return Contents(tuple(sorted(made, key=lambda m: -volume(m.solid))), tuple(notes))
+    return Contents(tuple(sorted(made, key=lambda m: -m.volume)), tuple(notes))
 
 
 def _flattened(solid: TopoDS_Shape) -> TopoDS_Solid:
@@ -237,12 +239,13 @@ def _mended(solid: TopoDS_Solid) -> Found | None:
     if one and len(faces(one[0])) < count and BRepCheck_Analyzer(one[0]).IsValid():
         solid = one[0]
         notes.append(f"split faces were joined: {count} faces became {len(faces(solid))}")
-    if volume(solid) < 0:
+    holds = true_volume(solid)
+    if holds < 0:
         solid = TopoDS.Solid_s(solid.Reversed())
         notes.append("it was inside out and has been turned")
-    if volume(solid) <= 1e-9:
+    if abs(holds) <= 1e-9:
         return None
-    return Found(solid, tuple(notes))
+    return Found(solid, tuple(notes), abs(holds))
 
 
 def solid_of_file(data: bytes, which: int, scale: float) -> TopoDS_Solid:
@@ -273,4 +276,4 @@ def kept(name: str, data: bytes, form: Kept) -> Blank:
     if len(faces(solid)) != len(form.names):
         raise ImportTrouble("the file within the job is not the one its faces were named for")
     whole = named(solid, [f"{name}.{face}" for face in form.names])
-    return Blank(whole, charts_of(whole, about_axis=False))
+    return Blank(whole, charts_when_wanted(whole, about_axis=False))

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import pairwise
 
 import numpy as np
 import shapely
@@ -47,13 +46,20 @@ class _Run:
         if self.straight:
             return line(first, last)[None]
         if self.centre is None:
-            return np.stack([line(a, b) for a, b in pairwise(self.points)])
+            return _lines(self.points)
         a, b = self.points[:2] - self.centre
         step = float(np.arctan2(a[0] * b[1] - a[1] * b[0], a @ b))
         turn = step * (len(self.points) - 1)
         beziers = arc_pieces(self.centre, (float(first[0]), float(first[1])), turn)
         beziers[-1, 3] = last
         return beziers
+
+
+def _lines(points: Array) -> Array:
+    """The lines between points (n, 2) as cubics, (n - 1, 4, 2)."""
+    start, end = points[:-1], points[1:]
+    third = (end - start) / 3.0
+    return np.stack([start, start + third, end - third, end], axis=1)
 
 
 def loops(face: TopoDS_Face, count: int = EDGE_POINTS) -> list[Array]:

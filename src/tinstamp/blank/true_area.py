@@ -34,7 +34,7 @@ def true_area(face: TopoDS_Face) -> float:
     """mm²."""
     surface = BRepAdaptor_Surface(face, False)
     rings = loops(face)
-    if surface.GetType() in _SPANNED and len(rings) == 1 and _is_box(rings[0]):
+    if surface.GetType() in _SPANNED and len(rings) == 1 and is_box(rings[0]):
         low, high = rings[0].min(axis=0), rings[0].max(axis=0)
         return _by_spans(surface, low, high)
     props = GProp_GProps()
@@ -42,7 +42,7 @@ def true_area(face: TopoDS_Face) -> float:
     return float(props.Mass())
 
 
-def _is_box(ring: Array) -> bool:
+def is_box(ring: Array) -> bool:
     """True when a loop runs along lines of equal u and equal v only."""
     low, high = ring.min(axis=0), ring.max(axis=0)
     on = np.isclose(ring, low, atol=1e-9) | np.isclose(ring, high, atol=1e-9)

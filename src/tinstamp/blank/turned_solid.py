@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Sequence
+from functools import partial
 from typing import Any
 
 import numpy as np
@@ -29,6 +30,7 @@ from tinstamp.blank.kernel import (
 from tinstamp.blank.round_solid import FRONT
 from tinstamp.blank.solid import Blank, NamedSolid, of_solids
 from tinstamp.chart.base import FaceChart
+from tinstamp.chart.joint import Faces
 from tinstamp.job.profile import Piece
 
 UP = (0.0, 0.0, 1.0)
@@ -87,6 +89,13 @@ def charts_of(
             if chart is not None:
                 charts[named.name] = chart
     return charts
+
+
+def charts_when_wanted(solid: NamedSolid, about_axis: bool = True) -> Faces:
+    """The same, each made when it is wanted."""
+    first = {f.name: f.face for f in reversed(solid.faces)}
+    later = {n: partial(chart_of, face, 1.0, about_axis) for n, face in reversed(first.items())}
+    return Faces(later=later)
 
 
 def _edges(pieces: Sequence[Piece], outwards: Array) -> list[TopoDS_Edge]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -41,25 +41,110 @@ class Joint:
         return b if face == a else a
 
 
-class Faces(dict[str, FaceChart]):
-    """The charts of a part's faces, by name.
+Seek = Callable[[str], "Sequence[Joint]"]
+"""Finds the joints of a face."""
+Later = Callable[[], "FaceChart | None"]
+"""What lays a face out when its chart is wanted; None when it cannot be laid out."""
+
+
+class Faces(Mapping[str, "FaceChart"]):
+    """The charts of a part's faces, by name. Those that take long are made when they are wanted;
+    to go through all of them makes all.
 
     Attributes
     ----------
-    joints : where they meet, at angles small enough for artwork to run on.
+    joints : where they meet, at angles small enough for artwork to run on; with `seek` those
+        that were asked for so far.
     """
 
-    def __init__(self, charts: Mapping[str, FaceChart] | None = None, joints: Sequence[Joint] = ()):
-        super().__init__(charts or {})
+    def __init__(
+        self,
+        charts: Mapping[str, FaceChart] | None = None,
+        joints: Sequence[Joint] = (),
+        later: Mapping[str, Later] | None = None,
+        awaited: Iterable[str] = (),
+        seek: Seek | None = None,
+    ):
+        self._made: dict[str, FaceChart] = dict(charts or {})
+        self._later: dict[str, Later] = dict(later or {})
+        self._awaited = frozenset(awaited)
         self.joints = tuple(joints)
+        self._seek = seek
+        self._sought: set[str] = set()
 
     @classmethod
     def of(cls, charts: Mapping[str, FaceChart]) -> Faces:
         """These charts, with the joints that they came with."""
         return charts if isinstance(charts, cls) else cls(charts)
 
+    def __getitem__(self, name: str) -> FaceChart:
+        if name in self._later:
+            found = self._later.pop(name)()
+            if found is not None:
+                self._made[name] = found
+        return self._made[name]
+
+    def __iter__(self) -> Iterator[str]:
+        for name in list(self._later):
+            self.get(name)
+        return iter(self._made)
+
+    def __len__(self) -> int:
+        return sum(1 for _ in self)
+
+    def __bool__(self) -> bool:
+        return bool(self._made or self._later)
+
+    def __contains__(self, name: object) -> bool:
+        return isinstance(name, str) and self.get(name) is not None
+
+    def __reduce__(self) -> tuple[object, ...]:
+        return type(self), (self._made, self.joints, {}, self.awaited)
+
+    @property
+    def awaited(self) -> frozenset[str]:
+        """Faces whose charts have not been made yet; they may turn out to have none."""
+        return self._awaited | frozenset(self._later)
+
+    @property
+    def names(self) -> tuple[str, ...]:
+        """Of all faces, also those that are awaited."""
+        return (*self._made, *sorted(self.awaited - frozenset(self._made)))
+
+    def and_then(self, later: Mapping[str, FaceChart]) -> Faces:
+        """These and others; where both have one, the other's."""
+        more = Faces.of(later)
+        kept = {n: w for n, w in self._later.items() if n not in more._made}
+        return Faces({**self._made, **more._made}, self.joints, {**kept, **more._later})
+
+    def arrived(
+        self, made: Mapping[str, FaceChart], awaited: Iterable[str], joints: Sequence[Joint]
+    ) -> Faces:
+        """These with some that have come; `awaited` are those that have still not."""
+        return Faces({**self._made, **made}, joints, {}, awaited)
+
+    def each(self, change: Callable[[FaceChart], FaceChart]) -> Faces:
+        """Every chart changed; those that are awaited when they are made."""
+
+        def then(work: Later) -> Later:
+            def found() -> FaceChart | None:
+                chart = work()
+                return None if chart is None else change(chart)
+
+            return found
+
+        made = {name: change(chart) for name, chart in self._made.items()}
+        return Faces(made, (), {name: then(work) for name, work in self._later.items()})
+
     def beside(self, face: str) -> list[Joint]:
         """The joints of a face with others that can be laid out."""
+        if self._seek is not None and face not in self._sought:
+            self._sought.add(face)
+            known = {
+                frozenset(j.faces) for j in self.joints if self._sought & set(j.faces) - {face}
+            }
+            more = [j for j in self._seek(face) if frozenset(j.faces) not in known]
+            self.joints = (*self.joints, *more)
         return [j for j in self.joints if face in j.faces and j.beyond(face) in self]
 
 

@@ -231,10 +231,13 @@ class Window(QMainWindow):
     # -- stamps and views
 
     def add_stamp(self, artwork: Text | Logo | Shape | None = None, wish: str = "Stamp") -> bool:
-        """New artwork, a text unless another is given, on the picked face, else the first.
-        False when there is no face for it, or no room in the job."""
+        """New artwork, a text unless another is given, on the picked face, else the first; later,
+        when that is still to be laid out. False when there is no face for it, or no room in
+        the job."""
         given = artwork if isinstance(artwork, Text | Logo | Shape) else None
         charts = self.session.charts
+        if self.session.awaited.when_laid(self.session.face, lambda: self.add_stamp(artwork, wish)):
+            return False
         face = self.session.face if self.session.face in charts else next(iter(charts), None)
         if face is None:
             return False

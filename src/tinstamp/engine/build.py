@@ -14,6 +14,7 @@ from functools import partial
 
 from tinstamp.blank.kernel import Array
 from tinstamp.blank.solid import Blank, NamedSolid
+from tinstamp.chart.joint import Faces
 from tinstamp.engine.blanks import FeatureError, Step, key_of, made, steps_of
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.layer import Layer, Put
@@ -209,7 +210,8 @@ class _Run:
             if face in blank.solid.names:
                 told = f"“{face}” is {blank.kinds[face]}: it cannot be laid out flat exactly"
             else:
-                near = " or ".join(f"“{name}”" for name in nearest_faces(face, blank.charts))
+                others = nearest_faces(face, Faces.of(blank.charts).names)
+                near = " or ".join(f"“{name}”" for name in others)
                 told = f"the face “{face}” is not there any more; nearest to it: {near}"
             self._not_built(index, told)
             return None

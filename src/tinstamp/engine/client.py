@@ -98,6 +98,10 @@ class EngineClient:
         """Ask for measures; the request's number."""
         return self._ask(m.Probe(self._next(), picks))
 
+    def want(self, face: str) -> None:
+        """Ask for the chart of a face that is awaited; `Laid` follows."""
+        self._open_line().put(m.Want(face))
+
     def _next(self) -> int:
         self._number += 1
         return self._number

@@ -4,16 +4,19 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 
-from OCP.Bnd import Bnd_Box
-from OCP.BRepBndLib import BRepBndLib
+import numpy as np
+from OCP.BRepMesh import BRepMesh_IncrementalMesh
 from OCP.TopoDS import TopoDS_Shape
 
 from tinstamp.blank import step_in
 from tinstamp.blank.face_names import found_again, found_faces
-from tinstamp.blank.kernel import volume
+from tinstamp.blank.kernel import extent_of, faces, triangles_of
 from tinstamp.engine import messages as m
 from tinstamp.guarded.work import GuardError, guarded
 from tinstamp.job.imported import FoundFace
+
+SIZE_CHORD, SIZE_TURN = 1e-3, 0.4
+"""parts of the part's size, and radians, that triangles may stray by which it is measured"""
 
 
 def imported(request: m.Import, cancelled: Callable[[], bool] = lambda: False) -> m.Imported:
@@ -37,11 +40,9 @@ def _looked_at(
     contents = step_in.unpacked(held)
     solids = []
     for found in contents.solids:
-        faces = found_again(found.solid, known) if known else found_faces(found.solid)
-        notes = [*contents.notes, *found.notes, *_told(faces, known)]
-        solids.append(
-            m.FoundSolid(tuple(faces), _size(found.solid), volume(found.solid), tuple(notes))
-        )
+        named = found_again(found.solid, known) if known else found_faces(found.solid)
+        notes = [*contents.notes, *found.notes, *_told(named, known)]
+        solids.append(m.FoundSolid(tuple(named), _size(found.solid), found.volume, tuple(notes)))
     return held, tuple(solids)
 
 
@@ -59,7 +60,8 @@ def _told(faces: Sequence[FoundFace], known: Sequence[FoundFace]) -> list[str]:
 
 
 def _size(shape: TopoDS_Shape) -> tuple[float, float, float]:
-    box = Bnd_Box()
-    BRepBndLib.AddOptimal_s(shape, box, False, False)
-    low, high = box.CornerMin(), box.CornerMax()
-    return (high.X() - low.X(), high.Y() - low.Y(), high.Z() - low.Z())
+    """Along x, y and z, mm, by the points of triangles: within their chord on curved faces."""
+    BRepMesh_IncrementalMesh(shape, SIZE_CHORD * extent_of(shape), False, SIZE_TURN, True)
+    points = np.concatenate([triangles_of(face)[0] for face in faces(shape)])
+    across = np.ptp(points, axis=0)
+    return float(across[0]), float(across[1]), float(across[2])

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from tinstamp.chart.base import FaceChart
+from tinstamp.chart.joint import Joint
 from tinstamp.engine.report import Report
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import Document
@@ -77,6 +78,13 @@ class Probe:
 
 
 @dataclass(frozen=True)
+class Want:
+    """Lay out a face of the part last built, whose chart is awaited."""
+
+    face: str
+
+
+@dataclass(frozen=True)
 class Stop:
     """Give up what is under way."""
 
@@ -103,6 +111,18 @@ class Picture:
     meshes: Mapping[str, Mesh]
     charts: Mapping[str, FaceChart]
     kinds: Mapping[str, str]
+
+
+@dataclass(frozen=True)
+class Laid:
+    """Charts of faces that were awaited after a build, and the joints known by now; `asked` was
+    wanted, and is not among them when it cannot be laid out."""
+
+    number: int
+    charts: Mapping[str, FaceChart]
+    awaited: frozenset[str]
+    joints: tuple[Joint, ...]
+    asked: str = ""
 
 
 @dataclass(frozen=True)
@@ -184,5 +204,7 @@ class Died:
     again: bool
 
 
-Request = Keep | Build | Write | Import | GiveUp | Probe | Stop
-Event = Ready | Progress | Picture | Done | Wrote | Imported | Probed | Stopped | Failed | Died
+Request = Keep | Build | Write | Import | GiveUp | Probe | Want | Stop
+Event = (
+    Ready | Progress | Picture | Done | Laid | Wrote | Imported | Probed | Stopped | Failed | Died
+)

@@ -9,17 +9,24 @@ from __future__ import annotations
 import logging
 import sys
 import threading
+import time
 from collections import deque
 from collections.abc import Mapping
 from multiprocessing.connection import Connection
 from pathlib import Path
 
 from tinstamp.blank.solid import Blank
+from tinstamp.chart.base import FaceChart
+from tinstamp.chart.joint import Faces
 from tinstamp.engine import messages as m
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.state import keep_log
 
 LOG = logging.getLogger("tinstamp.engine")
+AT_ONCE = 0.2
+"""s that plain faces are laid out for before what has come is looked at"""
+SLOW_KINDS = ("freeform",)
+"""kinds of faces that are laid out when they are wanted"""
 UNFORESEEN = (
     "something went wrong that was not foreseen; the part last built stays, and the log tells more"
 )
@@ -86,6 +93,45 @@ class _Desk:
             raise Stopped
 
 
+class _Laying:
+    """Charts of faces that nothing needed so far, after a build: plain ones when there is time,
+    freeform ones, which take half a second each, when they are wanted."""
+
+    def __init__(self, number: int = 0, blank: Blank | None = None) -> None:
+        self.number, self.blank = number, blank
+        self.faces = Faces.of(blank.charts if blank is not None else {})
+        kinds = blank.kinds if blank is not None else {}
+        self._plain = [n for n in self.faces.names if kinds.get(n) not in SLOW_KINDS]
+
+    def some(self, desk: _Desk) -> bool:
+        """Lay out plain faces for a moment; False when there is none left."""
+        made: dict[str, FaceChart] = {}
+        end = time.monotonic() + AT_ONCE
+        while self._plain and time.monotonic() < end:
+            self._lay(self._plain.pop(), made)
+        if made or self._plain:
+            desk.tell(m.Laid(self.number, made, self.faces.awaited, self.faces.joints))
+        return bool(self._plain)
+
+    def one(self, desk: _Desk, face: str) -> None:
+        """Lay out one face now."""
+        made: dict[str, FaceChart] = {}
+        self._lay(face, made)
+        for joint in self.faces.beside(face):
+            self._lay(joint.beyond(face), made)
+        faces = self.faces
+        desk.tell(m.Laid(self.number, made, faces.awaited, faces.joints, face))
+
+    def _lay(self, face: str, made: dict[str, FaceChart]) -> None:
+        try:
+            chart = self.faces.get(face)
+        except Exception:  # told by its absence; the log tells more
+            LOG.exception("the face %s could not be laid out", face)
+            chart = None
+        if chart is not None:
+            made[face] = chart
+
+
 def serve(connection: Connection) -> None:
     """Work until the other side closes the connection."""
     from tinstamp.blank.kernel import quiet
@@ -98,13 +144,16 @@ def serve(connection: Connection) -> None:
     quiet()
     cache = Cache()
     last: Built | None = None
+    laying = _Laying()
     desk = _Desk(connection)
     desk.tell(m.Ready())
     while True:
         if not desk.waiting:
-            desk.listen(wait=True)
+            desk.listen(wait=not laying.some(desk))
             continue
         request = desk.waiting.popleft()
+        if isinstance(request, m.Want):
+            laying.one(desk, request.face)
         if not isinstance(request, m.Build | m.Write | m.Probe):
             continue
         number = request.number
@@ -122,6 +171,7 @@ def serve(connection: Connection) -> None:
                 document = request.document.with_files(desk.held)
                 last = build(document, cache, shown, told, desk.stopped)
                 desk.tell(m.Done(number, last.report))
+                laying = _Laying(number, last.blank)
             elif isinstance(request, m.Probe):
                 desk.tell(probed(request, last.solid if last else None))
             else:

@@ -12,6 +12,7 @@ from OCP.TopoDS import TopoDS_Shape
 
 from tinstamp.blank.kernel import area, compound, volume
 from tinstamp.blank.solid import NamedSolid
+from tinstamp.blank.true_volume import true_volume
 from tinstamp.chart.base import FaceChart
 from tinstamp.relief.imprint import Imprint
 
@@ -44,7 +45,7 @@ class Verdict:
 
 def examine(solid: NamedSolid) -> Verdict:
     """Check and measure a solid with the kernel's own analysis."""
-    return Verdict(is_closed(solid), is_valid(solid.shape), volume(solid.shape))
+    return Verdict(is_closed(solid), is_valid(solid.shape), true_volume(solid.shape))
 
 
 def is_closed(solid: NamedSolid) -> bool:

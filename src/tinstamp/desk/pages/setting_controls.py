@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 from PySide6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
 
+from tinstamp.chart.joint import Faces
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.arrange import arrange_button
@@ -37,7 +38,9 @@ def _name(page: FieldsPage, row: Row) -> None:
 @control("face of a stamp")
 def _face(page: FieldsPage, row: Row) -> None:
     def faces() -> Sequence[tuple[str, str]]:
-        return [(name, f"{name} · {chart.kind}") for name, chart in page.session.charts.items()]
+        charts, kinds = Faces.of(page.session.charts), page.session.kinds
+        made = [(name, f"{name} · {chart.kind}") for name, chart in charts.items()]
+        return made + [(n, f"{n} · {kinds.get(n, '')}") for n in sorted(charts.awaited)]
 
     put_list(page, row.path, row.label, faces)
     _nearest(page, row.path)
@@ -70,7 +73,7 @@ def _nearest(page: FieldsPage, path: Path) -> None:
         if not gone:
             return
         word.setText(f"“{face}” is not there any more. Nearest to it:")
-        near = nearest_faces(face, session.charts)
+        near = nearest_faces(face, Faces.of(session.charts).names)
         for k, button in enumerate(buttons):
             button.setVisible(k < len(near))
             button.setText(f"Lay it on {near[k]}" if k < len(near) else "")

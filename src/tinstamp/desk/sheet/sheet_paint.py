@@ -14,6 +14,7 @@ from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Array, Outline
 from tinstamp.chart.base import Chart
 from tinstamp.chart.cone import ConeChart
+from tinstamp.chart.joint import Faces
 from tinstamp.chart.round import RoundChart
 from tinstamp.chart.run import RunChart
 from tinstamp.chart.stretch import letter_stretches, per_cent
@@ -232,7 +233,9 @@ def _empty(painter: QPainter, view: Sheet) -> None:
     painter.setPen(QColor(p.SECOND_INK))
     face = view.face or ""
     words = (
-        f"{face} is {view.session.kinds[face]}: it cannot be laid out.\n"
+        f"{face} is being laid out."
+        if face in Faces.of(view.session.charts).awaited
+        else f"{face} is {view.session.kinds[face]}: it cannot be laid out.\n"
         "Its surface is of a make that is not known."
         if face in view.session.kinds
         else "Click a face of the part above.\n"

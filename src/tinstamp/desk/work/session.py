@@ -21,6 +21,7 @@ from tinstamp.artwork.logo import read_guarded, read_with
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.stretch import Measure
 from tinstamp.desk.work.autosave import Autosave, Left
+from tinstamp.desk.work.awaited import AwaitedFaces
 from tinstamp.desk.work.background import Background
 from tinstamp.desk.work.disk_work import DiskWork
 from tinstamp.desk.work.documents import new_job, with_places_told, with_sound_fonts
@@ -93,6 +94,7 @@ class Session(QObject):
         self._kept_well = True
         self._asked: dict[int, Document] = {}
         self.engine = EngineLink(self)
+        self.awaited = AwaitedFaces(self.engine.client.want, lambda: self.charts)
         self.engine.heard.connect(self._heard)
         self.engine.replaced.connect(self._given_up)
         self._rest = self._timer(HAND_RESTS, self.build_now)
@@ -142,8 +144,7 @@ class Session(QObject):
         return self.charts.get(self.job.stamps[index].setting.face)
 
     def error_at(self, key: str) -> str | None:
-        """What is wrong at a field, by its dotted path: a formula, or a size that the last
-        build could not make."""
+        """What is wrong at a field, by its dotted path: its formula, or what it gave."""
         if key in self.resolved.errors:
             return self.resolved.errors[key]
         if self.report is None or self.building or self.stale_report:
@@ -157,8 +158,7 @@ class Session(QObject):
         self.replace(changed(self.job, path, new), label, merge)
 
     def replace(self, job: Job, label: str, merge: str = "") -> bool:
-        """Take a new job as the next step of the history; False when it would not hold, which
-        `failed` tells."""
+        """Take a new job as the next step; False when it would not hold, as `failed` tells."""
         if job == self.job:
             return True
         try:
@@ -194,8 +194,7 @@ class Session(QObject):
             self._moved()
 
     def show_stretch(self, measure: Measure | None) -> None:
-        """What of the artwork's lengths, areas or angles that is not kept is shown in colours;
-        None hides it."""
+        """Show in colours what is not kept of the artwork; None hides it."""
         self.stretch = measure
         self.stretch_changed.emit()
 
@@ -221,6 +220,7 @@ class Session(QObject):
         """The face that the next stamp goes on."""
         if face != self.face:
             self.face = face
+            self.awaited.when_laid(face)
             self.selection_changed.emit()
 
     def _moved(self, resolved: Resolved | None = None) -> None:
@@ -311,8 +311,7 @@ class Session(QObject):
         self.build_now()
 
     def _hold_file(self, path: Path | None) -> None:
-        """The file that is being edited from now on: remembered as it is, and held, so that
-        another window that opens it can tell."""
+        """The file edited from now on: remembered, and held so that another window can tell."""
         same = path is not None and self.path is not None and path == self.path
         self.path = path
         try:
@@ -334,8 +333,7 @@ class Session(QObject):
             self.failed.emit(told)
 
     def recover(self, left: Left) -> None:
-        """Take up work that was left behind; it goes when a new copy of it stands. Raises
-        ArchiveError."""
+        """Take up work left behind; it goes when a new copy stands. Raises ArchiveError."""
         document, _ = self.disk.done(lambda: with_sound_fonts(left.read()))
         original = left.original
         self.begin(document, original)
@@ -351,8 +349,7 @@ class Session(QObject):
         self.file_changed.emit()
 
     def save(self, path: Path, even_so: bool = False) -> None:
-        """Save under that path. Raises ArchiveError, and ChangedSince when another program
-        has changed the file, unless `even_so`."""
+        """Save; raises ArchiveError, and ChangedSince for another's changes unless `even_so`."""
         document = self.document
         last = self.seen if path == self.path and not even_so else None
         self.disk.done(lambda: save_file(document, path, last))
@@ -394,8 +391,7 @@ class Session(QObject):
         """Ask for the exact solid of the job in hand."""
         self._rest.stop()
         self.building = True
-        number = self.engine.build(self.document.trimmed())
-        self._asked = {number: self.document}
+        self._asked = {self.engine.build(self.document.trimmed()): self.document}
 
     def write(self, folder: Path, name: str, endings: tuple[str, ...], options: Options) -> None:
         """Ask for files; `wrote` or `failed` follows."""
@@ -403,8 +399,7 @@ class Session(QObject):
         self.engine.client.write(self.document.trimmed(), str(folder), name, endings, options)
 
     def import_step(self, name: str, data: bytes, known: tuple[FoundFace, ...] = ()) -> int:
-        """Ask what a STEP file holds; `imported` follows, or `refused` and `failed`. The
-        request's number."""
+        """Ask what a STEP file holds; `imported` follows, or `refused`. The request's number."""
         return self.engine.client.import_step(name, data, known)
 
     def give_up(self, number: int) -> None:
@@ -426,6 +421,10 @@ class Session(QObject):
             self._pictured(event)
         elif isinstance(event, m.Done):
             self._done(event)
+        elif isinstance(event, m.Laid):
+            self.charts = self.awaited.arrived(event)
+            self.report_changed.emit()
+            self.awaited.done(event)
         elif isinstance(event, m.Wrote):
             self.progress.emit("", 1.0)
             self.wrote.emit([Path(p) for p in event.paths])
@@ -433,10 +432,9 @@ class Session(QObject):
             self.imported.emit(event)
         elif isinstance(event, m.Probed):
             self.probed.emit(event)
-        elif isinstance(event, m.Stopped):
+        elif isinstance(event, m.Stopped | m.Failed):
             self._given_up()
-        elif isinstance(event, m.Failed):
-            self._given_up()
+        if isinstance(event, m.Failed):
             self.refused.emit(event.number, event.message)
             self.failed.emit(event.message)
         elif isinstance(event, m.Died):
@@ -480,12 +478,14 @@ class Session(QObject):
         if document is None:
             return
         self.building = False
+        self.awaited.built(event.number)
         self.report = event.report
         self.reported = document
         if event.report.charts:
             self.charts, self.kinds = event.report.charts, event.report.kinds
         self.progress.emit("", 1.0)
         self.report_changed.emit()
+        self.awaited.when_laid(self.face)
 
     def close(self) -> None:
         """Leave in good order: no copy stays behind, the engine ends."""

@@ -1,0 +1,115 @@
+"""Faces of an imported part are laid out when they are wanted, and are the same then."""
+
+from __future__ import annotations
+
+import pickle
+from pathlib import Path
+
+import numpy as np
+import pytest
+
+from tests.core.test_step_in import document, stamp, step, taken
+from tests.core.test_true_volume import lofted
+from tinstamp.blank.charts import chart_of
+from tinstamp.chart.joint import Faces
+from tinstamp.chart.plane import PlaneChart
+from tinstamp.engine.build import build
+from tinstamp.job.archive import Document
+
+
+@pytest.fixture(scope="module")
+def part(tmp_path_factory: pytest.TempPathFactory) -> Document:
+    """Nine freeform faces and two ends."""
+    data = step(lofted(9, 3), tmp_path_factory.mktemp("part"))
+    feature, _ = taken(data)
+    return document(feature, data)
+
+
+def test_nothing_is_laid_out_that_nobody_wants(part: Document) -> None:
+    built = build(part)
+    assert built.report.valid
+    faces = built.report.charts
+    assert isinstance(faces, Faces) and faces
+    assert len(faces.awaited) == len(faces.names) == 11
+    assert len(pickle.dumps(built.report)) < 10_000
+
+
+def test_a_stamp_wants_its_face_and_those_beside(part: Document) -> None:
+    feature = part.job.blank.features[0]
+    top = next(f.name for f in feature.faces if f.kind == "flat")  # type: ignore[attr-defined]
+    mark = stamp(face=f"part.{top}", across="0 mm", up="0 mm")
+    built = build(Document(part.job.model_copy(update={"stamps": (mark,)}), {}, part.parts))
+    assert built.report.valid and built.report.stamps[0].built_by == "imprint"
+    faces = Faces.of(built.report.charts)
+    assert f"part.{top}" not in faces.awaited and len(faces.awaited) == 10
+
+
+def test_it_is_the_chart_that_would_have_been_made_at_once(part: Document) -> None:
+    built = build(part)
+    assert built.blank is not None
+    faces = Faces.of(built.blank.charts)
+    for name in sorted(faces.awaited)[:3]:
+        (face,) = built.blank.solid.named(name)
+        now = chart_of(face, about_axis=False)
+        assert now is not None
+        xy = now.bounds.reshape(2, 2).mean(axis=0)
+        np.testing.assert_allclose(faces[name].to_space(xy), now.to_space(xy), atol=1e-9)
+        assert name not in faces.awaited
+
+
+def test_what_crosses_to_the_desk_is_what_is_made_and_the_names_of_the_rest() -> None:
+    made: list[str] = []
+
+    def later(name: str) -> PlaneChart | None:
+        made.append(name)
+        return None if name == "odd" else plane
+
+    plane = chart_plane()
+    faces = Faces({"a": plane}, (), {n: (lambda n=n: later(n)) for n in ("b", "c", "odd")})
+    sent = pickle.loads(pickle.dumps(faces))
+    assert not made and sent.awaited == {"b", "c", "odd"}
+    assert set(sent) == {"a"} and "b" not in sent and sent.names == ("a", "b", "c", "odd")
+    assert faces["b"] is plane and made == ["b"]
+    assert "odd" not in faces and faces.get("odd") is None and made == ["b", "odd"]
+    come = sent.arrived({"b": plane}, faces.awaited, ())
+    assert set(come) == {"a", "b"} and come.awaited == {"c"}
+    assert set(faces) == {"a", "b", "c"} and not faces.awaited
+    both = Faces({"a": plane}, (), {"b": lambda: plane}).and_then({"b": plane, "d": plane})
+    assert both.awaited == set() and set(both) == {"a", "b", "d"}
+    moved = Faces({}, (), {"x": lambda: plane, "y": lambda: None}).each(lambda chart: chart)
+    assert moved.awaited == {"x", "y"} and set(moved) == {"x"}
+
+
+def chart_plane() -> PlaneChart:
+    from OCP.BRepPrimAPI import BRepPrimAPI_MakeBox
+
+    from tinstamp.blank.kernel import faces
+
+    chart = chart_of(faces(BRepPrimAPI_MakeBox(10.0, 20.0, 5.0).Shape())[0])
+    assert isinstance(chart, PlaneChart)
+    return chart
+
+
+def test_joints_are_found_face_by_face_as_all_at_once(part: Document) -> None:
+    from tinstamp.blank.joints import joints_of
+
+    built = build(part)
+    assert built.blank is not None
+    faces = Faces.of(built.blank.charts)
+    every = {frozenset(j.faces): j.bend for j in joints_of(built.blank.solid, faces.names)}
+    found: dict[frozenset[str], float] = {}
+    for name in list(faces.names)[:5]:
+        own = {frozenset(j.faces): j.bend for j in faces.beside(name)}
+        assert own == pytest.approx({k: v for k, v in every.items() if name in k})
+        found.update(own)
+    assert len({frozenset(j.faces) for j in faces.joints}) == len(found)
+
+
+def test_an_edge_is_the_same_for_both_its_faces(part: Document, tmp_path: Path) -> None:
+    built = build(part)
+    assert built.blank is not None
+    faces = Faces.of(built.blank.charts)
+    names = [n for n in faces.names if faces.beside(n)]
+    for name in names:
+        for joint in faces.beside(name):
+            assert len([j for j in faces.beside(joint.beyond(name)) if name in j.faces]) == 1

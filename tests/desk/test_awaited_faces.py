@@ -1,0 +1,55 @@
+"""A part of many freeform faces in the window: a face is laid out when it is clicked."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtCore import QPointF, Qt
+from PySide6.QtTest import QTest
+
+from tests.core.test_step_in import document, step, taken
+from tests.core.test_true_volume import lofted
+from tests.desk.conftest import Hand
+from tinstamp.chart.joint import Faces
+
+
+def awaited(hand: Hand) -> frozenset[str]:
+    return Faces.of(hand.window.session.charts).awaited
+
+
+def opened_part(hand: Hand, tmp_path: Path) -> None:
+    data = step(lofted(9, 5), tmp_path)
+    feature, _ = taken(data)
+    hand.window.session.begin(document(feature, data), None)
+    hand.until_built()
+
+
+def test_a_face_is_laid_out_when_it_is_clicked(hand: Hand, tmp_path: Path) -> None:
+    opened_part(hand, tmp_path)
+    session, part = hand.window.session, hand.window.part
+    hand.until(lambda: len(awaited(hand)) == 9, "the plain faces come by themselves")
+    middle = QPointF(part.width() / 2, part.height() / 2).toPoint()
+    QTest.mouseClick(part, Qt.MouseButton.LeftButton, pos=middle)
+    assert session.face is not None and session.kinds[session.face] == "freeform"
+    face = session.face
+    hand.until(lambda: face in session.charts, "the clicked face is laid out")
+    assert face not in awaited(hand)
+    low_x, low_y, high_x, high_y = session.charts[face].bounds
+    assert high_x - low_x > 5 and high_y - low_y > 5
+    before = awaited(hand)
+    hand.app.processEvents()
+    assert awaited(hand) == before and before, "the others still wait"
+
+
+def test_a_stamp_is_put_on_a_face_that_was_not_laid_out(hand: Hand, tmp_path: Path) -> None:
+    opened_part(hand, tmp_path)
+    session = hand.window.session
+    face = sorted(n for n in awaited(hand) if session.kinds[n] == "freeform")[0]
+    session.pick_face(face)
+    hand.window.add_stamp()
+    hand.until(lambda: bool(session.job.stamps), "the stamp waits for its face")
+    assert len(session.job.stamps) == 1 and session.job.stamps[0].setting.face == face
+    hand.until_built()
+    assert session.report is not None and session.report.stamps
+    chosen = hand.window.fields.page.by_path["stamps.0.setting.face"]
+    assert chosen.count() == 11, "all faces are offered, also those that wait"

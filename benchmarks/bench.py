@@ -6,20 +6,31 @@ of a few turns; trust the ratios, not the seconds.
 
 from __future__ import annotations
 
+import hashlib
 import statistics
 import sys
+import tempfile
 import time
 from collections.abc import Callable
 from dataclasses import replace
+from pathlib import Path
 from typing import TypeVar
 
 import numpy as np
+from OCP.BRepMesh import BRepMesh_IncrementalMesh
+from OCP.STEPControl import (
+    STEPControl_Reader,
+    STEPControl_StepModelType,
+    STEPControl_Writer,
+)
 
+from benchmarks.parts import lofted
 from benchmarks.peers import CHORD, general_boolean, meshed_boolean, prebuilt_tools, warped_boolean
 from tinstamp.artwork import fonts
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.text import TextSpec, lay_text
-from tinstamp.blank.kernel import volume
+from tinstamp.blank import step_in
+from tinstamp.blank.kernel import extent_of, quiet, volume
 from tinstamp.blank.round_solid import tube
 from tinstamp.chart.base import Chart
 from tinstamp.chart.cylinder import CylinderChart
@@ -27,10 +38,13 @@ from tinstamp.chart.drape import drape, flatten
 from tinstamp.chart.joint import Faces
 from tinstamp.chart.skin import Footprint, SkinChart, _anchored
 from tinstamp.engine.build import build
+from tinstamp.engine.cache import Cache
+from tinstamp.engine.importing import looked_at
+from tinstamp.engine.mesh import COARSENESS, FACET_TURN
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import knot
-from tinstamp.job.features import Ball, BaseFeature, Cone, Extruded, FreeformSkin
-from tinstamp.job.model import Blank, Cast, Job, Setting, Stamp, Text
+from tinstamp.job.features import Ball, BaseFeature, Cone, Extruded, FreeformSkin, Imported, Tube
+from tinstamp.job.model import Blank, Cast, Job, Setting, Stamp, Text, changed
 from tinstamp.job.resolve import resolve
 from tinstamp.plan.lay import LaySpec, place_on
 from tinstamp.plan.planned import plan
@@ -281,16 +295,71 @@ def bent_previews() -> bool:
     return all(good)
 
 
+def many_stamps(count: int) -> bool:
+    """A depth changed of one among many stamps of 15 letters on a tube, to its picture."""
+    rows = (count + 2) // 3
+    part = Tube(name="t", outer_diameter="90 mm", wall="3 mm", height=f"{6 * rows + 4} mm")
+    stamps = tuple(
+        Stamp(
+            name=f"s{k}",
+            artwork=Text(text=TEXTS[15], height="4 mm"),
+            setting=Setting(
+                face="t.outer", across=f"{120 * (k % 3 - 1)} deg", up=f"{4 + 6 * (k // 3)} mm"
+            ),
+        )
+        for k in range(count)
+    )
+    job = Job(blank=Blank(features=(part,)), stamps=stamps)
+    cache = Cache()
+    seen: list[float] = []
+    build(Document(job), cache, lambda meshes, blank: seen.append(time.perf_counter()))
+    job = changed(job, ("stamps", count // 2, "relief", "depth"), "0.3 mm")
+    start = time.perf_counter()
+    build(Document(job), cache, lambda meshes, blank: seen.append(time.perf_counter()))
+    picture = seen[1] - start
+    return told(f"an edit of one of {count} stamps, its picture", picture, "limit", 1.0, 1.0)
+
+
+def part_taken_in(sides: int) -> bool:
+    """A STEP file of freeform faces to its first picture, against the kernel's own reading and
+    meshing of it."""
+    with tempfile.TemporaryDirectory() as folder:
+        file = Path(folder) / "part.step"
+        writer = STEPControl_Writer()
+        writer.Transfer(lofted(sides, 3), STEPControl_StepModelType.STEPControl_AsIs)
+        writer.Write(str(file))
+        data = file.read_bytes()
+
+        def kernel() -> None:
+            reader = STEPControl_Reader()
+            reader.ReadFile(str(file))
+            reader.TransferRoots()
+            shape = reader.OneShape()
+            BRepMesh_IncrementalMesh(shape, COARSENESS * extent_of(shape), False, FACET_TURN, True)
+
+        peer, _ = timed(kernel)
+    start = time.perf_counter()
+    held, (solid,) = looked_at(data, ())
+    step_in.keep(data, step_in.unpacked(held))
+    feature = Imported(name="p", digest=hashlib.sha256(data).hexdigest(), faces=solid.faces)
+    seen: list[float] = []
+    document = Document(Job(blank=Blank(features=(feature,))), {}, {feature.digest: data})
+    build(document, None, lambda meshes, blank: seen.append(time.perf_counter()))
+    return told(f"a part of {sides + 2} faces, its picture", seen[0] - start, "kernel", peer, 0.67)
+
+
 def regions_of(text: str) -> tuple[Region, ...]:
     return artwork(text).regions
 
 
 def main() -> int:
     np.seterr(all="ignore")
+    quiet()
     make_warm = on_a_tube  # the first turn of all loads the kernel's libraries
     good = [make_warm(15, 10.0, 5), on_a_tube(60, 15.0, 3), preview_frame(), layout_of_200()]
     good += [on_a_bent_face(name, 3) for name in BENT]
-    good += [freeform_chart(), bent_previews()]
+    good += [freeform_chart(), bent_previews(), many_stamps(20)]
+    good += [part_taken_in(sides) for sides in (16, 298)]
     return 0 if all(good) else 1
 
 

@@ -7,9 +7,9 @@ from pathlib import Path
 
 import numpy as np
 import pytest
+from benchmarks.parts import lofted
 
 from tests.core.test_step_in import document, stamp, step, taken
-from tests.core.test_true_volume import lofted
 from tinstamp.blank.charts import chart_of
 from tinstamp.chart.joint import Faces
 from tinstamp.chart.plane import PlaneChart

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from benchmarks.parts import lofted
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
 
 from tests.core.test_step_in import document, step, taken
-from tests.core.test_true_volume import lofted
 from tests.desk.conftest import Hand
 from tinstamp.chart.joint import Faces
 

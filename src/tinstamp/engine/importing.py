@@ -24,7 +24,7 @@ def imported(request: m.Import, cancelled: Callable[[], bool] = lambda: False) -
     data = request.data
     try:
         held, solids = guarded(
-            step_in.limits_for(data), _looked_at, data, request.known, cancelled=cancelled
+            step_in.limits_for(data), looked_at, data, request.known, cancelled=cancelled
         )
     except GuardError as error:
         raise step_in.ImportTrouble(str(error)) from error
@@ -32,7 +32,7 @@ def imported(request: m.Import, cancelled: Callable[[], bool] = lambda: False) -
     return m.Imported(request.number, request.name, data, solids)
 
 
-def _looked_at(
+def looked_at(
     data: bytes, known: tuple[FoundFace, ...]
 ) -> tuple[step_in.Packed, tuple[m.FoundSolid, ...]]:
     """What a file holds, with its faces named. Raises ImportTrouble."""

@@ -74,6 +74,8 @@ def test_what_crosses_to_the_desk_is_what_is_made_and_the_names_of_the_rest() ->
     come = sent.arrived({"b": plane}, faces.awaited, ())
     assert set(come) == {"a", "b"} and come.awaited == {"c"}
     assert set(faces) == {"a", "b", "c"} and not faces.awaited
+    one = Faces({}, (), {n: (lambda n=n: later(n)) for n in ("e", "f")})
+    assert next(iter(one)) == "e" and one.awaited == {"f"}, "the first alone is made"
     both = Faces({"a": plane}, (), {"b": lambda: plane}).and_then({"b": plane, "d": plane})
     assert both.awaited == set() and set(both) == {"a", "b", "d"}
     moved = Faces({}, (), {"x": lambda: plane, "y": lambda: None}).each(lambda chart: chart)

@@ -85,9 +85,7 @@ class Faces(Mapping[str, "FaceChart"]):
         return self._made[name]
 
     def __iter__(self) -> Iterator[str]:
-        for name in list(self._later):
-            self.get(name)
-        return iter(self._made)
+        return (name for name in self.names if self.get(name) is not None)
 
     def __len__(self) -> int:
         return sum(1 for _ in self)

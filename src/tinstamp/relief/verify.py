@@ -59,8 +59,12 @@ def is_closed(solid: NamedSolid) -> bool:
 
 
 def is_valid(shape: TopoDS_Shape) -> bool:
-    """The kernel's own check, of geometry and topology."""
-    return BRepCheck_Analyzer(shape, True, True, False).IsValid()
+    """The kernel's own check, of geometry and topology.
+
+    One face after the other: where faces share edges, its parallel run now and then calls faulty
+    what is sound (4 of 1,296 times on marks), and would send a stamp the long way at random.
+    """
+    return BRepCheck_Analyzer(shape, True, False, False).IsValid()
 
 
 def examine_imprint(

@@ -15,6 +15,8 @@ from tinstamp.chart.joint import Faces
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.engine.build import build
 from tinstamp.job.archive import Document
+from tinstamp.job.features import Tube
+from tinstamp.job.model import Blank, Job
 
 
 @pytest.fixture(scope="module")
@@ -115,3 +117,37 @@ def test_an_edge_is_the_same_for_both_its_faces(part: Document, tmp_path: Path) 
     for name in names:
         for joint in faces.beside(name):
             assert len([j for j in faces.beside(joint.beyond(name)) if name in j.faces]) == 1
+
+
+def test_plain_faces_are_laid_out_in_spare_time_and_told_once(part: Document) -> None:
+    from tinstamp.engine import messages as m
+    from tinstamp.engine.worker import _Laying
+
+    class Desk:
+        def __init__(self) -> None:
+            self.told: list[m.Laid] = []
+
+        def tell(self, event: m.Laid) -> None:
+            self.told.append(event)
+
+    built = build(part)
+    laying, desk = _Laying(7, built.blank), Desk()
+    while laying.some(desk):  # type: ignore[arg-type]
+        pass
+    assert {n for event in desk.told for n in event.charts} == {
+        f"part.{f.name}"
+        for f in part.job.blank.features[0].faces
+        if f.kind == "flat"  # type: ignore[attr-defined]
+    }
+    assert all(event.number == 7 and len(event.awaited) >= 9 for event in desk.told)
+    count = len(desk.told)
+    assert not laying.some(desk) and len(desk.told) == count  # type: ignore[arg-type]
+    wanted = min(desk.told[-1].awaited)
+    laying.one(desk, wanted)  # type: ignore[arg-type]
+    assert desk.told[-1].asked == wanted and wanted in desk.told[-1].charts
+    known = _Laying(8, build(Document(made_of_a_tube())).blank)
+    assert not known.some(desk) and desk.told[-1].number == 7  # type: ignore[arg-type]
+
+
+def made_of_a_tube() -> Job:
+    return Job(blank=Blank(features=(Tube(name="t"),)))

@@ -101,7 +101,8 @@ class _Laying:
         self.number, self.blank = number, blank
         self.faces = Faces.of(blank.charts if blank is not None else {})
         kinds = blank.kinds if blank is not None else {}
-        self._plain = [n for n in self.faces.names if kinds.get(n) not in SLOW_KINDS]
+        awaited = sorted(self.faces.awaited)
+        self._plain = [n for n in awaited if kinds.get(n) not in SLOW_KINDS]
 
     def some(self, desk: _Desk) -> bool:
         """Lay out plain faces for a moment; False when there is none left."""
@@ -109,7 +110,7 @@ class _Laying:
         end = time.monotonic() + AT_ONCE
         while self._plain and time.monotonic() < end:
             self._lay(self._plain.pop(), made)
-        if made or self._plain:
+        if made:
             desk.tell(m.Laid(self.number, made, self.faces.awaited, self.faces.joints))
         return bool(self._plain)
 

@@ -8,10 +8,15 @@ import math
 import pytest
 from benchmarks.parts import lofted
 from OCP.BRepBuilderAPI import BRepBuilderAPI_NurbsConvert
-from OCP.BRepPrimAPI import BRepPrimAPI_MakeSphere, BRepPrimAPI_MakeTorus
+from OCP.BRepPrimAPI import (
+    BRepPrimAPI_MakeSphere,
+    BRepPrimAPI_MakeTorus,
+    BRepPrimAPI_MakeWedge,
+)
 from OCP.gp import gp_Pnt
 
 from tinstamp.blank.kernel import compound, faces, volume
+from tinstamp.blank.true_area import true_area
 from tinstamp.blank.true_volume import MANY, box_of_spline, true_volume
 
 
@@ -39,3 +44,18 @@ def test_weights_are_summed_as_exactly() -> None:
 def test_few_faces_are_left_to_the_kernel() -> None:
     ball = BRepPrimAPI_MakeSphere(10.0).Shape()
     assert true_volume(ball) == volume(ball) == pytest.approx(4000.0 * math.pi / 3.0, rel=1e-9)
+
+
+def test_a_straight_line_from_corner_to_corner_bounds_no_box() -> None:
+    """Wedges as spline faces: their triangles have lines in (u, v) from corner to corner."""
+    wedges = [BRepPrimAPI_MakeWedge(10.0 + k, 7.0, 5.0, 0.0).Shape() for k in range(3)]
+    shapes = [BRepBuilderAPI_NurbsConvert(s, True).Shape() for s in wedges]
+    whole = compound(shapes)
+    boxes = [box_of_spline(face) is not None for face in faces(whole)]
+    assert sum(boxes) >= MANY and not all(boxes)
+    assert true_volume(whole) == pytest.approx(sum((10.0 + k) * 35.0 / 2 for k in range(3)))
+    areas = sum(true_area(face) for face in faces(whole))
+    wanted = sum(
+        a * 7.0 + 35.0 + 5.0 * a + 5.0 * math.hypot(a, 7.0) for a in (10.0, 11.0, 12.0)
+    )  # two triangles, and what stands on their sides
+    assert areas == pytest.approx(wanted)

@@ -43,10 +43,13 @@ def true_area(face: TopoDS_Face) -> float:
 
 
 def is_box(ring: Array) -> bool:
-    """True when a loop runs along lines of equal u and equal v only."""
+    """True when a loop is all of the box about it: a line from corner to corner would pass by its
+    ends alone."""
     low, high = ring.min(axis=0), ring.max(axis=0)
+    following = np.roll(ring, -1, axis=0)
+    area = abs(float((ring[:, 0] * following[:, 1] - ring[:, 1] * following[:, 0]).sum())) / 2.0
     on = np.isclose(ring, low, atol=1e-9) | np.isclose(ring, high, atol=1e-9)
-    return bool(np.all(on.any(axis=1)))
+    return bool(np.all(on.any(axis=1)) and np.isclose(area, np.prod(high - low), rtol=1e-9))
 
 
 def _by_spans(surface: BRepAdaptor_Surface, low: Array, high: Array) -> float:

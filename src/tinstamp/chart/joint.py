@@ -79,7 +79,8 @@ class Faces(Mapping[str, "FaceChart"]):
 
     def __getitem__(self, name: str) -> FaceChart:
         if name in self._later:
-            found = self._later.pop(name)()
+            found = self._later[name]()  # what it raises, it raises again when asked again
+            del self._later[name]
             if found is not None:
                 self._made[name] = found
         return self._made[name]

@@ -18,6 +18,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from tinstamp.chart.joint import Faces
 from tinstamp.desk.commands import COMMANDS, VIEWS, runner
 from tinstamp.desk.dialogs.complaint import complain
 from tinstamp.desk.dialogs.job_files import JobFiles
@@ -236,6 +237,8 @@ class Window(QMainWindow):
         the job."""
         given = artwork if isinstance(artwork, Text | Logo | Shape) else None
         charts = self.session.charts
+        if not self.session.face and not charts:
+            self.session.pick_face(min(Faces.of(charts).awaited, default=None))
         if self.session.awaited.when_laid(self.session.face, lambda: self.add_stamp(artwork, wish)):
             return False
         face = self.session.face if self.session.face in charts else next(iter(charts), None)

@@ -206,7 +206,12 @@ class _Run:
     def _plan(self, index: int, blank: Blank) -> Planned | None:
         stamp = self.job.stamps[index]
         face = stamp.setting.face
-        if face not in blank.charts:
+        try:
+            known = face in blank.charts
+        except Exception:  # the face is laid out only now
+            self._unforeseen(index, "laying out its face")
+            return None
+        if not known:
             if face in blank.solid.names:
                 told = f"“{face}” is {blank.kinds[face]}: it cannot be laid out flat exactly"
             else:

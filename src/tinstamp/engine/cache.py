@@ -14,7 +14,7 @@ MOST_RESULTS = 6000
 MOST_MEMORY = 700 * 2**20
 """bytes that the process may hold before what the last builds did not use is let go"""
 BUILDS_KEPT = 2
-"""builds whose results stay even then: this one and the one before"""
+"""builds before the new one whose results stay even then"""
 
 
 def held() -> int:

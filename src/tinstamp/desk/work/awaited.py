@@ -19,10 +19,18 @@ class AwaitedFaces:
         self._number = 0
         self._waiting: dict[str, list[Callable[[], object]]] = {}
 
-    def built(self, number: int) -> None:
-        """A build is done: what waited for the part before waits no more."""
-        self._number = number
+    def forget(self) -> None:
+        """Another document: nothing waits for its faces."""
         self._waiting.clear()
+
+    def built(self, number: int) -> None:
+        """A build is done, and its charts are there: what waits goes on waiting for them."""
+        self._number = number
+        waiting, self._waiting = self._waiting, {}
+        for face, works in waiting.items():
+            for then in works:
+                if not self.when_laid(face, then) and face in self._charts():
+                    then()
 
     def when_laid(self, face: str | None, then: Callable[[], object] = lambda: None) -> bool:
         """False when a face is laid out already, or never will be; else it is asked for, and

@@ -15,6 +15,7 @@ from PySide6.QtWidgets import QFileDialog, QInputDialog, QWidget
 from tinstamp.artwork.font_file import checked
 from tinstamp.artwork.logo import READING_BYTES, READING_SECONDS, natural_size
 from tinstamp.chart.base import Chart
+from tinstamp.chart.joint import Faces
 from tinstamp.desk.work.background import taken_in, watched
 from tinstamp.desk.work.documents import FONT_LIMITS
 from tinstamp.desk.work.session import Session
@@ -151,7 +152,7 @@ class PartFiles(QObject):
             self.session.take_part(job, digest, found.data, label)
             return
         face = self.session.face or ""
-        at = Position(face=face if face in self.session.charts else "")
+        at = Position(face=face if face in Faces.of(self.session.charts).names else "")
         name = edit.free_feature_name(job, _name(found.name))
         part = Imported.model_validate({"name": name, "how": purpose, "at": at, **fields})
         if self.session.take_part(edit.added(job, part), digest, found.data, label):

@@ -302,6 +302,7 @@ class Session(QObject):
         self._hold_file(path)
         self.report = self.mesh = self.shown = self.reported = None
         self.charts, self.kinds = {}, {}
+        self.awaited.forget()
         self._keep.stop()
         self.disk.begin(self.autosave.forget)
         self.file_changed.emit()
@@ -394,8 +395,7 @@ class Session(QObject):
         self._asked = {self.engine.build(self.document.trimmed()): self.document}
 
     def write(self, folder: Path, name: str, endings: tuple[str, ...], options: Options) -> None:
-        """Ask for files; `wrote` or `failed` follows."""
-        self._rest.stop()
+        self._rest.stop()  # `wrote` or `failed` follows
         self.engine.client.write(self.document.trimmed(), str(folder), name, endings, options)
 
     def import_step(self, name: str, data: bytes, known: tuple[FoundFace, ...] = ()) -> int:
@@ -478,11 +478,11 @@ class Session(QObject):
         if document is None:
             return
         self.building = False
-        self.awaited.built(event.number)
         self.report = event.report
         self.reported = document
         if event.report.charts:
             self.charts, self.kinds = event.report.charts, event.report.kinds
+        self.awaited.built(event.number)
         self.progress.emit("", 1.0)
         self.report_changed.emit()
         self.awaited.when_laid(self.face)

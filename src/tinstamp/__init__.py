@@ -6,10 +6,12 @@ files, and `proof` it (see `docs/python.md`). They are loaded when they are firs
 
 from typing import TYPE_CHECKING, Any
 
+from tinstamp.version import VERSION
+
 if TYPE_CHECKING:
     from tinstamp.verbs import build, edit, open, proof, save, write
 
-__version__ = "0.1.0"
+__version__ = VERSION
 __all__ = ["build", "edit", "open", "proof", "save", "write"]
 
 

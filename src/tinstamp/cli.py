@@ -9,16 +9,38 @@ import os
 import sys
 from collections.abc import Callable, Sequence
 from pathlib import Path
+from typing import TYPE_CHECKING
 
-from tinstamp.job.formula import FormulaError
-from tinstamp.job.state import keep_log
-from tinstamp.output.outputs import OUTPUTS, Option, all_options
+from tinstamp.engine.starting import Started, start
+
+if TYPE_CHECKING:
+    from tinstamp.output.outputs import Option
+
+COMMANDS = ("make", "proof", "desk")
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run one command; the exit code: 0 well, 1 something to fix, 2 not done, which one line
     on standard error tells."""
-    options = _parser().parse_args(arguments)
+    words = list(sys.argv[1:] if arguments is None else arguments)
+    if words and words[0] not in COMMANDS and Path(words[0]).is_file():
+        words = ["desk", *words]  # a job alone is opened
+    first = start() if words[:1] in ([], ["desk"]) and not _asks_for_help(words) else None
+    try:
+        return _run(words, first)
+    finally:
+        if first is not None:
+            first.end()
+
+
+def _asks_for_help(words: Sequence[str]) -> bool:
+    return any(word in ("-h", "--help") for word in words)
+
+
+def _run(words: Sequence[str], first: Started | None) -> int:
+    from tinstamp.job.state import keep_log
+
+    options = _parser().parse_args(words)
     try:
         if options.command == "make":
             return _make(options)
@@ -33,10 +55,12 @@ def main(arguments: Sequence[str] | None = None) -> int:
         return _complain(error)
     from tinstamp.desk.app import run_desk
 
-    return run_desk(getattr(options, "job", None))
+    return run_desk(getattr(options, "job", None), first)
 
 
 def _parser() -> argparse.ArgumentParser:
+    from tinstamp.output.outputs import OUTPUTS, all_options
+
     parser = argparse.ArgumentParser(
         prog="tinstamp", description="Text and logos on the faces of a part, as exact solids."
     )
@@ -70,6 +94,8 @@ def _parser() -> argparse.ArgumentParser:
 
 
 def _endings(text: str) -> tuple[str, ...]:
+    from tinstamp.output.outputs import OUTPUTS
+
     wanted = tuple(part.strip().lower() for part in text.split(",") if part.strip())
     for ending in wanted:
         if ending not in OUTPUTS:
@@ -78,6 +104,8 @@ def _endings(text: str) -> tuple[str, ...]:
 
 
 def _value_of(option: Option) -> Callable[[str], float]:
+    from tinstamp.job.formula import FormulaError
+
     def value(text: str) -> float:
         try:
             return option.value(text)
@@ -91,6 +119,7 @@ def _make(options: argparse.Namespace) -> int:
     from tinstamp.engine.build import build
     from tinstamp.engine.write import check_folder, write_files
     from tinstamp.job.archive import ArchiveError, open_file, stem_of
+    from tinstamp.output.outputs import all_options
     from tinstamp.output.result import OutputError
 
     try:

@@ -17,6 +17,7 @@ from tinstamp.desk.dialogs.job_files import JobFiles
 from tinstamp.desk.window import Window
 from tinstamp.desk.work import engine_link
 from tinstamp.engine.client import EngineClient
+from tinstamp.engine.starting import Started
 from tinstamp.job.archive import Document, save_file
 
 
@@ -31,9 +32,9 @@ class Pool:
     def __init__(self) -> None:
         self.client: EngineClient | None = None
 
-    def take(self) -> EngineClient:
+    def take(self, first: Started | None = None) -> EngineClient:
         """The engine at rest; a new one when a test ended the last one."""
-        if self.client is None or self.client._process is None:
+        if self.client is None or self.client._now is None:
             self.client = EngineClient()
             self.client.close = lambda: None  # type: ignore[method-assign]
         self.client.stop()

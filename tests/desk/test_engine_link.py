@@ -16,12 +16,14 @@ from tests.desk.conftest import Hand
 from tinstamp.desk.work import engine_link
 from tinstamp.desk.work.engine_link import EngineLink
 from tinstamp.engine import messages as m
+from tinstamp.engine.starting import Started
 
 
 class FakeClient:
     """An engine that answers what it is told to, over a pipe that rings."""
 
-    def __init__(self) -> None:
+    def __init__(self, first: Started | None = None) -> None:
+        self.first = first
         self._read, self._write = os.pipe()
         self.events: list[m.Event] = []
         self.busy = self.stuck = False
@@ -50,6 +52,9 @@ class FakeClient:
         self.said.append("restart")
         self.busy = False
         return [m.Failed(3, "it was ended")]
+
+    def get_ready(self) -> None:
+        self.said.append("get ready")
 
     def replace_stuck(self) -> m.Died:
         self.said.append("replace")

@@ -210,7 +210,7 @@ def test_a_job_that_is_open_elsewhere_or_changed_is_told(
     assert open_file(job_file).job.stamps[0].artwork.text == "THEIRS"
     window.session.save(job_file, even_so=True)
     assert open_file(job_file).job.stamps[0].artwork.text == "OURS"
-    window.session.elsewhere = True
+    window.session.file.elsewhere = True
     monkeypatch.setattr(type(window.session), "open", lambda self, path: None)
     assert window.files.open(job_file) and "open elsewhere" in told[-1]
 

@@ -26,8 +26,6 @@ TURN = 0.2
 """radians that a surface may turn over a cell"""
 PROBES = 24
 """places to each side of a face where its bending is looked at"""
-RING_POINTS = 12
-"""points to a curved edge of a hole: 0.001 mm off an arc of a millimetre that turns by 60°"""
 RING_CHORD = 0.05
 """part of a drawing's chord that the lines of a hole may stray from its curves"""
 MOST_CELLS = 60
@@ -174,8 +172,3 @@ class _Grid:
                         1, MOST_CELLS))
             for turn, length in zip(self.turn, self.length, strict=True)
         )  # fmt: skip
-
-
-def ring_of(face: TopoDS_Face) -> Array:
-    """The outer loop of a face in (u, v), (n, 2)."""
-    return max(loops(face, RING_POINTS), key=lambda ring: float(np.prod(np.ptp(ring, axis=0))))

@@ -14,7 +14,18 @@ from OCP.BRepBndLib import BRepBndLib
 from OCP.BRepGProp import BRepGProp
 from OCP.Geom import Geom_BSplineCurve, Geom_BSplineSurface, Geom_Curve, Geom_Surface
 from OCP.Geom2d import Geom2d_BSplineCurve
-from OCP.gp import gp_Ax3, gp_Dir, gp_Lin, gp_Pln, gp_Pnt, gp_Pnt2d
+from OCP.gp import (
+    gp_Ax3,
+    gp_Dir,
+    gp_Lin,
+    gp_Mat,
+    gp_Pln,
+    gp_Pnt,
+    gp_Pnt2d,
+    gp_Quaternion,
+    gp_Trsf,
+    gp_Vec,
+)
 from OCP.GProp import GProp_GProps
 from OCP.Message import Message
 from OCP.TColgp import TColgp_Array1OfPnt, TColgp_Array1OfPnt2d, TColgp_Array2OfPnt
@@ -203,6 +214,32 @@ def _walk(shape: TopoDS_Shape, kind: TopAbs_ShapeEnum) -> Iterator[TopoDS_Shape]
         explorer.Next()
 
 
+def location(turn: Array, shift: Array) -> TopLoc_Location:
+    """A place for shapes: (3, 3) rotation and (3,) shift, mm."""
+    m = turn.tolist()
+    rotation = gp_Mat(*m[0], *m[1], *m[2])
+    motion = gp_Trsf()
+    motion.SetTransformation(gp_Quaternion(rotation), gp_Vec(*shift.tolist()))
+    return TopLoc_Location(motion)
+
+
+def motion_of(place: TopLoc_Location) -> tuple[Array, Array]:
+    """The rotation, (3, 3), and shift, (3,) mm, of a place."""
+    move = place.Transformation()
+    rows = np.array([[move.Value(r, c) for c in range(1, 5)] for r in range(1, 4)])
+    return rows[:, :3], rows[:, 3]
+
+
+def moved_face(face: TopoDS_Face, place: TopLoc_Location) -> TopoDS_Face:
+    """A face at a place; what it is made of is shared."""
+    return TopoDS.Face_s(face.Moved(place))
+
+
+def moved_wire(wire: TopoDS_Wire, place: TopLoc_Location) -> TopoDS_Wire:
+    """A wire at a place."""
+    return TopoDS.Wire_s(wire.Moved(place))
+
+
 def faces(shape: TopoDS_Shape) -> list[TopoDS_Face]:
     """The faces of a shape, oriented as they stand in it."""
     return [TopoDS.Face_s(s) for s in _walk(shape, TopAbs_ShapeEnum.TopAbs_FACE)]
@@ -326,6 +363,55 @@ def box_of(shape: TopoDS_Shape) -> Array:
     return np.array([[corner.X(), corner.Y(), corner.Z()] for corner in corners])
 
 
+def boxes_of(members: Sequence[TopoDS_Face]) -> Array:
+    """(n, 2, 3) corners of a box about each face, mm; those of what is shared at several places
+    are looked for once, and are a little wide elsewhere."""
+    things: dict[object, int] = {}
+    known: list[Array] = []
+    places: dict[int, list[tuple[TopLoc_Location, int]]] = {}
+    motions: list[tuple[Array, Array]] = []
+    thing_of, motion_at = [], []
+    for face in members:
+        thing, place = face.TShape(), face.Location()
+        if thing not in things:
+            things[thing] = len(known)
+            known.append(box_corners(box_of(face.Located(TopLoc_Location()))))
+        alike = places.setdefault(place.HashCode(), [])
+        at = next((k for other, k in alike if other.IsEqual(place)), None)
+        if at is None:
+            at = len(motions)
+            motions.append(motion_of(place))
+            alike.append((place, at))
+        thing_of.append(things[thing])
+        motion_at.append(at)
+    turns = np.array([turn for turn, _ in motions]).reshape(-1, 3, 3)[motion_at]
+    shifts = np.array([shift for _, shift in motions]).reshape(-1, 3)[motion_at]
+    corners = np.array(known).reshape(-1, 8, 3)[thing_of]
+    corners = np.einsum("nij,nkj->nki", turns, corners) + shifts[:, None]
+    return np.stack([corners.min(axis=1), corners.max(axis=1)], axis=1)
+
+
+def box_corners(box: Array) -> Array:
+    """The eight corners of a box, (8, 3) mm."""
+    return np.stack(np.meshgrid(*box.T), axis=-1).reshape(-1, 3)
+
+
+def crossed(boxes: Array, start: Array, end: Array) -> NDArray[np.bool_]:
+    """Which boxes, (n, 2, 3), which line from start to end, (m, 3) each, comes into, (n, m).
+    (Slabs; any text on ray tracing.)"""
+    way = end - start
+    low, high = boxes[:, None, 0], boxes[:, None, 1]
+    with np.errstate(divide="ignore", invalid="ignore"):
+        at = np.stack([(low - start) / way, (high - start) / way])
+    level = np.abs(way) < 1e-12
+    within = (start >= low) & (start <= high)
+    first = np.where(level, np.where(within, -np.inf, np.inf), at.min(axis=0))
+    last = np.where(level, np.where(within, np.inf, -np.inf), at.max(axis=0))
+    return np.asarray(
+        np.maximum(first.max(axis=-1), 0.0) <= np.minimum(last.min(axis=-1), 1.0), dtype=bool
+    )
+
+
 def extent_of(shape: TopoDS_Shape) -> float:
     """The diagonal of a shape's box, mm."""
     box = Bnd_Box()
@@ -344,8 +430,8 @@ def area(shape: TopoDS_Shape) -> float:
 def triangles_of(face: TopoDS_Face) -> tuple[Array, NDArray[np.int64]]:
     """Points, (n, 3) mm, and triangles, (m, 3), of a face that has been meshed, counter-clockwise
     from outside the solid."""
-    location = TopLoc_Location()
-    found = BRep_Tool.Triangulation_s(face, location)
+    place = TopLoc_Location()
+    found = BRep_Tool.Triangulation_s(face, place)
     if found is None:
         return np.zeros((0, 3)), np.zeros((0, 3), dtype=np.int64)
     node, triangle = found.Node, found.Triangle
@@ -355,11 +441,9 @@ def triangles_of(face: TopoDS_Face) -> tuple[Array, NDArray[np.int64]]:
         flat += (p.X(), p.Y(), p.Z())
     corners = np.array([triangle(i).Get() for i in range(1, found.NbTriangles() + 1)]) - 1
     points = np.array(flat).reshape(-1, 3)
-    if not location.IsIdentity():
-        move = location.Transformation()
-        rows = [[move.Value(r, c) for c in range(1, 5)] for r in range(1, 4)]
-        matrix = np.array(rows)
-        points = points @ matrix[:, :3].T + matrix[:, 3]
+    if not place.IsIdentity():
+        turn, shift = motion_of(place)
+        points = points @ turn.T + shift
     if face.Orientation() == TopAbs_Orientation.TopAbs_REVERSED:
         corners = corners[:, ::-1]
     return points, corners.reshape(-1, 3)

@@ -17,6 +17,7 @@ from tinstamp.desk.window import Window
 from tinstamp.desk.work.autosave import left_behind
 from tinstamp.desk.work.demo import DEMOS
 from tinstamp.desk.work.mishaps import Mishaps
+from tinstamp.engine.starting import Started
 from tinstamp.job.archive import ArchiveError, stem_of
 from tinstamp.job.state import keep_log
 
@@ -38,11 +39,12 @@ def make_app() -> QApplication:
     return app
 
 
-def run_desk(job: Path | None) -> int:
-    """Open the window on a job, on work left behind, or on the demo."""
+def run_desk(job: Path | None, first: Started | None = None) -> int:
+    """Open the window on a job, on work left behind, or on the demo; `first` is an engine that
+    was started already."""
     keep_log("desk")
     app = make_app()
-    window = Window()
+    window = Window(first=first)
     Mishaps(window.session, window.complain).watch()
     window.show()
     QTimer.singleShot(0, lambda: first_job(window, job))

@@ -36,6 +36,7 @@ from tinstamp.desk.work.part_files import PartFiles
 from tinstamp.desk.work.recent import RecentFiles
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.stamp_drag import StampDrag
+from tinstamp.engine.starting import Started
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.model import Logo, Setting, Shape, Stamp, Text
 from tinstamp.output.outputs import OUTPUTS
@@ -46,11 +47,12 @@ from tinstamp.proofing.finding import Finding
 class Window(QMainWindow):
     """The desk."""
 
-    def __init__(self, settings: QSettings | None = None) -> None:
+    def __init__(self, settings: QSettings | None = None, first: Started | None = None) -> None:
+        """`first` is an engine that was started already."""
         super().__init__()
         self.settings = settings or QSettings("tinstamp", "desk")
         self.recent_files = RecentFiles(self.settings)
-        self.session = Session(self)
+        self.session = Session(self, first)
         self.drag = StampDrag(self.session)
         self._shared: list[int] | None = None
         self.part = PartView(self.session, self.drag)

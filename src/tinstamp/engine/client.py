@@ -4,21 +4,18 @@ Knows nothing of any toolkit: `fileno` is for an event loop to wait on, `poll` g
 has come. Nothing here waits for the process: threads send and receive (`engine.line`), fonts,
 logos and imported parts go once, by digest. A process that dies is started again, and the
 job it had is given to the new one, once; twice dead over the same job and it is left alone
-until the job changes.
+until the job changes. A second process can stand ready to take the place of one that is ended.
 """
 
 from __future__ import annotations
 
-import os
-import socket
-import subprocess
-import sys
 import time
 from dataclasses import replace
 from multiprocessing.connection import Connection
 
 from tinstamp.engine import messages as m
 from tinstamp.engine.line import Bell, Line
+from tinstamp.engine.starting import Started, start
 from tinstamp.job.archive import Document
 from tinstamp.job.imported import FoundFace
 from tinstamp.output.outputs import Options
@@ -28,14 +25,16 @@ SILENCE = 10.0
 
 
 class EngineClient:
-    """One engine process."""
+    """One engine process, and perhaps one that stands ready in its place."""
 
-    def __init__(self) -> None:
+    def __init__(self, first: Started | None = None) -> None:
+        """`first` is a process that was started already."""
         self._number = 0
         self._pending: m.Build | m.Write | None = None
         self._asked: m.Import | m.Probe | None = None
         self._failures = 0
-        self._process: subprocess.Popen[bytes] | None = None
+        self._now: Started | None = None
+        self._spare: Started | None = first
         self._line: Line | None = None
         self._sent: set[str] = set()
         self._superseded = False
@@ -46,9 +45,9 @@ class EngineClient:
     @property
     def pid(self) -> int:
         """The process' number. Raises RuntimeError when closed."""
-        if self._process is None:
+        if self._now is None:
             raise RuntimeError("the engine is closed")
-        return self._process.pid
+        return self._now.process.pid
 
     @property
     def busy(self) -> bool:
@@ -156,9 +155,13 @@ class EngineClient:
         return events
 
     def close(self) -> None:
-        """End the process."""
+        """End the process, and the one that stands ready."""
         self._pending = None
         self._end()
+        if self._spare is not None:
+            self._spare.end()
+            self._spare.ours.close()
+            self._spare = None
         self._bell.close()
 
     def _open_line(self) -> Line:
@@ -207,27 +210,29 @@ class EngineClient:
         self._send(lost)
         return m.Died(lost.number, True)
 
+    def get_ready(self) -> None:
+        """Have a second process stand ready, with all it needs loaded."""
+        if self._spare is not None and not self._spare.alive:
+            self._spare.ours.close()
+            self._spare = None
+        if self._now is not None and self._spare is None:
+            self._spare = start()
+
     def _start(self) -> None:
-        ours, theirs = socket.socketpair()
-        self._process = subprocess.Popen(
-            [
-                *(sys.executable, "-m", "tinstamp.guarded.ending", str(os.getpid())),
-                *("tinstamp.engine.worker", str(theirs.fileno())),
-            ],
-            pass_fds=[theirs.fileno()],
-            stdin=subprocess.DEVNULL,
-        )
-        theirs.close()
+        ready, self._spare = self._spare, None
+        if ready is not None and not ready.alive:
+            ready.ours.close()
+            ready = None
+        self._now = ready or start()
         self._sent = set()
         self._superseded = False
         self._heard = time.monotonic()
-        self._line = Line(Connection(ours.detach()), self._bell)
+        self._line = Line(Connection(self._now.ours.detach()), self._bell)
 
     def _end(self) -> None:
-        if self._process is not None:
-            self._process.kill()
-            self._process.wait()
-            self._process = None
+        if self._now is not None:
+            self._now.end()
+            self._now = None
         if self._line is not None:
             self._line.close()
             self._line = None

@@ -15,15 +15,15 @@ import numpy as np
 from numpy.typing import NDArray
 from OCP.ShapeAnalysis import ShapeAnalysis_Shell
 
-from tinstamp.blank.holed import HoledFace, ring_of
-from tinstamp.blank.kernel import box_of, compound, volume
+from tinstamp.blank.holed import HoledFace
+from tinstamp.blank.kernel import box_corners, box_of, compound, motion_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.measuring import Behind
-from tinstamp.engine.mesh import Triangles, chord_of, gathered, triangles_on
+from tinstamp.engine.mesh import Triangles, as_one, chord_of, gathered, set_down, triangles_on
 from tinstamp.engine.triangles import Mesh
 from tinstamp.relief.imprint import Imprint, together
-from tinstamp.relief.verify import Verdict, examine, is_closed, is_valid
+from tinstamp.relief.verify import Verdict, change_of, examine, is_closed, is_valid
 
 FEW = 12
 """holes in a face that are left to the kernel, which takes the square of their number"""
@@ -43,41 +43,50 @@ class Put:
     @cached_property
     def box(self) -> Box:
         """Holds all that is new."""
-        every = [f for one in self.imprints for f in (*one.caps, *one.walls)]
-        return box_of(compound(every))
+        corners = [
+            box_corners(box_of(compound([block.cap, *block.walls]))) @ turn.T + shift
+            for one in self.imprints
+            for block in one.blocks
+            for turn, shift in map(motion_of, block.at)
+        ]
+        every = np.concatenate(corners)
+        return np.array([every.min(axis=0), every.max(axis=0)])
 
     @cached_property
     def valid(self) -> bool:
         """True when the kernel finds no fault with the new faces; caps were looked at when they
         were made, with what they stand for."""
-        beside = [f for one in self.imprints for f in (*one.walls, *one.islands)]
+        beside = [f for one in self.imprints for b in one.blocks for f in (*b.walls, *b.islands)]
         return not beside or is_valid(compound(beside))
 
     @cached_property
     def change(self) -> float:
         """Of the body's volume, mm³, as the kernel sums it over caps, walls and what is gone."""
-        return sum(
-            volume(compound([*one.caps, *one.walls, *(f.Reversed() for f in one.removed)]))
-            for one in self.imprints
-            if one.walls
-        )
+        return sum(change_of(one) for one in self.imprints if any(b.walls for b in one.blocks))
 
     @cached_property
     def rings(self) -> dict[Host, tuple[NDArray[np.float64], ...]]:
-        """The holes in (u, v), read from the kernel's edges."""
+        """The holes in (u, v)."""
         found: dict[Host, tuple[NDArray[np.float64], ...]] = {}
         for one in self.imprints:
-            for k, taken in one.taken.items():
+            for k, rings in one.rings.items():
                 host = (one.face, k)
-                found[host] = (*found.get(host, ()), *(ring_of(face) for face in taken))
+                found[host] = (*found.get(host, ()), *rings)
         return found
 
     def mesh(self, chord: float) -> list[tuple[str, Triangles]]:
         """Triangles of the new faces, by their names."""
         if chord not in self._meshes:
-            new = [f for one in self.imprints for f in one.added()]
-            found = triangles_on([f.face for f in new], chord)
-            self._meshes[chord] = [(f.name, t) for f, t in zip(new, found, strict=True)]
+            made = [(one, block) for one in self.imprints for block in one.blocks]
+            new = [one.named(block) for one, block in made]
+            found = iter(triangles_on([f.face for own in new for f in own], chord))
+            parts: list[tuple[str, Triangles]] = []
+            for (_, block), own in zip(made, new, strict=True):
+                by_name: dict[str, list[Triangles]] = {}
+                for named in own:
+                    by_name.setdefault(named.name, []).append(next(found))
+                parts += [(n, set_down(as_one(t), block.at)) for n, t in by_name.items()]
+            self._meshes[chord] = parts
         return self._meshes[chord]
 
     @cached_property
@@ -152,7 +161,7 @@ class Layer:
 
     def _hosts(self) -> dict[int, Host]:
         """The faces of the base that have holes now, by their place in it."""
-        holed = {(one.face, k) for put in self.puts for one in put.imprints for k in one.taken}
+        holed = {(one.face, k) for put in self.puts for one in put.imprints for k in one.rings}
         count: dict[str, int] = {}
         found = {}
         for i, named in enumerate(self.base.faces):
@@ -165,7 +174,7 @@ class Layer:
     def _count(self, host: Host) -> int:
         """How many holes a face of the base has now."""
         return sum(
-            len(one.taken.get(host[1], ()))
+            len(one.rings.get(host[1], ()))
             for put in self.puts
             for one in put.imprints
             if one.face == host[0]

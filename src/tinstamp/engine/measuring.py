@@ -7,14 +7,14 @@ from dataclasses import dataclass
 import numpy as np
 import shapely
 
-from tinstamp.blank.kernel import Array
+from tinstamp.blank.kernel import Array, crossed
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.blank.thickness import thicknesses
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.run import RunChart, area_of_face
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.finding import Finding
-from tinstamp.relief.guard import ink_points
+from tinstamp.relief.guard import Ink, ink_points
 from tinstamp.relief.operation import Made, Operation
 from tinstamp.relief.verify import VOLUME_STRAY, agrees
 
@@ -59,15 +59,8 @@ class Behind:
     end: Array
 
     def meets(self, box: Array) -> bool:
-        """True when a line comes into a box, (2, 3) mm. (Slabs; any text on ray tracing.)"""
-        way = self.end - self.start
-        with np.errstate(divide="ignore", invalid="ignore"):
-            at = np.stack([(corner - self.start) / way for corner in box])
-        level = np.abs(way) < 1e-12
-        within = (self.start >= box[0]) & (self.start <= box[1])
-        first = np.where(level, np.where(within, -np.inf, np.inf), at.min(axis=0))
-        last = np.where(level, np.where(within, np.inf, -np.inf), at.max(axis=0))
-        return bool((np.maximum(first.max(axis=1), 0.0) <= np.minimum(last.min(axis=1), 1.0)).any())
+        """True when a line comes into a box, (2, 3) mm."""
+        return bool(crossed(box[None], self.start, self.end).any())
 
 
 NOTHING_BEHIND = Behind((float("inf"), float("inf")), np.zeros((0, 3)), np.zeros((0, 3)))
@@ -84,7 +77,7 @@ def wall_behind(solid: NamedSolid, item: Planned) -> Behind:
     )
     if len(points) > MOST_POINTS:
         points = points[:: len(points) // MOST_POINTS + 1]
-    within = ink_points(item.placed.regions)
+    within = ink_points(Ink.of(item.placed.regions))
     if len(within) > MOST_POINTS:
         within = within[:: len(within) // MOST_POINTS + 1]
     points = np.concatenate([points, within])

@@ -7,9 +7,10 @@ from collections.abc import Sequence
 import numpy as np
 from numpy.typing import NDArray
 from OCP.BRepMesh import BRepMesh_IncrementalMesh
+from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS_Face, TopoDS_Shape
 
-from tinstamp.blank.kernel import Array, compound, extent_of, triangles_of
+from tinstamp.blank.kernel import Array, compound, extent_of, motion_of, triangles_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.triangles import Mesh
 
@@ -42,6 +43,26 @@ def triangles_on(faces: Sequence[TopoDS_Face], chord: float) -> list[Triangles]:
     if faces:
         _mesh(compound(faces), chord)
     return [triangles_of(face) for face in faces]
+
+
+def as_one(parts: Sequence[Triangles]) -> Triangles:
+    """Triangles together."""
+    if len(parts) == 1:
+        return parts[0]
+    starts = np.cumsum([0, *(len(points) for points, _ in parts)])
+    return (
+        np.concatenate([points for points, _ in parts]),
+        np.concatenate([c + start for (_, c), start in zip(parts, starts[:-1], strict=True)]),
+    )
+
+
+def set_down(triangles: Triangles, places: Sequence[TopLoc_Location]) -> Triangles:
+    """The same triangles at several places."""
+    if len(places) == 1 and places[0].IsIdentity():
+        return triangles
+    points, corners = triangles
+    motions = [motion_of(place) for place in places]
+    return as_one([(points @ turn.T + shift, corners) for turn, shift in motions])
 
 
 def gathered(parts: Sequence[tuple[str, Triangles]]) -> Mesh:

@@ -40,7 +40,7 @@ MOST_BYTES = 96 * 1024 * 1024
 """bytes of a job, unpacked"""
 MOST_JSON = 16 * 1024 * 1024
 """bytes of a job's own document"""
-_DAMAGE = (
+DAMAGE = (
     zipfile.BadZipFile,
     zlib.error,
     lzma.LZMAError,
@@ -149,7 +149,7 @@ def load(data: bytes, name: str = "the file") -> Document:
             return _read(archive, name)
     except ArchiveError:
         raise
-    except _DAMAGE as error:
+    except DAMAGE as error:
         raise ArchiveError(f"{name} is damaged or not a Tin Stamp job") from error
 
 

@@ -117,17 +117,27 @@ class Planned:
 
 
 def plan(
-    document: Document, resolved: Resolved, faces: Mapping[str, FaceChart], index: int
+    document: Document,
+    resolved: Resolved,
+    faces: Mapping[str, FaceChart],
+    index: int,
+    known: Planned | None = None,
 ) -> Planned:
     """The plan of stamp `index` on the part's faces, by name.
 
-    Raises PLAN_ERRORS.
+    `known` is an earlier plan on these very faces: what it depended on and is as it was is not
+    drawn and laid again. Raises PLAN_ERRORS.
     """
-    return _plan(document, resolved, Faces.of(faces), index, ())
+    return _plan(document, resolved, Faces.of(faces), index, (), known)
 
 
 def _plan(
-    document: Document, resolved: Resolved, faces: Faces, index: int, asked: tuple[int, ...]
+    document: Document,
+    resolved: Resolved,
+    faces: Faces,
+    index: int,
+    asked: tuple[int, ...],
+    known: Planned | None = None,
 ) -> Planned:
     """`asked` are the stamps that are measured from this one."""
     stamp, base = document.job.stamps[index], ("stamps", index)
@@ -140,17 +150,20 @@ def _plan(
     if setting.given.from_stamp:
         other = _other(document, resolved, faces, index, asked)
     lay = LaySpec(setting, other)
+    relief = worked(stamp.relief, resolved, (*base, "relief"))
+    depths = _depths(art) if relief.given.make in ("engrave", "emboss") else {}
+    if known is not None and known.flat_key == (art, lay):
+        return replace(known, index=index, stamp=stamp, relief=relief, depths=depths)
     artwork = draw(art)
     sheet = sheet_of(lay, chart, artwork, faces)
     placed = place_on(lay, art, artwork, sheet)
-    relief = worked(stamp.relief, resolved, (*base, "relief"))
     return Planned(
         index=index,
         stamp=stamp,
         art=art,
         lay=lay,
         relief=relief,
-        depths=_depths(art) if relief.given.make in ("engrave", "emboss") else {},
+        depths=depths,
         artwork=artwork,
         placed=placed,
         chart=_about_ink(sheet, placed),

@@ -12,6 +12,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
+from functools import lru_cache
+from math import comb
 from typing import Protocol
 
 import numpy as np
@@ -65,6 +67,30 @@ class FaceLoop:
     outer: bool
     head_uv: list[Array] | None = None
     source: NDArray[np.int_] = field(default_factory=lambda: np.zeros(0, dtype=int))
+
+
+RING_POINTS = 12
+"""points to a curved piece of a ring: 0.001 mm off an arc of a millimetre that turns by 60°"""
+
+
+def ring_of(loop: FaceLoop) -> Array:
+    """A loop as a polygon in (u, v), (n, 2)."""
+    parts = []
+    for poles, code in zip(loop.uv, loop.codes.tolist(), strict=True):
+        if code == Straight.FREE:
+            parts.append(_bernstein(len(poles) - 1) @ poles)
+        else:
+            parts.append(poles[:1])
+    return np.concatenate(parts)
+
+
+@lru_cache(maxsize=32)
+def _bernstein(degree: int) -> Array:
+    """Weights of the poles of a Bézier at the points of a ring, without its end, (k, degree + 1).
+    (Farin, Curves and Surfaces for CAGD, 4.1.)"""
+    t = np.linspace(0.0, 1.0, RING_POINTS, endpoint=False)[:, None]
+    i = np.arange(degree + 1)
+    return np.array([comb(degree, k) for k in i]) * t**i * (1.0 - t) ** (degree - i)
 
 
 HALVINGS = 6

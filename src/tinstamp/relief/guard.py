@@ -12,14 +12,25 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 import shapely
+from numpy.typing import NDArray
 from OCP.IntCurvesFace import IntCurvesFace_ShapeIntersector
 from OCP.TopTools import TopTools_MapOfShape
+from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Region
-from tinstamp.blank.kernel import Array, compound, direction, extent_of, gp_line
+from tinstamp.blank.kernel import (
+    Array,
+    boxes_of,
+    compound,
+    crossed,
+    direction,
+    extent_of,
+    gp_line,
+)
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.run import RunChart
@@ -39,6 +50,28 @@ LAYER_STRAY = 0.03
 """Part by which a sum over so few points may be off."""
 SEED = 20
 """Of the lines that are taken at random."""
+
+
+@dataclass(frozen=True)
+class Ink:
+    """Regions as polygons on the sheet, one by one and as a whole."""
+
+    shapes: NDArray[np.object_]
+    whole: BaseGeometry
+
+    @classmethod
+    def of(cls, regions: Sequence[Region]) -> Ink:
+        """In fine lines."""
+        shapes = np.array(
+            [
+                shapely.Polygon(r.outer.points(6), [c.points(6) for c in r.counters])
+                for r in regions
+            ],
+            dtype=object,
+        )
+        wrong = ~shapely.is_valid(shapes)
+        shapes[wrong] = shapely.buffer(shapes[wrong], 0)
+        return cls(shapes, shapely.disjoint_subset_union_all(shapes))
 
 
 @dataclass(frozen=True)
@@ -63,6 +96,11 @@ class Asked:
     clean: bool = False
     loose: bool = False
 
+    @cached_property
+    def ink(self) -> Ink:
+        """The regions as polygons."""
+        return Ink.of(self.regions)
+
 
 def fault(before: NamedSolid, after: NamedSolid, change: float, asked: Asked) -> str | None:
     """What is wrong with a relief, in words; None when it is as asked. `change` is that of
@@ -86,7 +124,7 @@ def _too_much(change: float, asked: Asked) -> str | None:
 def _layer(asked: Asked) -> float | None:
     """Volume between the ink and what lies at the depth, mm³, summed over a grid by Simpson's
     rule; None where the chart has no figures."""
-    inside = ink_points(asked.regions)
+    inside = ink_points(asked.ink)
     if not len(inside):
         return None
     area = sum(region.area for region in asked.regions)
@@ -118,39 +156,28 @@ def _spread(chart: Chart, xy: Array, lift: float) -> Array:
     return np.asarray(np.linalg.norm(np.cross(across, up), axis=-1) / (4.0 * step * step))
 
 
-def _polygons(regions: Sequence[Region]) -> list[shapely.Polygon]:
-    return [
-        shapely.Polygon(r.outer.points(6), [c.points(6) for c in r.counters]).buffer(0)
-        for r in regions
-    ]
-
-
-def ink_points(regions: Sequence[Region]) -> Array:
+def ink_points(ink: Ink) -> Array:
     """Points of a grid within the ink, at least one for every region, (n, 2)."""
-    shapes = _polygons(regions)
-    ink = shapely.union_all(shapes)
-    low_x, low_y, high_x, high_y = ink.bounds
+    low_x, low_y, high_x, high_y = ink.whole.bounds
     x, y = np.meshgrid(
         np.linspace(low_x, high_x, LAYER_POINTS * 2 + 2)[1:-1],
         np.linspace(low_y, high_y, LAYER_POINTS + 2)[1:-1],
     )
     points = np.column_stack([x.ravel(), y.ravel()])
-    held = points[shapely.contains_xy(ink, points[:, 0], points[:, 1])]
-    each = shapely.get_coordinates(shapely.point_on_surface(np.array(shapes, dtype=object)))
+    held = points[shapely.contains_xy(ink.whole, points[:, 0], points[:, 1])]
+    each = shapely.get_coordinates(shapely.point_on_surface(ink.shapes))
     return np.vstack([held, each])
 
 
 def _lines(asked: Asked) -> tuple[Array, Array]:
     """Sheet points within the ink and beside it, (n, 2) each, clear of the outlines."""
     random = np.random.default_rng(SEED)
-    shapes = _polygons(asked.regions)
-    ink = shapely.union_all(shapes)
+    shapes, ink = asked.ink.shapes, asked.ink.whole
     edge = ink.boundary
     shapely.prepare(edge)
-    pick = shapes if len(shapes) <= RAYS else [
-        shapes[k] for k in random.choice(len(shapes), RAYS, replace=False)
-    ]  # fmt: skip
-    own = shapely.get_coordinates(shapely.point_on_surface(np.array(pick, dtype=object)))
+    few = len(shapes) <= RAYS
+    pick = shapes if few else shapes[random.choice(len(shapes), RAYS, replace=False)]
+    own = shapely.get_coordinates(shapely.point_on_surface(pick))
     low, high = np.array(ink.bounds[:2]), np.array(ink.bounds[2:])
     about = low - 2.0 + (high - low + 4.0) * random.random((RAYS * 8, 2))
     holes = [c.points(4).mean(axis=0) for r in asked.regions for c in r.counters][:RAYS]
@@ -170,23 +197,26 @@ def _stray(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | None:
     changed = _differing(before, after)
     if not changed:
         return None
-    caster = IntCurvesFace_ShapeIntersector()
-    caster.Load(compound(changed), 1e-7)
     far = 2.0 * extent_of(before.shape)
     inside, beside = _lines(asked)
+    inks = np.repeat([True, False], [len(inside), len(beside)])
+    points = np.concatenate([inside, beside])
+    start, way = asked.chart.to_space(points), asked.chart.normal(points)
+    there = np.isfinite(start).all(axis=-1) & np.isfinite(way).all(axis=-1)
+    points, start, way, inks = points[there], start[there], way[there], inks[there]
+    near = crossed(boxes_of(changed), start - far * way, start + far * way).any(axis=1)
+    caster = IntCurvesFace_ShapeIntersector()
+    caster.Load(compound([changed[k] for k in np.flatnonzero(near)]), 1e-7)
     seen = made = 0
-    for points, inked in ((inside, True), (beside, False)):
-        start, way = asked.chart.to_space(points), asked.chart.normal(points)
-        there = np.isfinite(start).all(axis=-1) & np.isfinite(way).all(axis=-1)
-        for xy, p, n in zip(points[there], start[there], way[there], strict=True):
-            stretches = _stretches(caster, p, n, far)
-            if stretches is None:
-                continue
-            told = _told(stretches, xy, p, n, inked, asked)
-            if told is not None:
-                return told
-            seen += inked
-            made += inked and bool(stretches)
+    for xy, p, n, inked in zip(points, start, way, inks.tolist(), strict=True):
+        stretches = _stretches(caster, p, n, far)
+        if stretches is None:
+            continue
+        told = _told(stretches, xy, p, n, inked, asked)
+        if told is not None:
+            return told
+        seen += inked
+        made += inked and bool(stretches)
     if asked.clean and asked.depth and 2 * made < seen:
         return "under most of the ink nothing would be made"
     return None

@@ -2,7 +2,8 @@
 
 Each outer outline becomes a hole in the face, the same curves on the offset surface
 bound the cap, ruled walls join the two, and counters stay behind as small faces of the
-host surface. All other faces are kept as they are.
+host surface. All other faces are kept as they are. Regions that are alike are made once, and
+set down wherever they stand.
 """
 
 from __future__ import annotations
@@ -15,19 +16,52 @@ from dataclasses import dataclass
 
 import numpy as np
 from OCP.BRep import BRep_Tool
+from OCP.Geom import Geom_Surface
 from OCP.TopAbs import TopAbs_Orientation
-from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Wire
+from OCP.TopLoc import TopLoc_Location
+from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Wire
 
 from tinstamp.artwork.outline import Region, inside
-from tinstamp.blank.kernel import BUILDER, TOLERANCE, face_on, wires
+from tinstamp.blank.kernel import (
+    BUILDER,
+    Array,
+    face_on,
+    location,
+    moved_face,
+    moved_wire,
+    wires,
+)
 from tinstamp.blank.solid import NamedFace, NamedSolid, Shell, joined
 from tinstamp.blank.trim import covers, loops
 from tinstamp.chart.base import FaceChart
 from tinstamp.job.face_name import StampFace
-from tinstamp.relief.face_curves import CurveError, extent, face_loops
+from tinstamp.relief.alike import STAYS, Like, alike
+from tinstamp.relief.face_curves import CurveError, FaceLoop, extent, face_loops, ring_of
 from tinstamp.relief.heads import Head
 from tinstamp.relief.surfaces import parallel, round_frame
-from tinstamp.relief.walls import Walled, Waller
+from tinstamp.relief.walls import HERE, Walled, Waller
+
+
+@dataclass(frozen=True)
+class Block:
+    """What a region makes of a face, and wherever else the like of it is set down.
+
+    Attributes
+    ----------
+    cap : the new face at the depth. walls : between it and the face.
+    removed : the part of the face that the cap stands for, as a face of its own that shares the
+        solid's edges; it belongs to no solid.
+    islands : what stays behind of the face within counters.
+    feet : the edges that bound what is taken out of the face.
+    at : where it is set down; the first place is where it was made, and moves nothing.
+    """
+
+    cap: TopoDS_Face
+    walls: tuple[TopoDS_Face, ...]
+    removed: TopoDS_Face
+    islands: tuple[TopoDS_Face, ...]
+    feet: tuple[TopoDS_Edge, ...]
+    at: tuple[TopLoc_Location, ...]
 
 
 @dataclass(frozen=True)
@@ -37,32 +71,38 @@ class Imprint:
     Attributes
     ----------
     face : the name of the face. holes : in which of the faces of that name, by their place
-        among those, and the wires that bound what is taken out; `taken` is that as faces.
-    islands : what stays behind of the face within counters, faces of its name.
-    caps : the new faces at the depth. walls : between the two.
-    removed : the parts of the face that the caps stand for, as faces of their own that
-        share the solid's edges; they belong to no solid.
+        among those, and the wires that bound what is taken out; rings : the same in (u, v),
+        (n, 2) each. surface : of the face.
+    blocks : what is new.
     shell : of the solid, that all of it belongs to. stamp : whose it is.
     """
 
     face: str
     holes: Mapping[int, tuple[TopoDS_Wire, ...]]
-    taken: Mapping[int, tuple[TopoDS_Face, ...]]
-    islands: tuple[TopoDS_Face, ...]
-    caps: tuple[TopoDS_Face, ...]
-    walls: tuple[TopoDS_Face, ...]
-    removed: tuple[TopoDS_Face, ...]
+    rings: Mapping[int, tuple[Array, ...]]
+    surface: Geom_Surface
+    blocks: tuple[Block, ...]
     shell: Shell
     stamp: str
 
-    def added(self) -> list[NamedFace]:
-        """The faces that a solid gets from it."""
+    def named(self, block: Block) -> list[NamedFace]:
+        """The faces that a solid gets from a block where it was made."""
         cap, wall = StampFace(self.stamp, "cap"), StampFace(self.stamp, "wall")
         return [
-            *(NamedFace(self.face, island, self.shell) for island in self.islands),
-            *(NamedFace(cap, face, self.shell) for face in self.caps),
-            *(NamedFace(wall, face, self.shell) for face in self.walls),
+            *(NamedFace(self.face, island, self.shell) for island in block.islands),
+            NamedFace(cap, block.cap, self.shell),
+            *(NamedFace(wall, face, self.shell) for face in block.walls),
         ]
+
+    def added(self) -> list[NamedFace]:
+        """The faces that a solid gets from it."""
+        found = []
+        for block in self.blocks:
+            made = self.named(block)
+            found += made
+            for place in block.at[1:]:
+                found += [NamedFace(f.name, moved_face(f.face, place), f.shell) for f in made]
+        return found
 
 
 def together(solid: NamedSolid, imprints: Sequence[Imprint]) -> NamedSolid:
@@ -112,42 +152,93 @@ def imprint(
     else:
         cap_surface, tolerance = head.surface(extent(every, head=True), surface)
     tolerance = max(tolerance, 2.0 * chart.fineness)
-    flipped = hosts.flipped
     waller = Waller(surface, cap_surface, round_frame(chart), abs(depth), tolerance)
-    if depth:
-        rings = [[waller.walled(loop) for loop in outlines] for outlines in laid]
-    else:
-        wires_ = [[waller.traced(loop) for loop in outlines] for outlines in laid]
-        rings = [[Walled(wire, wire, []) for wire in ring] for ring in wires_]
-    owners = islands_of(regions)
-    on_islands: dict[Island, list[TopoDS_Wire]] = {}
-    on_hosts: dict[int, list[int]] = {}
-    for n, (placed, island) in enumerate(zip(laid, owners, strict=True)):
-        if island is None:
-            on_hosts.setdefault(hosts.under(placed[0].uv[0][0]), []).append(n)
-        else:
-            on_islands.setdefault(island, []).append(_back(rings[n][0].foot))
-    islands = [
-        face_on(surface, [_back(counter.foot), *on_islands.get((i, c), [])], flipped)
-        for i, ring in enumerate(rings)
-        for c, counter in enumerate(ring[1:])
-    ]
-    turned = flipped if head is None else head.flipped
-    on = cap_surface if depth else surface
+    turned = hosts.flipped if head is None else head.flipped
+    maker = _Maker(waller, bool(depth), hosts.flipped, turned, laid, islands_of(regions))
+    likes = [Like(n, *STAYS) for n in range(len(laid))]
+    if head is None:
+        likes = alike(regions, laid, chart, depth, maker.apart)
+    for n, like in enumerate(likes):
+        maker.make(n, like)
+    holes: dict[int, list[TopoDS_Wire]] = {}
+    rings: dict[int, list[Array]] = {}
+    for n, hole in maker.holes.items():
+        k = hosts.under(laid[n][0].uv[0][0])
+        holes.setdefault(k, []).append(hole)
+        rings.setdefault(k, []).append(ring_of(laid[n][0]))
     return Imprint(
         face=face_name,
-        holes={k: tuple(_back(rings[n][0].foot) for n in own) for k, own in on_hosts.items()},
-        taken={
-            k: tuple(face_on(surface, [rings[n][0].foot], flipped) for n in own)
-            for k, own in on_hosts.items()
-        },
-        islands=tuple(islands),
-        caps=tuple(face_on(on, [r.head for r in ring], turned) for ring in rings),
-        walls=tuple(wall for ring in rings for r in ring for wall in r.walls),
-        removed=tuple(face_on(surface, [r.foot for r in ring], flipped) for ring in rings),
+        holes={k: tuple(own) for k, own in holes.items()},
+        rings={k: tuple(own) for k, own in rings.items()},
+        surface=surface,
+        blocks=tuple(maker.blocks()),
         shell=hosts.shell,
         stamp=stamp,
     )
+
+
+class _Maker:
+    """Makes what the regions of one stamp become, one after the other.
+
+    Attributes
+    ----------
+    apart : regions that stand on another one's island, or that another one stands on: they are
+        made by themselves. holes : the wires that are cut out of the face, by the region.
+    """
+
+    def __init__(
+        self,
+        waller: Waller,
+        deep: bool,
+        flipped: bool,
+        turned: bool,
+        laid: Sequence[Sequence[FaceLoop]],
+        owners: Sequence[Island | None],
+    ) -> None:
+        self.waller, self.deep, self.flipped, self.turned = waller, deep, flipped, turned
+        self.laid, self.owners = laid, owners
+        standing = {n for n, island in enumerate(owners) if island is not None}
+        self.apart = standing | {island[0] for island in owners if island is not None}
+        self.holes: dict[int, TopoDS_Wire] = {}
+        self._walled: dict[int, list[Walled]] = {}
+        self._at: dict[int, list[TopLoc_Location]] = {}
+
+    def make(self, n: int, like: Like) -> None:
+        """Region `n`: made, or set down where it is like an earlier one."""
+        if like.first == n:
+            self._walled[n] = [
+                self.waller.walled(loop) if self.deep else self.waller.traced(loop)
+                for loop in self.laid[n]
+            ]
+            place = HERE
+        else:
+            place = location(like.turn, like.shift)
+            for made, loop in zip(self._walled[like.first], self.laid[n], strict=True):
+                self.waller.set_down(made, loop, place)
+        self._at.setdefault(like.first, []).append(place)
+        if self.owners[n] is None:
+            foot = self._walled[like.first][0].foot
+            self.holes[n] = _back(foot if place is HERE else moved_wire(foot, place))
+
+    def blocks(self) -> Iterator[Block]:
+        """What was made, with all its places."""
+        standing: dict[Island, list[TopoDS_Wire]] = {}
+        for n, island in enumerate(self.owners):
+            if island is not None:
+                standing.setdefault(island, []).append(_back(self._walled[n][0].foot))
+        foot, cap = self.waller.foot, self.waller.head if self.deep else self.waller.foot
+        for n, made in self._walled.items():
+            yield Block(
+                cap=face_on(cap, [one.head for one in made], self.turned),
+                walls=tuple(wall for one in made for wall in one.walls),
+                removed=face_on(foot, [one.foot for one in made], self.flipped),
+                islands=tuple(
+                    face_on(foot, [_back(one.foot), *standing.get((n, c), [])], self.flipped)
+                    for c, one in enumerate(made[1:])
+                ),
+                feet=tuple(edge for one in made for edge in one.edges),
+                at=tuple(self._at[n]),
+            )
 
 
 def _pierced(
@@ -209,21 +300,21 @@ Island = tuple[int, int]
 def islands_of(regions: Sequence[Region]) -> list[Island | None]:
     """For each region the island it stands on, as the letter in ® does; None for those
     that stand on the face itself."""
-    islands = [
-        ((i, c), counter.bounds, counter)
-        for i, region in enumerate(regions)
-        for c, counter in enumerate(region.counters)
+    counters = [
+        (i, c, counter) for i, r in enumerate(regions) for c, counter in enumerate(r.counters)
     ]
+    if not counters:
+        return [None] * len(regions)
+    owners = np.array([i for i, _, _ in counters])
+    low, high = np.split(np.array([counter.bounds for _, _, counter in counters]), 2, axis=1)
     found: list[Island | None] = []
     for i, region in enumerate(regions):
         box, start = region.bounds, region.outer.beziers[0, 0]
+        within = (low <= box[:2]).all(axis=1) & (box[2:] <= high).all(axis=1) & (owners != i)
         around = [
-            (abs(counter.area), key)
-            for key, bounds, counter in islands
-            if key[0] != i
-            and (box[:2] >= bounds[:2]).all()
-            and (box[2:] <= bounds[2:]).all()
-            and inside(start, counter.points(8))
+            (abs(counters[k][2].area), counters[k][:2])
+            for k in np.flatnonzero(within)
+            if inside(start, counters[k][2].points(8))
         ]
         found.append(min(around)[1] if around else None)
     return found
@@ -236,9 +327,9 @@ def _back(wire: TopoDS_Wire) -> TopoDS_Wire:
 def _with_holes(host: TopoDS_Face, holes: Sequence[TopoDS_Wire]) -> TopoDS_Face:
     """The host's own wires, as they are, and the new holes."""
     flipped = host.Orientation() == TopAbs_Orientation.TopAbs_REVERSED
-    face = TopoDS_Face()
-    BUILDER.MakeFace(face, BRep_Tool.Surface_s(host), TOLERANCE)
-    for wire in wires(host.Oriented(TopAbs_Orientation.TopAbs_FORWARD)):
+    plain = TopoDS.Face_s(host.Oriented(TopAbs_Orientation.TopAbs_FORWARD))
+    face = TopoDS.Face_s(plain.EmptyCopied())
+    for wire in wires(plain):
         BUILDER.Add(face, wire)
     for wire in holes:
         BUILDER.Add(face, wire.Reversed() if flipped else wire)

@@ -6,16 +6,19 @@ from dataclasses import dataclass
 
 from OCP.BRep import BRep_Tool
 from OCP.BRepCheck import BRepCheck_Analyzer
+from OCP.ShapeAnalysis import ShapeAnalysis_Edge
 from OCP.TopAbs import TopAbs_ShapeEnum
 from OCP.TopExp import TopExp_Explorer
-from OCP.TopoDS import TopoDS_Shape
+from OCP.TopoDS import TopoDS, TopoDS_Shape
 
-from tinstamp.blank.kernel import area, compound, volume
+from tinstamp.blank.kernel import area, compound, face_on, volume
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.blank.true_volume import true_volume
 from tinstamp.chart.base import FaceChart
 from tinstamp.relief.imprint import Imprint
 
+SEATED_POINTS = 5
+"""points of an edge that are compared"""
 VOLUME_STRAY = 1e-4
 """Largest relative difference between the measured and the computed relief volume."""
 ALLOWED_BOOLEAN = 1e-3
@@ -80,15 +83,42 @@ def examine_imprint(
     evenly curved, else from the kernel's integration over what was made. None when a
     check fails. The whole solid is examined once more when all stamps are on.
     """
-    looked_at = compound([*made.caps, *made.removed])  # of a mark they are the same place
-    if not is_closed(solid) or not is_valid(looked_at, apart=depth != 0.0):
+    # what is alike was made once; of a mark caps and what they stand for are the same place
+    looked_at = compound([face for b in made.blocks for face in (b.cap, b.removed)])
+    if not is_closed(solid) or not is_valid(looked_at, apart=depth != 0.0) or not seated(made):
         return None
     if not depth:
         return 0.0
     if chart.evenly_curved and along_normals:
-        return chart.volume_under_cap(area(compound(made.caps)), depth)
-    # together a closed surface, so that it does not matter where the kernel measures from
-    return volume(compound([*made.caps, *made.walls, *(f.Reversed() for f in made.removed)]))
+        caps = sum(len(b.at) * area(b.cap) for b in made.blocks)
+        return chart.volume_under_cap(caps, depth)
+    return change_of(made)
+
+
+def change_of(made: Imprint) -> float:
+    """What an imprint changes of a solid's volume, mm³, as the kernel sums it over what is new and
+    what is gone: together closed surfaces, so that it does not matter where it measures from."""
+    return sum(
+        len(b.at) * volume(compound([b.cap, *b.walls, b.removed.Reversed()])) for b in made.blocks
+    )
+
+
+def seated(made: Imprint) -> bool:
+    """True when the edges of what was set down elsewhere than where it was made lie on the face
+    there, in space and in (u, v), by the kernel's own comparison of the two."""
+    face = face_on(made.surface, [], False)
+    look = ShapeAnalysis_Edge()
+    for block in made.blocks:
+        for place in block.at:
+            if place.IsIdentity():
+                continue
+            for edge in block.feet:
+                there = TopoDS.Edge_s(edge.Moved(place))
+                if not look.HasPCurve(there, face):
+                    return False
+                if look.CheckSameParameter(there, face, 0.0, SEATED_POINTS):  # it strays
+                    return False
+    return True
 
 
 def agrees(measured: float, expected: float, allowed: float = VOLUME_STRAY) -> bool:

@@ -17,7 +17,7 @@ from OCP.Geom import Geom_Circle, Geom_Curve, Geom_Line, Geom_Plane, Geom_Surfac
 from OCP.Geom2d import Geom2d_Curve, Geom2d_Line
 from OCP.gp import gp_Ax2, gp_Ax3, gp_Dir, gp_Dir2d, gp_Pnt, gp_Pnt2d
 from OCP.TopLoc import TopLoc_Location
-from OCP.TopoDS import TopoDS_Edge, TopoDS_Face, TopoDS_Wire
+from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Wire
 
 from tinstamp.blank.kernel import (
     BUILDER,
@@ -46,11 +46,13 @@ class Walled:
     Attributes
     ----------
     foot, head : wires of the loop on the two surfaces, in the outline's direction.
+    edges : those of the foot.
     walls : a face a piece; outward for material that stands up (see `Waller.walled`).
     """
 
     foot: TopoDS_Wire
     head: TopoDS_Wire
+    edges: list[TopoDS_Edge]
     walls: list[TopoDS_Face]
 
 
@@ -128,7 +130,7 @@ class Waller:
             else:
                 surface = _plane(foot[i], head[i])
             walls.append(_wall(surface, a, ups[j], b, downs[i]))
-        return Walled(wire_of(foot_edges), wire_of(head_edges), walls)
+        return Walled(wire_of(foot_edges), wire_of(head_edges), foot_edges, walls)
 
     def _upright(self, foot: Row, head: Row, own_uv: list[list[Row]] | None) -> Geom_Curve:
         """The edge between two walls, over 0 to the walls' height; walls of a head of its own
@@ -137,8 +139,17 @@ class Waller:
             return _line(foot, head)
         return spline_curve([0.0, 0.0, self.height, self.height], [foot, head])
 
-    def traced(self, loop: FaceLoop) -> TopoDS_Wire:
-        """The wire of a loop on the foot's surface alone."""
+    def set_down(self, made: Walled, loop: FaceLoop, place: TopLoc_Location) -> None:
+        """Walls that were made for another loop, at a place where they are those of this one: their
+        feet get its curves in (u, v)."""
+        for edge, code, uv in zip(made.edges, loop.codes.tolist(), loop.uv, strict=True):
+            free = code == Straight.FREE
+            trace = bezier2d(uv.tolist()) if free else _straight(uv.tolist())[0]
+            there = TopoDS.Edge_s(edge.Moved(place))
+            BUILDER.UpdateEdge(there, trace, self.foot, HERE, self.tolerance)
+
+    def traced(self, loop: FaceLoop) -> Walled:
+        """A loop on the foot's surface alone, without walls."""
         count = len(loop.uv)
         foot = [poles.tolist() for poles in loop.foot]
         low = [vertex_at(p[0], self.tolerance) for p in foot]
@@ -153,7 +164,8 @@ class Waller:
                 edge = edge_on(self._curve(foot[i], code, sense), low[i], end, length)
             BUILDER.UpdateEdge(edge, trace, self.foot, HERE, self.tolerance)
             edges.append(edge)
-        return wire_of(edges)
+        wire = wire_of(edges)
+        return Walled(wire, wire, edges, [])
 
     def _curve(self, poles: list[Row], code: int, sense: float) -> Geom_Curve:
         """The line, or the circle about the frame's z axis, that a piece lies on,

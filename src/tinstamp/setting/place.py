@@ -295,17 +295,25 @@ def relaid(placed: Placed, own: Chart, other: Chart) -> Placed:
     where the two sheets are not the same."""
     if own is other or not (isinstance(own, UnevenChart) or isinstance(other, UnevenChart)):
         return placed
-    regions = []
-    for region in placed.regions:
-        space = [own.to_space(o.points(6)) for o in region.outlines]
-        rings = [other.from_space(points) for points in space]
-        if all(np.isfinite(ring).all() for ring in rings) and all(
-            np.abs(other.to_space(ring) - points).max() < INK_STRAY
-            for ring, points in zip(rings, space, strict=True)
-        ):
-            outer, *counters = (polygon(ring.tolist()) for ring in rings)
-            regions.append(Region(outer, tuple(counters), region.letters))
-    return replace(placed, regions=tuple(regions), bent=True)
+    regions = placed.regions
+    if not regions:
+        return placed
+    rings = [outline.points(6) for region in regions for outline in region.outlines]
+    ends = np.cumsum([len(ring) for ring in rings])[:-1]
+    space = own.to_space(np.concatenate(rings))  # all at once: a call costs more than a point
+    there = np.full((len(space), 2), np.nan)
+    met = np.isfinite(space).all(axis=-1)
+    there[met] = other.from_space(space[met])
+    met = np.isfinite(there).all(axis=-1)
+    met[met] = np.abs(other.to_space(there[met]) - space[met]).max(axis=-1) < INK_STRAY
+    laid = iter(zip(np.split(there, ends), np.split(met, ends), strict=True))
+    found = []
+    for region in regions:
+        own_rings = [next(laid) for _ in region.outlines]
+        if all(on.all() for _, on in own_rings):
+            outer, *counters = (polygon(ring.tolist()) for ring, _ in own_rings)
+            found.append(Region(outer, tuple(counters), region.letters))
+    return replace(placed, regions=tuple(found), bent=True)
 
 
 def laps_from_home(xy: Array, chart: Chart) -> int:

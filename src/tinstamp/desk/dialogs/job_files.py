@@ -98,7 +98,7 @@ class JobFiles:
             self.window_.complain("This job cannot be opened", error)
             return False
         self.recent.remember(path)
-        if self.session.elsewhere:
+        if self.session.file.elsewhere:
             told = ValueError(
                 "Another window of Tin Stamp has it open. What is saved there and what is saved "
                 "here replace one another"

@@ -457,6 +457,8 @@ class PartView(QWidget):
 
     def _caption(self) -> str:
         """The face under the pointer, or the one in hand, with kind and sizes."""
+        if self.session.from_last_time:
+            return "as it was when last open; it is being made again"
         name = self._hover.face if self._hover else self.session.face
         if not name:
             return "click a face to choose it for the next stamp"

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Protocol
 
 import numpy as np
@@ -27,7 +27,7 @@ from tinstamp.desk.sheet.sheet_stretch import box_about, paint_legend, paint_str
 from tinstamp.desk.work.preview import Preview
 from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.desk.work.stamp_drag import StampDrag
-from tinstamp.setting.place import Placed, degrees_covered, laps_shown, relaid
+from tinstamp.setting.place import Placed, degrees_covered, laps_shown
 
 SIDE, ABOVE, BELOW = 34, 84, 44
 """px kept free round the sheet for rulers and words"""
@@ -323,8 +323,7 @@ def _others(painter: QPainter, view: Sheet, chart: Chart, scale: Scale) -> None:
             continue
         other = view.drag.of(i)
         if other is not None:
-            placed = relaid(other.placed, other.chart, chart)
-            _ink(painter, replace(other, placed=placed, chart=chart), scale, QColor(p.GREY_STAMP))
+            _ink(painter, view.drag.previews.on_sheet(other, chart), scale, QColor(p.GREY_STAMP))
 
 
 def _ink(painter: QPainter, shown: Preview, scale: Scale, colour: QColor) -> None:

@@ -13,7 +13,7 @@ from tinstamp.chart.base import FaceChart
 from tinstamp.guarded.work import Limits, guarded
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Tube
-from tinstamp.job.model import Blank, Job, changed
+from tinstamp.job.model import Blank, FontRef, Job, Path, Text, changed, get
 from tinstamp.setting.place import counted_from
 
 
@@ -26,6 +26,39 @@ def with_places_told(job: Job, charts: Mapping[str, FaceChart]) -> Job:
             if word != "usual":
                 job = changed(job, ("stamps", i, "setting", "up_from"), word)
     return job
+
+
+def with_fonts(job: Job, before: Document) -> Document:
+    """The job with each font's digest filled in, and the bytes it needs; other files as `before`.
+
+    A font that cannot be found stays without a digest: the engine's finding says so.
+    """
+    held = dict(before.fonts)
+    for i, stamp in enumerate(job.stamps):
+        if not isinstance(stamp.artwork, Text):
+            continue
+        base: Path = ("stamps", i, "artwork")
+        places: list[Path] = [(*base, "font")]
+        places += [
+            (*base, "styles", k, "font")
+            for k, style in enumerate(stamp.artwork.styles)
+            if style.font is not None
+        ]
+        for path in places:
+            ref: FontRef = get(job, path)
+            if ref.digest in held:
+                continue
+            try:
+                face = fonts.find(ref.family, ref.style)
+                data = fonts.read(face.path, face.index)
+            except fonts.FontError:
+                continue
+            held[data.digest] = data.data
+            filled = FontRef(
+                family=ref.family, style=ref.style, digest=data.digest, index=data.index
+            )
+            job = changed(job, path, filled)
+    return Document(job, held, before.parts, before.logos)
 
 
 def with_sound_fonts(document: Document) -> tuple[Document, str]:

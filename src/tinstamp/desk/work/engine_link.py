@@ -3,16 +3,20 @@
 from __future__ import annotations
 
 import logging
+from collections.abc import Callable
 
 from PySide6.QtCore import QObject, QSocketNotifier, QTimer, Signal
 
 from tinstamp.engine import messages as m
 from tinstamp.engine.client import EngineClient
+from tinstamp.engine.starting import Started
 from tinstamp.job.archive import Document
 
 LOG = logging.getLogger("tinstamp.desk")
-STOPS_WITHIN = 2500
+STOPS_WITHIN = 300
 """ms that an engine has to stop before it is replaced"""
+READY_AFTER = 4000
+"""ms after a build until a second engine is started, which stands ready"""
 ENGINE_LOOK = 1000
 """ms between looks at an engine that says nothing"""
 
@@ -28,19 +32,25 @@ class EngineLink(QObject):
     heard = Signal(object)
     replaced = Signal()
 
-    def __init__(self, parent: QObject) -> None:
+    def __init__(self, parent: QObject, first: Started | None = None) -> None:
+        """`first` is a process that was started already."""
         super().__init__(parent)
-        self.client = EngineClient()
+        self.client = EngineClient(first)
         self._notifier = QSocketNotifier(self.client.fileno(), QSocketNotifier.Type.Read, self)
         self._notifier.activated.connect(self._hear)
-        self._patience = QTimer(self)
-        self._patience.setSingleShot(True)
-        self._patience.setInterval(STOPS_WITHIN)
-        self._patience.timeout.connect(self._restart_stuck)
+        self._patience = self._timer(STOPS_WITHIN, self._restart_stuck)
+        self._ready = self._timer(READY_AFTER, self._get_ready)
         self._watch = QTimer(self)
         self._watch.setInterval(ENGINE_LOOK)
         self._watch.timeout.connect(self._look)
         self._watch.start()
+
+    def _timer(self, after: int, work: Callable[[], None]) -> QTimer:
+        timer = QTimer(self)
+        timer.setSingleShot(True)
+        timer.setInterval(after)
+        timer.timeout.connect(work)
+        return timer
 
     def build(self, document: Document) -> int:
         """Ask for a build, superseding an earlier one; its number."""
@@ -55,8 +65,8 @@ class EngineLink(QObject):
 
     def close(self) -> None:
         """End the engine."""
-        self._patience.stop()
-        self._watch.stop()
+        for timer in (self._patience, self._ready, self._watch):
+            timer.stop()
         self._notifier.setEnabled(False)
         self.client.close()
 
@@ -67,7 +77,12 @@ class EngineLink(QObject):
     def _tell(self, event: m.Event) -> None:
         if isinstance(event, m.Done | m.Stopped | m.Failed):
             self._patience.stop()
+            self._ready.start()  # when the hand rests
         self.heard.emit(event)
+
+    def _get_ready(self) -> None:
+        if not self.client.busy:
+            self.client.get_ready()
 
     def _restart_stuck(self) -> None:
         if not self.client.busy:

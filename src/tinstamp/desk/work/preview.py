@@ -6,7 +6,7 @@ NumPy only. Artwork is shaped and cut into triangles once; a drag only maps poin
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
@@ -19,9 +19,11 @@ from tinstamp.chart.drape import FlatTriangles, drape, flatten
 from tinstamp.chart.run import RunChart
 from tinstamp.job.archive import Document
 from tinstamp.job.resolve import Resolved
-from tinstamp.plan.planned import PLAN_ERRORS, plan
-from tinstamp.setting.place import Placed
+from tinstamp.plan.planned import PLAN_ERRORS, Planned, plan
+from tinstamp.setting.place import Placed, relaid
 
+MOST_LAID = 500
+"""stamps on other sheets that are held"""
 PREVIEW_LIFT = 0.15
 """mm above the face, so that the preview is not hidden by it"""
 
@@ -32,12 +34,17 @@ class Preview:
 
     Attributes
     ----------
-    artwork, placed : flat, and on the sheet.
+    plan : of the stamp. placed : its artwork, on the sheet of `chart`.
     """
 
-    artwork: Artwork
+    plan: Planned
     placed: Placed
     chart: Chart
+
+    @property
+    def artwork(self) -> Artwork:
+        """Flat, before it is placed."""
+        return self.plan.artwork
 
     @property
     def faces(self) -> tuple[str, ...]:
@@ -67,14 +74,60 @@ def _triangles(artwork: Artwork) -> FlatTriangles:
 
 
 def preview(
-    document: Document, resolved: Resolved, index: int, faces: Mapping[str, FaceChart]
+    document: Document,
+    resolved: Resolved,
+    index: int,
+    faces: Mapping[str, FaceChart],
+    known: Planned | None = None,
 ) -> Preview | None:
     """The preview of a stamp on the part's faces; None where a field or the font has an error,
-    which the fields and the findings tell, or where the face is gone."""
+    which the fields and the findings tell, or where the face is gone. `known` is an earlier plan
+    of it on these very faces."""
     if not 0 <= index < len(document.job.stamps):
         return None
     try:
-        found = plan(document, resolved, faces, index)
+        found = plan(document, resolved, faces, index, known)
     except PLAN_ERRORS:
         return None
-    return Preview(found.artwork, found.placed, found.chart)
+    return Preview(found, found.placed, found.chart)
+
+
+class Previews:
+    """Previews of all stamps: what did not change since the last look is not made again.
+
+    A picture of one stamp shows all others on its face; with twenty of them each mouse move would
+    lay twenty texts out.
+    """
+
+    def __init__(self) -> None:
+        self._faces: Mapping[str, FaceChart] = {}
+        self._held: dict[str, Preview] = {}
+        self._on: dict[tuple[str, int], tuple[Placed, Chart, Placed]] = {}
+
+    def of(
+        self, document: Document, resolved: Resolved, index: int, faces: Mapping[str, FaceChart]
+    ) -> Preview | None:
+        """The preview of a stamp; see `preview`."""
+        if not 0 <= index < len(document.job.stamps):
+            return None
+        if faces is not self._faces:
+            self._faces, self._held = faces, {}
+        name = document.job.stamps[index].name
+        before = self._held.get(name)
+        found = preview(document, resolved, index, faces, before.plan if before else None)
+        if found is None:
+            self._held.pop(name, None)
+        elif before is None or found.placed is not before.placed:
+            self._held[name] = found
+        return found
+
+    def on_sheet(self, shown: Preview, chart: Chart) -> Preview:
+        """A stamp as it lies on another sheet of its face."""
+        key = (shown.plan.name, id(chart))
+        placed, sheet, laid = self._on.get(key, (None, None, None))
+        if placed is not shown.placed or sheet is not chart or laid is None:
+            laid = relaid(shown.placed, shown.chart, chart)
+            if len(self._on) > MOST_LAID:
+                self._on.clear()
+            self._on[key] = (shown.placed, chart, laid)
+        return replace(shown, placed=laid, chart=chart)

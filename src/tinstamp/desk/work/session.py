@@ -16,7 +16,7 @@ from typing import Any
 from pydantic import ValidationError
 from PySide6.QtCore import QObject, QTimer, Signal
 
-from tinstamp.artwork import fonts
+from tinstamp.artwork.fonts import FontData
 from tinstamp.artwork.logo import read_guarded, read_with
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.stretch import Measure
@@ -24,19 +24,20 @@ from tinstamp.desk.work.autosave import Autosave, Left
 from tinstamp.desk.work.awaited import AwaitedFaces
 from tinstamp.desk.work.background import Background
 from tinstamp.desk.work.disk_work import DiskWork
-from tinstamp.desk.work.documents import new_job, with_places_told, with_sound_fonts
+from tinstamp.desk.work.documents import new_job, with_fonts, with_places_told, with_sound_fonts
 from tinstamp.desk.work.engine_link import EngineLink
+from tinstamp.desk.work.held_file import HeldFile
 from tinstamp.desk.work.history import History
+from tinstamp.desk.work.pictures import Picture, Pictures, keep, kept, picture_folder
 from tinstamp.engine import messages as m
 from tinstamp.engine.report import Report
+from tinstamp.engine.starting import Started
 from tinstamp.engine.triangles import Mesh, together
 from tinstamp.job.archive import ArchiveError, Document, check, open_file, save_file, stem_of
-from tinstamp.job.disk import Hold, Seen, hold_of, seen
 from tinstamp.job.imported import FoundFace
-from tinstamp.job.model import FontRef, Job, Text, changed, get
+from tinstamp.job.model import Job, changed
 from tinstamp.job.model import Path as JobPath
 from tinstamp.job.resolve import Resolved, resolve
-from tinstamp.job.state import state_folder
 from tinstamp.job.wording import first_problem
 from tinstamp.output.outputs import Options
 from tinstamp.proofing.checks import LIMITS
@@ -68,9 +69,10 @@ class Session(QObject):
     engine_restarted = Signal(bool)
     stretch_changed = Signal()
 
-    def __init__(self, parent: QObject | None = None) -> None:
+    def __init__(self, parent: QObject | None = None, first: Started | None = None) -> None:
+        """`first` is an engine that was started already."""
         super().__init__(parent)
-        self.path: Path | None = None
+        self.file = HeldFile()
         self.selected = BLANK
         self.face: str | None = None
         self.report: Report | None = None
@@ -82,18 +84,17 @@ class Session(QObject):
         self.feature = 0
         self.looking = (0.0, 1.0, 0.0)
         self.stretch: Measure | None = None
+        self.pictures = Pictures()
+        self.from_last_time = False
         self._start(Document(new_job()))
         self.autosave = Autosave()
         self.disk = DiskWork()
         self.background = Background(self)
         read_with(self.background.read)
-        self.seen: Seen | None = None
-        self.elsewhere = False
-        self._hold: Hold | None = None
         self._kept: Future[None] | None = None
         self._kept_well = True
         self._asked: dict[int, Document] = {}
-        self.engine = EngineLink(self)
+        self.engine = EngineLink(self, first)
         self.awaited = AwaitedFaces(self.engine.client.want, lambda: self.charts)
         self.engine.heard.connect(self._heard)
         self.engine.replaced.connect(self._given_up)
@@ -118,6 +119,11 @@ class Session(QObject):
     @property
     def job(self) -> Job:
         return self.history.now.job
+
+    @property
+    def path(self) -> Path | None:
+        """The file that is edited; None for a job that was never saved."""
+        return self.file.path
 
     @property
     def stale(self) -> bool:
@@ -162,7 +168,7 @@ class Session(QObject):
         if job == self.job:
             return True
         try:
-            document = self._with_fonts(job)
+            document = with_fonts(job, self.document)
         except ValidationError as error:
             self.failed.emit(first_problem(error))
             return False
@@ -187,11 +193,32 @@ class Session(QObject):
 
     def undo(self) -> None:
         if self.history.undo():
-            self._moved()
+            self._back()
 
     def redo(self) -> None:
         if self.history.redo():
-            self._moved()
+            self._back()
+
+    def _back(self) -> None:
+        """A state that was there before: its picture stands at once, if it is still held."""
+        held = self.pictures.of(self.job)
+        if held is not None:
+            self._show(held.document, held.mesh, held.charts, held.kinds)
+            self.report, self.reported = held.report, held.document
+        self._moved()
+        if held is not None:
+            self.pictured.emit()
+            self.report_changed.emit()
+
+    def _show(
+        self,
+        document: Document,
+        mesh: Mesh,
+        charts: Mapping[str, FaceChart],
+        kinds: Mapping[str, str],
+    ) -> None:
+        self.mesh, self.shown, self.from_last_time = mesh, document, False
+        self.charts, self.kinds = charts, kinds
 
     def show_stretch(self, measure: Measure | None) -> None:
         """Show in colours what is not kept of the artwork; None hides it."""
@@ -233,38 +260,6 @@ class Session(QObject):
             self._keep.start()
         self.job_changed.emit()
 
-    def _with_fonts(self, job: Job) -> Document:
-        """The job with each font's digest filled in, and the bytes it needs.
-
-        A font that cannot be found stays without a digest: the engine's finding says so.
-        """
-        held = dict(self.history.now.fonts)
-        for i, stamp in enumerate(job.stamps):
-            if not isinstance(stamp.artwork, Text):
-                continue
-            base: JobPath = ("stamps", i, "artwork")
-            places: list[JobPath] = [(*base, "font")]
-            places += [
-                (*base, "styles", k, "font")
-                for k, style in enumerate(stamp.artwork.styles)
-                if style.font is not None
-            ]
-            for path in places:
-                ref: FontRef = get(job, path)
-                if ref.digest in held:
-                    continue
-                try:
-                    face = fonts.find(ref.family, ref.style)
-                    data = fonts.read(face.path, face.index)
-                except fonts.FontError:
-                    continue
-                held[data.digest] = data.data
-                filled = FontRef(
-                    family=ref.family, style=ref.style, digest=data.digest, index=data.index
-                )
-                job = changed(job, path, filled)
-        return Document(job, held, self.history.now.parts, self.history.now.logos)
-
     def switch_feature(self, index: int, on: bool) -> None:
         """Leave a feature out of the part, or make it again."""
         name, word = self.job.blank.features[index].name, "on" if on else "off"
@@ -272,10 +267,10 @@ class Session(QObject):
 
     def take_part(self, job: Job, digest: str, data: bytes, label: str) -> bool:
         """A job that uses an imported file, and the file's bytes."""
-        now = self._with_fonts(job)
+        now = with_fonts(job, self.document)
         return self._take(replace(now, parts={**now.parts, digest: data}), label)
 
-    def take_font(self, job: Job, font: fonts.FontData, label: str) -> bool:
+    def take_font(self, job: Job, font: FontData, label: str) -> bool:
         """A job that uses a font from a file, and the font."""
         now = self.history.now
         held = {**now.fonts, font.digest: font.data}
@@ -283,7 +278,7 @@ class Session(QObject):
 
     def take_logo(self, job: Job, digest: str, data: bytes, label: str) -> bool:
         """A job that uses a logo's file, and the file's bytes."""
-        now = self._with_fonts(job)
+        now = with_fonts(job, self.document)
         return self._take(replace(now, logos={**now.logos, digest: data}), label)
 
     # -- files
@@ -299,10 +294,11 @@ class Session(QObject):
     def begin(self, document: Document, path: Path | None) -> None:
         """Take up a document in place of this one."""
         self._start(document)
-        self._hold_file(path)
+        self.file.take(path, document)
         self.report = self.mesh = self.shown = self.reported = None
         self.charts, self.kinds = {}, {}
         self.awaited.forget()
+        self.pictures.forget()
         self._keep.stop()
         self.disk.begin(self.autosave.forget)
         self.file_changed.emit()
@@ -310,21 +306,25 @@ class Session(QObject):
         self.selection_changed.emit()
         self.report_changed.emit()
         self.build_now()
+        if path is not None:
+            self._show_last_time(document)
 
-    def _hold_file(self, path: Path | None) -> None:
-        """The file edited from now on: remembered, and held so that another window can tell."""
-        same = path is not None and self.path is not None and path == self.path
-        self.path = path
-        try:
-            self.seen = seen(path) if path else None
-            if same and self._hold is not None:
-                return
-            if self._hold is not None:
-                self._hold.let_go()
-            self._hold = hold_of(state_folder(), path) if path else None
-            self.elsewhere = self._hold is not None and not self._hold.take()
-        except OSError:
-            LOG.exception("the file that is edited cannot be held")
+    def _show_last_time(self, document: Document) -> None:
+        """The picture of when the file was last open, until the engine has made it again."""
+        mesh = self.disk.done(lambda: kept(document, picture_folder()))
+        if mesh is not None and self.mesh is None:
+            self.mesh, self.from_last_time = mesh, True
+            self.pictured.emit()
+
+    def _hold_picture(self, document: Document, report: Report) -> None:
+        """Hold what is shown for undo and redo; keep that of the file, for the next time."""
+        if self.mesh is None or self.shown is None or self.shown.job != document.job:
+            return
+        mesh = self.mesh
+        self.pictures.hold(Picture(document, mesh, self.charts, self.kinds, report))
+        holds = self.file.holds
+        if holds is not None and document.job == self.saved.job:
+            self.disk.begin(lambda: keep(holds, mesh, picture_folder()))
 
     def open(self, path: Path) -> None:
         """Open a file. Raises ArchiveError and leaves everything as it was."""
@@ -338,6 +338,7 @@ class Session(QObject):
         document, _ = self.disk.done(lambda: with_sound_fonts(left.read()))
         original = left.original
         self.begin(document, original)
+        self.file.holds = None  # not what was left
         try:
             self.saved = (
                 self.disk.done(lambda: open_file(original)) if original else Document(new_job())
@@ -352,10 +353,10 @@ class Session(QObject):
     def save(self, path: Path, even_so: bool = False) -> None:
         """Save; raises ArchiveError, and ChangedSince for another's changes unless `even_so`."""
         document = self.document
-        last = self.seen if path == self.path and not even_so else None
+        last = self.file.seen if path == self.path and not even_so else None
         self.disk.done(lambda: save_file(document, path, last))
         self.saved = document
-        self._hold_file(path)
+        self.file.take(path, document)
         if not self.unsaved:
             self._keep.stop()
             self.disk.done(self.autosave.forget)
@@ -451,8 +452,7 @@ class Session(QObject):
         """The new part can be shown; what was found about it follows."""
         document = self._asked.get(event.number)
         if document is not None:
-            self.mesh, self.shown = together(event.meshes), document
-            self.charts, self.kinds = event.charts, event.kinds
+            self._show(document, together(event.meshes), event.charts, event.kinds)
             self._restate(event.number)
             self.pictured.emit()
 
@@ -482,6 +482,7 @@ class Session(QObject):
         self.reported = document
         if event.report.charts:
             self.charts, self.kinds = event.report.charts, event.report.kinds
+        self._hold_picture(document, event.report)
         self.awaited.built(event.number)
         self.progress.emit("", 1.0)
         self.report_changed.emit()
@@ -495,6 +496,5 @@ class Session(QObject):
         self.background.close()
         self.disk.begin(self.autosave.forget)
         self.disk.close()
-        if self._hold is not None:
-            self._hold.let_go()
+        self.file.close()
         self.engine.close()

@@ -7,7 +7,7 @@ preview, and tells both views to draw.
 from __future__ import annotations
 
 import time
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
@@ -17,11 +17,11 @@ from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
 from tinstamp.desk.part.scene import Hit
 from tinstamp.desk.work.placing import moved, sized, sizes_of, turned
-from tinstamp.desk.work.preview import Preview, preview
+from tinstamp.desk.work.preview import Preview, Previews
 from tinstamp.desk.work.session import Session
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.model import Job
-from tinstamp.setting.place import home, laps_shown, relaid
+from tinstamp.setting.place import home, laps_shown
 from tinstamp.setting.snap import Mark, Shape, marks_of, snapped
 
 Mode = Literal["move", "turn", "size"]
@@ -69,6 +69,7 @@ class StampDrag(QObject):
     def __init__(self, session: Session) -> None:
         super().__init__(session)
         self.session = session
+        self.previews = Previews()
         self.preview: Preview | None = None
         self.seconds = 0.0
         self.moving = False
@@ -92,7 +93,7 @@ class StampDrag(QObject):
         """Compute the selected stamp's preview anew."""
         start = time.perf_counter()
         s = self.session
-        self.preview = preview(s.document, s.resolved, s.selected, s.charts)
+        self.preview = self.previews.of(s.document, s.resolved, s.selected, s.charts)
         if self.preview is not None:
             self.preview.in_space()
         self.seconds = time.perf_counter() - start
@@ -101,7 +102,7 @@ class StampDrag(QObject):
     def of(self, index: int) -> Preview | None:
         """Another stamp's preview, for showing it in grey."""
         s = self.session
-        return preview(s.document, s.resolved, index, s.charts)
+        return self.previews.of(s.document, s.resolved, index, s.charts)
 
     # -- which stamp is where
 
@@ -229,9 +230,9 @@ class StampDrag(QObject):
                 continue
             other = self.of(i)
             if other is not None:
-                placed = relaid(other.placed, other.chart, chart)
-                if placed.regions:
-                    found.append((stamp.name, shape_of(replace(other, placed=placed))))
+                there = self.previews.on_sheet(other, chart)
+                if there.placed.regions:
+                    found.append((stamp.name, shape_of(there)))
         return found
 
     def _drawn(self, held: _Held, by: Array, near: float, chart: Chart) -> Array:

@@ -1,0 +1,133 @@
+"""Regions that become the same thing in another place: the same letter along a line of text.
+
+Whether they do is read off the curves as they were laid, not off letters or kinds of faces: every
+pole of the one must come to lie on a pole of the other by one rigid motion, and so must the face
+and its parallel between them. NumPy only.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Container, Hashable, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from tinstamp.artwork.outline import Array, Region
+from tinstamp.chart.base import FaceChart
+from tinstamp.relief.face_curves import FaceLoop
+
+SAME_CURVE = 1e-8
+"""mm; a tenth of the kernel's tolerance: curves nearer than that are one"""
+ROUGHLY = 1e-3
+"""mm; to which distances are rounded for a first look at what may be alike"""
+BOX_POINTS = 5
+"""points to a side of a region's box at which the face between its outlines is looked at"""
+Laid = Sequence[FaceLoop]
+"""The loops of one region, the outer one first."""
+
+
+@dataclass(frozen=True)
+class Like:
+    """One of several regions that are alike.
+
+    Attributes
+    ----------
+    first : the number of the one that all are a motion of. turn : (3, 3) and shift : (3,) mm, the
+        rigid motion of space from that one to this.
+    """
+
+    first: int
+    turn: Array
+    shift: Array
+
+
+STAYS = (np.eye(3), np.zeros(3))
+"""The motion of the first one to itself."""
+
+
+def alike(
+    regions: Sequence[Region],
+    laid: Sequence[Laid],
+    chart: FaceChart,
+    lift: float,
+    apart: Container[int] = (),
+) -> list[Like]:
+    """For each region which earlier one it is like, itself when there is none, and when it stands
+    `apart`. `lift` is that of the heads, mm."""
+    groups: dict[Hashable, list[int]] = {}
+    for n, loops in enumerate(laid):
+        if n in apart:
+            continue
+        groups.setdefault(_looks(loops), []).append(n)
+    found = [Like(n, *STAYS) for n in range(len(laid))]
+    for members in groups.values():
+        left = members
+        while len(left) > 1:
+            first, rest = left[0], left[1:]
+            moved = _motions(first, rest, regions, laid, chart, lift)
+            found = [moved.get(n, like) for n, like in enumerate(found)]
+            left = [n for n in rest if n not in moved]
+    return found
+
+
+def _looks(loops: Laid) -> Hashable:
+    """What regions that are alike have in common."""
+    base = loops[0].foot[0][0]
+    rough = []
+    for loop in loops:
+        starts = np.array([poles[0] for poles in loop.foot]) - base
+        far = np.round(np.linalg.norm(starts, axis=1) / ROUGHLY).astype(int)
+        degrees = tuple(len(poles) for poles in (*loop.foot, *loop.uv))
+        rough.append((degrees, loop.codes.tobytes(), far.tobytes(), loop.head_uv is None))
+    return tuple(rough)
+
+
+def _motions(
+    first: int,
+    rest: Sequence[int],
+    regions: Sequence[Region],
+    laid: Sequence[Laid],
+    chart: FaceChart,
+    lift: float,
+) -> dict[int, Like]:
+    """Those of the rest that a rigid motion of the first one's curves makes."""
+    own = _poles(laid[first])
+    others = np.stack([_poles(laid[n]) for n in rest])
+    turns, shifts = rigid(own, others)
+    strays = np.abs(own @ turns.transpose(0, 2, 1) + shifts[:, None] - others).max(axis=(1, 2))
+    own_flat = _control(regions[first])
+    flat = np.stack([_control(regions[n]) for n in rest])
+    flat_turns, flat_shifts = rigid(own_flat, flat)
+    low, high = own_flat.min(axis=0), own_flat.max(axis=0)
+    sides = [np.linspace(a, b, BOX_POINTS) for a, b in zip(low, high, strict=True)]
+    grid = np.stack(np.meshgrid(*sides), axis=-1).reshape(-1, 2)
+    there = grid @ flat_turns.transpose(0, 2, 1) + flat_shifts[:, None]
+    for at in {0.0, lift}:
+        here = chart.to_space(grid, at)
+        off = here @ turns.transpose(0, 2, 1) + shifts[:, None] - chart.to_space(there, at)
+        strays = np.maximum(strays, np.abs(off).max(axis=(1, 2)))
+    return {
+        n: Like(first, turn, shift)
+        for n, turn, shift, stray in zip(rest, turns, shifts, strays, strict=True)
+        if stray <= SAME_CURVE  # nothing that is not a number is
+    }
+
+
+def _poles(loops: Laid) -> Array:
+    return np.concatenate([p for loop in loops for p in (*loop.foot, *loop.head)])
+
+
+def _control(region: Region) -> Array:
+    return np.concatenate([o.beziers.reshape(-1, 2) for o in region.outlines])
+
+
+def rigid(points: Array, others: Array) -> tuple[Array, Array]:
+    """The rotations, (k, d, d), and shifts, (k, d), that bring points, (n, d), nearest to others,
+    (k, n, d). (Kabsch, Acta Cryst. A32, 1976.)"""
+    middle, middles = points.mean(axis=0), others.mean(axis=1)
+    spread = np.einsum("ni,knj->kij", points - middle, others - middles[:, None])
+    u, _, vt = np.linalg.svd(spread)
+    mirrored = np.linalg.det(u @ vt) < 0.0
+    vt[mirrored, -1] *= -1.0
+    turns = vt.transpose(0, 2, 1) @ u.transpose(0, 2, 1)
+    return turns, middles - turns @ middle

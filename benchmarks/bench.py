@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import hashlib
 import statistics
+import subprocess
 import sys
 import tempfile
 import time
@@ -24,10 +25,11 @@ from OCP.STEPControl import (
     STEPControl_Writer,
 )
 
+from benchmarks.cases import BENT, on_face
+from benchmarks.growth import CHECKED, edited, exponent
 from benchmarks.parts import lofted
 from benchmarks.peers import CHORD, general_boolean, meshed_boolean, prebuilt_tools, warped_boolean
 from tinstamp.artwork import fonts
-from tinstamp.artwork.outline import Region
 from tinstamp.artwork.text import TextSpec, lay_text
 from tinstamp.blank import step_in
 from tinstamp.blank.kernel import extent_of, quiet, volume
@@ -43,7 +45,7 @@ from tinstamp.engine.importing import looked_at
 from tinstamp.engine.mesh import COARSENESS, FACET_TURN
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import knot
-from tinstamp.job.features import Ball, BaseFeature, Cone, Extruded, FreeformSkin, Imported, Tube
+from tinstamp.job.features import BaseFeature, Extruded, Imported, Tube
 from tinstamp.job.model import Blank, Cast, Job, Setting, Stamp, Text, changed
 from tinstamp.job.resolve import resolve
 from tinstamp.plan.lay import LaySpec, place_on
@@ -166,15 +168,6 @@ def layout_of_200() -> bool:
     return told("layout of 200 letters", statistics.median(times), "limit", 0.030, 1.0)
 
 
-BENT = {
-    "cone": (Cone(name="b", base_diameter="80 mm", top_diameter="60 mm", height="40 mm",
-                  wall="3 mm"), "b.outer", ("0 deg", "18 mm"), 10.0),
-    "ball": (Ball(name="b", diameter="80 mm"), "b.outer", ("0 deg", "60 mm"), 10.0),
-    "freeform B-spline": (FreeformSkin(name="b", length="110 mm", width="60 mm", thickness="5 mm"),
-                          "b.top", ("0 mm", "0 mm"), 40.0),
-}  # fmt: skip
-
-
 FLATTED = Extruded(
     name="b",
     height="30 mm",
@@ -189,12 +182,8 @@ FLATTED = Extruded(
 def on_a_bent_face(name: str, turns: int) -> bool:
     """20 letters from outlines to a verified solid, against the general boolean with tools
     that are there already."""
-    part, face, (across, up), asked = BENT[name]
-    stamp = Stamp(
-        name="m",
-        artwork=Text(text="FILLTOTHISLINEABCDEF", height="4 mm"),
-        setting=Setting(face=face, across=across, up=up),
-    )
+    part, face, place_, asked = BENT[name]
+    stamp = on_face("FILLTOTHISLINEABCDEF", face, place_)
     built = build(Document(Job(blank=Blank(features=(part,)), stamps=(stamp,))))
     assert built.report.valid and built.blank is not None
     item, solid = built.planned["m"], built.blank.solid
@@ -348,18 +337,58 @@ def part_taken_in(sides: int) -> bool:
     return told(f"a part of {sides + 2} faces, its picture", seen[0] - start, "kernel", peer, 0.67)
 
 
-def regions_of(text: str) -> tuple[Region, ...]:
-    return artwork(text).regions
+def growth(faces: list[str], counts: list[int]) -> bool:
+    """A changed depth of texts of growing length, to the checked part."""
+    good = []
+    for face in faces:
+        taken = [edited(face, count)[1] for count in counts]
+        what = ", ".join(f"{n}: {t:.2f} s" for n, t in zip(counts, taken, strict=True))
+        print(f"letters on a {face:8} {what}   exponent {exponent(counts, taken):.2f}", flush=True)
+        for count, most in zip((300, 1000), CHECKED[face], strict=True):
+            if count in counts:
+                name = f"{count} letters on a {face}, checked"
+                good.append(told(name, taken[counts.index(count)], "limit", most, 1.0))
+    return all(good)
+
+
+WAITED = (
+    ("depth, demo", 0.5), ("depth, 20 letters, tube", 0.25), ("depth, 20 letters", 0.5),
+    ("undo", 0.1), ("a picture of a drag", 0.04), ("start to the window", 1.5),
+    ("start to the known part", 2.0), ("start to the part", 5.0),
+)  # fmt: skip
+"""s that the hand may wait in the window, by how the lines begin"""
+
+
+def in_window() -> bool:
+    """What the hand waits for, from a key to the pixels."""
+    command = [sys.executable, "-m", "benchmarks.in_window"]
+    done = subprocess.run(command, capture_output=True, text=True, check=False)
+    good = [done.returncode == 0]
+    for line in done.stdout.splitlines():
+        name, _, seconds = line.partition("\t")
+        most = next(limit for start, limit in WAITED if name.startswith(start))
+        good.append(told(name, float(seconds), "limit", most, 1.0))
+    if done.returncode:
+        print(done.stderr[-2000:], flush=True)
+    return all(good)
 
 
 def main() -> int:
+    """All of it, or with `--quick` what ends within two minutes."""
     np.seterr(all="ignore")
     quiet()
+    if "--quick" in sys.argv[1:]:
+        good = [in_window(), growth(["tube"], [30, 100, 300]), many_stamps(20)]
+        good += [preview_frame(), layout_of_200(), part_taken_in(16)]
+        return 0 if all(good) else 1
     make_warm = on_a_tube  # the first turn of all loads the kernel's libraries
     good = [make_warm(15, 10.0, 5), on_a_tube(60, 15.0, 3), preview_frame(), layout_of_200()]
     good += [on_a_bent_face(name, 3) for name in BENT]
     good += [freeform_chart(), bent_previews(), many_stamps(20)]
+    good += [growth(["tube", "plate"], [30, 100, 300, 1000])]
+    good += [growth(["ball", "skin"], [30, 100, 300])]
     good += [part_taken_in(sides) for sides in (16, 298)]
+    good += [in_window()]
     return 0 if all(good) else 1
 
 

@@ -1,0 +1,202 @@
+"""What the hand waits for, in the real window on a virtual screen: from a key to the pixels.
+
+A program of its own, since the rest of the benchmarks needs no screen; prints lines of a name and
+seconds for `benchmarks.bench` to judge.
+"""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+from PySide6.QtCore import QPointF, QSettings, Qt
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication, QLineEdit
+
+from benchmarks.cases import BENT, on_face
+from tinstamp.desk.app import make_app
+from tinstamp.desk.window import Window
+from tinstamp.desk.work.demo import DEMOS
+from tinstamp.job.archive import Document, save_file
+from tinstamp.job.features import Tube
+from tinstamp.job.model import Blank, Job
+
+TURNS = 3
+LETTERS = "FILLTOTHISLINEABCDEF"
+PATIENCE = 120.0
+"""s until a benchmark is given up"""
+
+
+class Desk:
+    """A window with an engine, and a hand."""
+
+    def __init__(self, app: QApplication, folder: Path) -> None:
+        self.app, self.folder = app, folder
+        settings = QSettings(str(folder / "desk.ini"), QSettings.Format.IniFormat)
+        self.window = Window(settings)
+        self.window.resize(1280, 800)
+        self.window.show()
+        QTest.qWaitForWindowExposed(self.window)
+
+    def until(self, seen: Callable[[], bool]) -> None:
+        end = time.perf_counter() + PATIENCE
+        while not seen():
+            if time.perf_counter() > end:
+                raise TimeoutError("the window did not come to rest")
+            self.app.processEvents()
+            time.sleep(0.001)
+
+    def rest(self) -> None:
+        s = self.window.session
+        self.until(lambda: not s.building and s.report is not None and not s.stale)
+
+    def open(self, path: Path) -> None:
+        self.window.session.open(path)
+        self.rest()
+        self.window.session.select(0)
+        self.rest()
+
+    def seen_after(self, hand: Callable[[], None]) -> float:
+        """Seconds from what the hand does to the pixels of the part as it is then."""
+        part, session = self.window.part, self.window.session
+        before, start = session.mesh, time.perf_counter()
+        hand()
+        self.until(lambda: session.mesh is not before and not session.stale)
+        drawn = part._image
+        self.until(lambda: part._image is not drawn)
+        part.repaint()
+        return time.perf_counter() - start
+
+    def depths(self) -> list[float]:
+        """A digit typed into the depth of the first stamp, so often."""
+        page = self.window.fields.page
+        assert page is not None
+        widget = page.by_path["stamps.0.relief.depth"]
+        field = getattr(widget, "line", widget)
+        assert isinstance(field, QLineEdit)
+        found = []
+        for k in range(TURNS):
+            field.setFocus()
+            field.selectAll()
+            QTest.keyClicks(field, "0.")
+            self.until(lambda: not self.window.session._rest.isActive())
+            self.rest() if self.window.session.building else None
+            found.append(self.seen_after(lambda k=k: QTest.keyClick(field, "345"[k])))
+            self.rest()
+        return found
+
+    def undone(self) -> list[float]:
+        found = []
+        for _ in range(TURNS):
+            found.append(self.seen_after(self.window.session.undo))
+            self.rest()
+            found.append(self.seen_after(self.window.session.redo))
+            self.rest()
+        return found
+
+    def dragged(self) -> list[float]:
+        """New pictures of sheet and part while a stamp is pulled along the part, s each."""
+        part, drag = self.window.part, self.window.drag
+        self.window.show_view("square")
+        self.until(lambda: not part._draw_soon.isActive())
+        preview = drag.preview
+        assert preview is not None
+        middle = (preview.placed.bounds[:2] + preview.placed.bounds[2:]) / 2
+        space = preview.chart.to_space(middle[None])[0]
+        spots = [QPointF(x, y) for x in range(20, part.width(), 20)
+                 for y in range(20, part.height(), 20)]  # fmt: skip
+        hits = [(s, h) for s in spots if (h := part.hit(s)) is not None]
+        at = min(hits, key=lambda pair: float(abs(pair[1].point - space).sum()))[0]
+        button = Qt.MouseButton.LeftButton
+        QTest.mousePress(part, button, pos=at.toPoint())
+        found = []
+        for k in range(1, 40):
+            start, drawn = time.perf_counter(), part._image
+            QTest.mouseMove(part, (at + QPointF(6 + k, k / 3)).toPoint())
+            self.until(lambda drawn=drawn: part._image is not drawn)  # type: ignore[misc]
+            part.repaint()
+            self.window.sheet.repaint()
+            found.append(time.perf_counter() - start)
+        QTest.mouseRelease(part, button, pos=at.toPoint())
+        self.rest()
+        return found
+
+
+def told(name: str, seconds: list[float]) -> None:
+    print(f"{name}\t{sorted(seconds)[len(seconds) // 2]:.4f}", flush=True)
+
+
+def main() -> None:
+    with tempfile.TemporaryDirectory() as name:
+        folder = Path(name)
+        for word in ("STATE", "DATA", "CONFIG", "CACHE"):
+            os.environ[f"XDG_{word}_HOME"] = str(folder / word.lower())
+        desk = Desk(make_app(), folder)
+        for word, path in DEMOS.items():
+            desk.open(path)
+            told(f"depth, demo {word}", desk.depths())
+        parts = {"tube": (Tube(name="b", outer_diameter="84 mm", wall="2 mm"), "b.outer",
+                          ("0 deg", "20 mm"))}  # fmt: skip
+        parts |= {word: (part, face, place) for word, (part, face, place, _) in BENT.items()}
+        for word, (part, face, place) in parts.items():
+            file = folder / f"{word}.tinstamp"
+            stamp = on_face(LETTERS, face, place)
+            job = Job(blank=Blank(features=(part,)), stamps=(stamp,))  # type: ignore[arg-type]
+            save_file(Document(job), file)
+            desk.open(file)
+            told(f"depth, 20 letters, {word}", desk.depths())
+            if word in ("tube", "freeform B-spline"):
+                told(f"undo, 20 letters, {word}", desk.undone())
+                told(f"a picture of a drag, 20 letters, {word}", desk.dragged())
+        desk.window.session.close()
+        started(folder)
+
+
+STARTING = """
+import sys, time
+from tinstamp.engine.starting import start
+first = start()
+from pathlib import Path
+from PySide6.QtCore import QTimer
+from tinstamp.desk.app import make_app
+from tinstamp.desk.window import Window
+app = make_app()
+window = Window(first=first)
+window.show()
+app.processEvents()
+begun = float(sys.argv[1])
+print("window", time.time() - begun, flush=True)
+session = window.session
+def seen():
+    app.processEvents()
+    last = session.from_last_time
+    print("known part" if last else "part", time.time() - begun, flush=True)
+    if not last:
+        QTimer.singleShot(0, lambda: session.report is None or app.quit())
+session.pictured.connect(seen)
+session.report_changed.connect(lambda: session.report is not None and app.quit())
+QTimer.singleShot(0, lambda: window.files.open(Path(sys.argv[2])))
+app.exec()
+"""
+
+
+def started(folder: Path) -> None:
+    """The program started on the tank, for the first time and again."""
+    found: dict[str, list[float]] = {}
+    for _ in range(TURNS):
+        command = [sys.executable, "-c", STARTING, str(time.time()), str(DEMOS["fuel tank"])]
+        out = subprocess.run(command, capture_output=True, text=True, check=True, cwd=folder)
+        for line in out.stdout.splitlines():
+            word, seconds = line.rsplit(" ", 1)
+            found.setdefault(word, []).append(float(seconds))
+    for word, seconds in found.items():
+        told(f"start to the {word}", seconds)
+
+
+if __name__ == "__main__":
+    main()

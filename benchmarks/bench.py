@@ -42,7 +42,7 @@ from tinstamp.chart.skin import Footprint, SkinChart, _anchored
 from tinstamp.engine.build import build
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.importing import looked_at
-from tinstamp.engine.mesh import COARSENESS, FACET_TURN
+from tinstamp.engine.mesh import COARSENESS
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import knot
 from tinstamp.job.features import BaseFeature, Extruded, Imported, Tube
@@ -52,6 +52,7 @@ from tinstamp.plan.lay import LaySpec, place_on
 from tinstamp.plan.planned import plan
 from tinstamp.plan.sheet import sheet_of
 from tinstamp.relief.execute import execute
+from tinstamp.relief.facets import FACET_TURN
 from tinstamp.relief.operation import Operation
 from tinstamp.setting.fit import fit
 from tinstamp.setting.place import Spot, place

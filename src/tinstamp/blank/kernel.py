@@ -375,7 +375,7 @@ def boxes_of(members: Sequence[TopoDS_Face]) -> Array:
         thing, place = face.TShape(), face.Location()
         if thing not in things:
             things[thing] = len(known)
-            known.append(box_corners(box_of(face.Located(TopLoc_Location()))))
+            known.append(box_of(face.Located(TopLoc_Location())))
         alike = places.setdefault(place.HashCode(), [])
         at = next((k for other, k in alike if other.IsEqual(place)), None)
         if at is None:
@@ -386,14 +386,18 @@ def boxes_of(members: Sequence[TopoDS_Face]) -> Array:
         motion_at.append(at)
     turns = np.array([turn for turn, _ in motions]).reshape(-1, 3, 3)[motion_at]
     shifts = np.array([shift for _, shift in motions]).reshape(-1, 3)[motion_at]
-    corners = np.array(known).reshape(-1, 8, 3)[thing_of]
+    corners = box_corners(np.array(known).reshape(-1, 2, 3))[thing_of]
     corners = np.einsum("nij,nkj->nki", turns, corners) + shifts[:, None]
     return np.stack([corners.min(axis=1), corners.max(axis=1)], axis=1)
 
 
+HIGH = np.array([[k >> axis & 1 for axis in range(3)] for k in range(8)], dtype=bool)
+"""Which of its greatest coordinates each corner of a box has."""
+
+
 def box_corners(box: Array) -> Array:
-    """The eight corners of a box, (8, 3) mm."""
-    return np.stack(np.meshgrid(*box.T), axis=-1).reshape(-1, 3)
+    """The eight corners of boxes (..., 2, 3), (..., 8, 3) mm."""
+    return np.where(HIGH, box[..., 1:, :], box[..., :1, :])
 
 
 def crossed(boxes: Array, start: Array, end: Array) -> NDArray[np.bool_]:

@@ -20,9 +20,11 @@ from tinstamp.blank.kernel import box_corners, box_of, compound, motion_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.measuring import Behind
-from tinstamp.engine.mesh import Triangles, as_one, chord_of, gathered, set_down, triangles_on
+from tinstamp.engine.mesh import as_one, chord_of, gathered, set_down, triangles_on
 from tinstamp.engine.triangles import Mesh
-from tinstamp.relief.imprint import Imprint, together
+from tinstamp.job.face_name import StampFace
+from tinstamp.relief.facets import Triangles, facets
+from tinstamp.relief.imprint import Block, Imprint, together
 from tinstamp.relief.verify import Verdict, change_of, examine, is_closed, is_valid
 
 FEW = 12
@@ -77,21 +79,33 @@ class Put:
     def mesh(self, chord: float) -> list[tuple[str, Triangles]]:
         """Triangles of the new faces, by their names."""
         if chord not in self._meshes:
-            made = [(one, block) for one in self.imprints for block in one.blocks]
-            new = [one.named(block) for one, block in made]
-            found = iter(triangles_on([f.face for own in new for f in own], chord))
             parts: list[tuple[str, Triangles]] = []
-            for (_, block), own in zip(made, new, strict=True):
-                by_name: dict[str, list[Triangles]] = {}
-                for named in own:
-                    by_name.setdefault(named.name, []).append(next(found))
-                parts += [(n, set_down(as_one(t), block.at)) for n, t in by_name.items()]
+            for one in self.imprints:
+                found = facets([block.loops for block in one.blocks], chord, one.flipped)
+                for block, own in zip(one.blocks, found, strict=True):
+                    parts += _meshed_by_kernel(one, block, chord) if own is None else [
+                        (name, set_down(triangles, block.at))
+                        for name, triangles in (
+                            (one.face, own.islands),
+                            (StampFace(one.stamp, "cap"), own.cap),
+                            (StampFace(one.stamp, "wall"), own.walls),
+                        )
+                        if len(triangles[0])
+                    ]  # fmt: skip
             self._meshes[chord] = parts
         return self._meshes[chord]
 
     @cached_property
     def _meshes(self) -> dict[float, list[tuple[str, Triangles]]]:
         return {}
+
+
+def _meshed_by_kernel(one: Imprint, block: Block, chord: float) -> list[tuple[str, Triangles]]:
+    new = one.named(block)
+    by_name: dict[str, list[Triangles]] = {}
+    for named, triangles in zip(new, triangles_on([f.face for f in new], chord), strict=True):
+        by_name.setdefault(named.name, []).append(triangles)
+    return [(name, set_down(as_one(own), block.at)) for name, own in by_name.items()]
 
 
 class Same:

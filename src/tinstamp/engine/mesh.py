@@ -5,23 +5,18 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 import numpy as np
-from numpy.typing import NDArray
 from OCP.BRepMesh import BRepMesh_IncrementalMesh
 from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS_Face, TopoDS_Shape
 
-from tinstamp.blank.kernel import Array, compound, extent_of, motion_of, triangles_of
+from tinstamp.blank.kernel import compound, extent_of, motion_of, triangles_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.triangles import Mesh
+from tinstamp.relief.facets import FACET_TURN, Triangles
 
 COARSENESS = 1 / 1000
 """How far a drawn triangle may stray from the surface, as a part of the solid's size: a
 fraction of a pixel when the whole part is on the screen."""
-FACET_TURN = 0.4
-"""radians between neighbouring facets"""
-
-Triangles = tuple[Array, NDArray[np.int64]]
-"""Points, (n, 3) mm, and triangles, (m, 3), of one face."""
 
 
 def mesh_of(solid: NamedSolid, chord: float | None = None) -> Mesh:

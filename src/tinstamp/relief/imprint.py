@@ -52,7 +52,8 @@ class Block:
     removed : the part of the face that the cap stands for, as a face of its own that shares the
         solid's edges; it belongs to no solid.
     islands : what stays behind of the face within counters.
-    feet : the edges that bound what is taken out of the face.
+    feet : the edges that bound what is taken out of the face. loops : the curves that all this
+        was made from; none where it takes more than them to tell its shape.
     at : where it is set down; the first place is where it was made, and moves nothing.
     """
 
@@ -61,6 +62,7 @@ class Block:
     removed: TopoDS_Face
     islands: tuple[TopoDS_Face, ...]
     feet: tuple[TopoDS_Edge, ...]
+    loops: tuple[FaceLoop, ...]
     at: tuple[TopLoc_Location, ...]
 
 
@@ -72,7 +74,7 @@ class Imprint:
     ----------
     face : the name of the face. holes : in which of the faces of that name, by their place
         among those, and the wires that bound what is taken out; rings : the same in (u, v),
-        (n, 2) each. surface : of the face.
+        (n, 2) each. surface : of the face. flipped : its own normal points into the material.
     blocks : what is new.
     shell : of the solid, that all of it belongs to. stamp : whose it is.
     """
@@ -81,6 +83,7 @@ class Imprint:
     holes: Mapping[int, tuple[TopoDS_Wire, ...]]
     rings: Mapping[int, tuple[Array, ...]]
     surface: Geom_Surface
+    flipped: bool
     blocks: tuple[Block, ...]
     shell: Shell
     stamp: str
@@ -171,6 +174,7 @@ def imprint(
         holes={k: tuple(own) for k, own in holes.items()},
         rings={k: tuple(own) for k, own in rings.items()},
         surface=surface,
+        flipped=hosts.flipped,
         blocks=tuple(maker.blocks()),
         shell=hosts.shell,
         stamp=stamp,
@@ -227,6 +231,7 @@ class _Maker:
             if island is not None:
                 standing.setdefault(island, []).append(_back(self._walled[n][0].foot))
         foot, cap = self.waller.foot, self.waller.head if self.deep else self.waller.foot
+        plain = self.deep and self.flipped == self.turned
         for n, made in self._walled.items():
             yield Block(
                 cap=face_on(cap, [one.head for one in made], self.turned),
@@ -237,6 +242,7 @@ class _Maker:
                     for c, one in enumerate(made[1:])
                 ),
                 feet=tuple(edge for one in made for edge in one.edges),
+                loops=tuple(self.laid[n]) if plain and n not in self.apart else (),
                 at=tuple(self._at[n]),
             )
 

@@ -11,7 +11,7 @@ from tinstamp.desk.look.style import type_at
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.placing import shifted
 
-TYPING = 100
+TYPING = 30
 """ms after a key before what was typed is taken"""
 
 

@@ -90,7 +90,7 @@ class PartView(QWidget):
         self._fine_soon = QTimer(self)
         self._fine_soon.setSingleShot(True)
         self._fine_soon.setInterval(FINER_AFTER)
-        self._fine_soon.timeout.connect(lambda: self._draw(2))
+        self._fine_soon.timeout.connect(self._finer)
         session.pictured.connect(self.take_mesh)
         session.report_changed.connect(self.refresh)
         session.selection_changed.connect(self.refresh)
@@ -201,6 +201,13 @@ class PartView(QWidget):
         if fine == 1:
             self._fine_soon.start()
         self.update()
+
+    def _finer(self) -> None:
+        """Draw finely, unless a new part is about to come."""
+        if self.session.building:
+            self._fine_soon.start()
+        else:
+            self._draw(2)
 
     # -- measuring
 

@@ -44,7 +44,7 @@ from tinstamp.proofing.checks import LIMITS
 
 LOG = logging.getLogger("tinstamp.desk")
 HAND_RESTS = 60
-"""ms that the hand must rest before the exact solid is asked for"""
+"""ms that the hand must rest before the exact solid is asked for, while one is made or dragged"""
 COPY_AFTER = 5000
 """ms after a change until a copy of unsaved work is kept, whatever comes in between"""
 BLANK = -1
@@ -255,7 +255,8 @@ class Session(QObject):
         if self.selected >= len(self.job.stamps):
             self.selected = len(self.job.stamps) - 1
         self.feature = min(self.feature, len(self.job.blank.features) - 1)
-        self._rest.start()
+        busy = self.drag_under_way or self.building
+        self._rest.start() if busy else self.build_now()  # beside what the window still paints
         if not self._keep.isActive():  # not put off by the next change
             self._keep.start()
         self.job_changed.emit()
@@ -320,9 +321,8 @@ class Session(QObject):
         """Hold what is shown for undo and redo; keep that of the file, for the next time."""
         if self.mesh is None or self.shown is None or self.shown.job != document.job:
             return
-        mesh = self.mesh
+        mesh, holds = self.mesh, self.file.holds
         self.pictures.hold(Picture(document, mesh, self.charts, self.kinds, report))
-        holds = self.file.holds
         if holds is not None and document.job == self.saved.job:
             self.disk.begin(lambda: keep(holds, mesh, picture_folder()))
 
@@ -490,8 +490,8 @@ class Session(QObject):
 
     def close(self) -> None:
         """Leave in good order: no copy stays behind, the engine ends."""
-        for timer in (self._rest, self._keep):
-            timer.stop()
+        self._rest.stop()
+        self._keep.stop()
         read_with(read_guarded)
         self.background.close()
         self.disk.begin(self.autosave.forget)

@@ -156,7 +156,7 @@ def _samples(points, triangles, count, random):  # type: ignore[no-untyped-def]
 def examined(plain, built, part: float = 1.0) -> str:  # type: ignore[no-untyped-def]
     """What is wrong with a marked part; nothing when it is right. The chords that it is looked at
     by are `part` of the usual ones."""
-    from tinstamp.relief.guard import ink_points
+    from tinstamp.relief.guard import Ink, ink_points
 
     random = np.random.default_rng(3)
     low, high = _box(plain.solid.shape)
@@ -195,7 +195,7 @@ def examined(plain, built, part: float = 1.0) -> str:  # type: ignore[no-untyped
         laid = built.planned[s.name]
         for region in laid.placed.regions:
             flat = [outline.points(4) for outline in region.outlines]
-            ink += [laid.chart.to_space(points) for points in (*flat, ink_points([region]))]
+            ink += [laid.chart.to_space(points) for points in (*flat, ink_points(Ink.of([region])))]
     cloud = np.concatenate(ink)
     cloud = cloud[np.isfinite(cloud).all(axis=1)]
     from scipy.spatial import cKDTree

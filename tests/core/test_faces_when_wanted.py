@@ -13,7 +13,11 @@ from tests.core.test_step_in import document, stamp, step, taken
 from tinstamp.blank.charts import chart_of
 from tinstamp.chart.joint import Faces
 from tinstamp.chart.plane import PlaneChart
+from tinstamp.desk.work.awaited import AwaitedFaces
+from tinstamp.engine import messages as m
 from tinstamp.engine.build import build
+from tinstamp.engine.client import EngineClient
+from tinstamp.engine.worker import _Desk, _Laying
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Tube
 from tinstamp.job.model import Blank, Job
@@ -120,33 +124,85 @@ def test_an_edge_is_the_same_for_both_its_faces(part: Document, tmp_path: Path) 
 
 
 def test_plain_faces_are_laid_out_in_spare_time_and_told_once(part: Document) -> None:
-    from tinstamp.engine import messages as m
-    from tinstamp.engine.worker import _Laying
-
-    class Desk:
-        def __init__(self) -> None:
-            self.told: list[m.Laid] = []
-
-        def tell(self, event: m.Laid) -> None:
-            self.told.append(event)
-
     built = build(part)
-    laying, desk = _Laying(7, built.blank), Desk()
-    while laying.some(desk):  # type: ignore[arg-type]
+    line = Line()
+    laying, desk = _Laying(7, built.blank), _Desk(line)  # type: ignore[arg-type]
+    while laying.some(desk):
         pass
-    assert {n for event in desk.told for n in event.charts} == {
+    assert {n for event in line.told for n in event.charts} == {
         f"part.{f.name}"
         for f in part.job.blank.features[0].faces
         if f.kind == "flat"  # type: ignore[attr-defined]
     }
-    assert all(event.number == 7 and len(event.awaited) >= 9 for event in desk.told)
-    count = len(desk.told)
-    assert not laying.some(desk) and len(desk.told) == count  # type: ignore[arg-type]
-    wanted = min(desk.told[-1].awaited)
-    laying.one(desk, wanted)  # type: ignore[arg-type]
-    assert desk.told[-1].asked == wanted and wanted in desk.told[-1].charts
+    assert all(event.number == 7 and len(event.awaited) >= 9 for event in line.told)
+    count = len(line.told)
+    assert not laying.some(desk) and len(line.told) == count
+    wanted = min(line.told[-1].awaited)
+    laying.one(desk, wanted)
+    assert line.told[-1].asked == wanted and wanted in line.told[-1].charts
     known = _Laying(8, build(Document(made_of_a_tube())).blank)
-    assert not known.some(desk) and desk.told[-1].number == 7  # type: ignore[arg-type]
+    assert not known.some(desk) and line.told[-1].number == 7
+
+
+class Line:
+    """What a desk would hear."""
+
+    def __init__(self) -> None:
+        self.told: list[m.Laid] = []
+
+    def send(self, event: m.Laid) -> None:
+        self.told.append(event)
+
+
+def test_charts_that_the_desk_has_are_not_sent_again(part: Document) -> None:
+    built = build(part)
+    assert built.blank is not None
+    faces = Faces.of(built.blank.charts)
+    line = Line()
+    desk = _Desk(line)  # type: ignore[arg-type]
+    assert desk.news_of(faces) is faces
+    assert desk.news_of(faces) is None
+    assert faces[min(faces.awaited)] is not None  # a stamp wanted one
+    assert desk.news_of(faces) is faces and desk.news_of(faces) is None
+    _Laying(1, built.blank).one(desk, min(faces.awaited))
+    assert desk.news_of(faces) is None  # it was told of by itself
+    other = Faces.of(build(Document(made_of_a_tube())).report.charts)
+    assert desk.news_of(other) is other and desk.news_of(faces) is faces
+
+
+def test_the_desk_goes_on_with_the_very_charts_that_it_has(
+    part: Document, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    built = build(part)
+    assert built.blank is not None
+    sent = pickle.loads(pickle.dumps(built.blank.charts))
+    client = EngineClient()
+    try:
+        picture = client._with_charts(m.Picture(1, {}, sent, {}))
+        again = client._with_charts(m.Picture(2, {}, None, {}))
+        assert isinstance(picture, m.Picture) and picture.charts is sent
+        assert isinstance(again, m.Picture) and again.charts is sent
+        held: list[object] = [sent]
+        awaited = AwaitedFaces(lambda face: None, lambda: held[0])  # type: ignore[arg-type, return-value]
+        awaited.built(2)
+        face = min(Faces.of(sent).awaited)
+        faces = Faces.of(built.blank.charts)
+        event = client._with_charts(
+            m.Laid(2, {face: faces[face]}, faces.awaited, faces.joints, face)
+        )
+        assert isinstance(event, m.Laid)
+        held[0] = awaited.arrived(event)
+        assert face in held[0]  # type: ignore[operator]
+        third = client._with_charts(m.Picture(3, {}, None, {}))
+        assert isinstance(third, m.Picture) and third.charts is held[0]
+        awaited.forget()
+        held[0] = {}
+        assert awaited.arrived(event) == {}  # of another document
+        client.restart()
+        new = client._with_charts(m.Picture(4, {}, None, {}))
+        assert isinstance(new, m.Picture) and new.charts == {}
+    finally:
+        client.close()
 
 
 def made_of_a_tube() -> Job:

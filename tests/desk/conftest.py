@@ -78,6 +78,13 @@ class Hand:
         s = self.window.session
         self.until(lambda: not s._rest.isActive() and not s.building, "settled")
 
+    def hold_engine(self) -> None:
+        """Nothing is built until it is let go."""
+        self.window.session.build_now = lambda: None  # type: ignore[method-assign]
+
+    def let_engine(self) -> None:
+        del self.window.session.build_now
+
     def write(self, widget: QWidget, text: str) -> None:
         """Click into a field, select all, type."""
         widget.setFocus()

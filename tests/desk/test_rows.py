@@ -192,7 +192,7 @@ FIELDS = ["name", "artwork.text", "artwork.height", "artwork.sizing", "artwork.s
 @pytest.mark.parametrize("field", FIELDS)
 def test_each_control_edits_its_own_field_and_undo_takes_it_back(opened: Hand, field: str) -> None:
     session = opened.window.session
-    session._rest.setInterval(100_000)  # fields alone: nothing is to be built
+    opened.hold_engine()  # fields alone: nothing is to be built
     path: Path = ("stamps", 0, *field.split("."))
     before = session.job
     now = get(before, path)
@@ -205,7 +205,6 @@ def test_each_control_edits_its_own_field_and_undo_takes_it_back(opened: Hand, f
     session.settle()
     session.undo()
     assert session.job == before
-    session._rest.stop()
 
 
 def test_limits_are_fields_with_their_reasons(opened: Hand) -> None:
@@ -272,9 +271,8 @@ def test_a_font_that_gets_its_digest_with_the_first_edit_does_not_end_the_typing
 ) -> None:
     """Jobs made from Python name a font alone; its digest comes with the first key."""
     page, session = opened.window.fields.page, opened.window.session
-    session._rest.setInterval(100_000)
+    opened.hold_engine()
     opened.write(opened.field("stamps.0.name"), "other")
     assert opened.window.fields.page is page and session.job.stamps[0].name == "other"
     session.undo()
     assert session.job.stamps[0].name == "Filling line"
-    session._rest.stop()

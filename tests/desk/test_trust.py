@@ -82,7 +82,7 @@ def test_the_old_word_is_gone_while_a_new_one_is_typed(opened: Hand) -> None:
     window = opened.window
     window.show_view("square")
     opened.until(lambda: not window.part._draw_soon.isActive())
-    window.session._rest.setInterval(10_000)  # the engine does not answer meanwhile
+    opened.hold_engine()  # it does not answer meanwhile
     opened.write(opened.field("stamps.0.artwork.text"), "I")
     opened.until(lambda: window.session.job.stamps[0].artwork.text == "I")
     opened.until(lambda: not window.part._draw_soon.isActive())
@@ -95,7 +95,7 @@ def test_the_old_word_is_gone_while_a_new_one_is_typed(opened: Hand) -> None:
     bare = np.abs(pixels(opened) - veiled).max(axis=2) > 40
     assert bare.sum() > 100  # what would stand beside it
     assert window.proof.worst.text().startswith("before the change")
-    window.session._rest.setInterval(session.HAND_RESTS)
+    opened.let_engine()
     window.session.build_now()
     opened.until_built()
     assert window.part.veiled == set()
@@ -108,14 +108,14 @@ def test_the_old_relief_is_told_by_name_when_the_order_has_changed(hand: Hand) -
     window.session.begin(document(stamp("one"), stamp("two", across="90 deg")), None)
     window.session.edit(("stamps", 1, "relief", "depth"), "0.45 mm", "deepen")  # fonts are known
     hand.until_built()
-    window.session._rest.setInterval(10_000)
+    hand.hold_engine()
     window.session.select(0)
     window.ticket.delete_stamp()
     assert window.part.veiled == {"one/cap", "one/wall"}
     window.session.select(0)
     window.session.edit(("stamps", 0, "relief", "depth"), "0.3 mm", "deepen")
     assert window.part.veiled == {"one/cap", "one/wall", "two/cap", "two/wall"}
-    window.session._rest.setInterval(session.HAND_RESTS)
+    hand.let_engine()
 
 
 def test_a_fault_within_an_edit_is_not_taken_for_a_late_one(opened: Hand) -> None:
@@ -220,8 +220,8 @@ def test_limits_hold_at_every_edit(opened: Hand) -> None:
     said: list[str] = []
     s.failed.connect(said.append)
     full = tuple(stamp(f"s{k}") for k in range(200))
+    opened.hold_engine()
     assert s.replace(s.job.model_copy(update={"stamps": full}), "fill")
-    s._rest.stop()
     assert not window.add_stamp() and "at most 200" in said[-1]
     window.ticket.copy_stamp()
     assert len(s.job.stamps) == 200

@@ -356,9 +356,10 @@ def flux(shape: TopoDS_Shape, at: Array, normal: Array) -> float:
 
 
 def box_of(shape: TopoDS_Shape) -> Array:
-    """(2, 3) least and greatest corner of a box that holds a shape, mm."""
+    """(2, 3) least and greatest corner of a box that holds a shape, mm, whether it was meshed
+    or not."""
     box = Bnd_Box()
-    BRepBndLib.Add_s(shape, box)
+    BRepBndLib.Add_s(shape, box, False)
     corners = (box.CornerMin(), box.CornerMax())
     return np.array([[corner.X(), corner.Y(), corner.Z()] for corner in corners])
 
@@ -417,9 +418,9 @@ def crossed(boxes: Array, start: Array, end: Array) -> NDArray[np.bool_]:
 
 
 def extent_of(shape: TopoDS_Shape) -> float:
-    """The diagonal of a shape's box, mm."""
+    """The diagonal of a shape's box, mm, whether it was meshed or not."""
     box = Bnd_Box()
-    BRepBndLib.Add_s(shape, box)
+    BRepBndLib.Add_s(shape, box, False)
     return float(box.SquareExtent() ** 0.5)
 
 

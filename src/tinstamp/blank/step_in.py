@@ -94,11 +94,16 @@ def read(data: bytes) -> Contents:
     found = _READ.get(digest)
     if found is None:
         try:
-            found = unpacked(guarded(limits_for(data), packed, data))
+            found = unpacked(guarded(limits_for(data), read_packed, data))
         except GuardError as error:
             raise ImportTrouble(str(error)) from error
         keep(data, found)
     return found
+
+
+def read_packed(data: bytes) -> Packed:
+    """What a file holds, as bytes. Raises ImportTrouble."""
+    return packed(read_here(data))
 
 
 _READ: OrderedDict[str, Contents] = OrderedDict()
@@ -111,9 +116,8 @@ def keep(data: bytes, contents: Contents) -> None:
         _READ.popitem(last=False)
 
 
-def packed(data: bytes) -> Packed:
-    """What a file holds, as bytes. Raises ImportTrouble."""
-    contents = read_here(data)
+def packed(contents: Contents) -> Packed:
+    """What a file holds, as bytes, with the triangles of what was meshed."""
     with tempfile.TemporaryDirectory() as folder:
         file = Path(folder) / "solid"
         members = []

@@ -37,7 +37,6 @@ from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.kinds import operations
 from tinstamp.relief.operation import PART, Made, Operation
 from tinstamp.relief.surfaces import ReliefError
-from tinstamp.relief.verify import Verdict
 from tinstamp.setting.fit import Fit
 
 LOG = logging.getLogger("tinstamp.build")
@@ -156,19 +155,15 @@ class _Run:
             path: Path = ("blank", "features", error.index)
             self.findings.append(Finding("fix", "feature not made", "", told, path=path))
             return self._nothing()
-        plain_verdicts = {PART: Layer(blank.solid).examined(self.cache)}
-        if not plain_verdicts[PART].sound:
-            told = "the blank is not a sound solid before marking"
-            self.findings.append(Finding("fix", "unsound blank", "", told, path=("blank",)))
         planned = [item.on(blank.charts) for item in planned]
         kept = list(self.findings)
         marked = self._marked(blank, planned, direct=True)
-        bodies = self._examined(marked, blank, plain_verdicts)
+        bodies = self._examined(marked, blank)
         if marked.direct and not all(body.valid for body in bodies):
             # an imprint passed its own checks, but not the last one: take the long way
             self.findings = kept
             marked = self._marked(blank, planned, direct=False)
-            bodies = self._examined(marked, blank, plain_verdicts)
+            bodies = self._examined(marked, blank)
         report = self._report(bodies, tuple(marked.reports), blank)
         by_name = {item.name: item for item in planned}
         return Built(self.job, report, marked.bodies(self.cache), blank, by_name)
@@ -256,9 +251,7 @@ class _Run:
 
     # -- with the kernel
 
-    def _examined(
-        self, marked: _Marked, blank: Blank, plain: Mapping[str, Verdict]
-    ) -> tuple[BodyReport, ...]:
+    def _examined(self, marked: _Marked, blank: Blank) -> tuple[BodyReport, ...]:
         """Show the bodies, then examine each whole: closed, valid, and its volume the blank's
         with the sum of what the stamps added and took."""
         self.stopped()
@@ -268,10 +261,14 @@ class _Run:
             self.picture(meshes, blank)
         self.progress("last check", 0.95)
         self.stopped()
+        plain = Layer(blank.solid).examined(self.cache)
+        if not plain.sound:
+            told = "the blank is not a sound solid before marking"
+            self.findings.append(Finding("fix", "unsound blank", "", told, path=("blank",)))
         found = []
         for name, layer in marked.layers.items():
             verdict = layer.examined(self.cache)
-            before = plain[name].volume if name in plain else 0.0
+            before = plain.volume if name == PART else 0.0
             expected = before + marked.changed.get(name, 0.0)
             agree = abs(verdict.volume - expected) <= VOLUMES_AGREE * expected
             agree = agree and self._reads_back(layer.body(self.cache), marked)

@@ -10,9 +10,12 @@ until the job changes. A second process can stand ready to take the place of one
 from __future__ import annotations
 
 import time
+from collections.abc import Mapping
 from dataclasses import replace
 from multiprocessing.connection import Connection
 
+from tinstamp.chart.base import FaceChart
+from tinstamp.chart.joint import Faces
 from tinstamp.engine import messages as m
 from tinstamp.engine.line import Bell, Line
 from tinstamp.engine.starting import Started, start
@@ -37,6 +40,7 @@ class EngineClient:
         self._spare: Started | None = first
         self._line: Line | None = None
         self._sent: set[str] = set()
+        self._charts: Mapping[str, FaceChart] = {}
         self._superseded = False
         self._heard = time.monotonic()
         self._bell = Bell()
@@ -139,20 +143,36 @@ class EngineClient:
         events: list[m.Event] = []
         if self._line is None:
             return events
-        for event in self._line.fetch():
+        for event in map(self._with_charts, self._line.fetch()):
             self._heard = time.monotonic()
             events.append(event)
+            number = getattr(event, "number", 0)
             finished = isinstance(event, m.Done | m.Wrote | m.Stopped | m.Failed)
-            if finished and self._pending and self._pending.number == event.number:
+            if finished and self._pending and self._pending.number == number:
                 self._pending = None
-            if self._pending and getattr(event, "number", 0) == self._pending.number:
+            if self._pending and number == self._pending.number:
                 self._superseded = False  # the newer job has begun
             answered = isinstance(event, m.Imported | m.Probed | m.Failed)
-            if answered and self._asked and self._asked.number == event.number:
+            if answered and self._asked and self._asked.number == number:
                 self._asked = None
         if self._line.over:
             events += self._died()
         return events
+
+    def _with_charts(self, event: m.Event) -> m.Event:
+        """An event with the charts that this process told last, where it says that they are the
+        same: the very same, so that what was laid on them stands."""
+        if isinstance(event, m.Picture):
+            self._charts = self._charts if event.charts is None else event.charts
+            return replace(event, charts=self._charts)
+        if isinstance(event, m.Done) and event.report.charts:
+            self._charts = event.report.charts
+        elif isinstance(event, m.Laid):
+            before = self._charts
+            come = (event.charts, event.awaited, event.joints)
+            self._charts = Faces.of(before).arrived(*come)
+            return replace(event, before=before, after=self._charts)
+        return event
 
     def close(self) -> None:
         """End the process, and the one that stands ready."""
@@ -225,6 +245,7 @@ class EngineClient:
             ready = None
         self._now = ready or start()
         self._sent = set()
+        self._charts = {}
         self._superseded = False
         self._heard = time.monotonic()
         self._line = Line(Connection(self._now.ours.detach()), self._bell)

@@ -4,24 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 
-import numpy as np
-from OCP.Bnd import Bnd_Box
-from OCP.BRepBndLib import BRepBndLib
-from OCP.BRepMesh import BRepMesh_IncrementalMesh
-from OCP.TopoDS import TopoDS_Shape
-
 from tinstamp.blank import step_in
-from tinstamp.blank.charts import kind_of
 from tinstamp.blank.face_names import found_again, found_faces
-from tinstamp.blank.kernel import extent_of, faces, triangles_of
+from tinstamp.blank.true_size import true_size
 from tinstamp.engine import messages as m
+from tinstamp.engine.mesh import for_picture
 from tinstamp.guarded.work import GuardError, guarded
 from tinstamp.job.imported import FoundFace
-
-SIZE_CHORD, SIZE_TURN = 1e-4, 0.2
-"""parts of the part's size, and radians, that triangles may stray by which it is measured"""
-MANY_FREEFORM = 24
-"""freeform faces up to which the kernel's close box is asked for"""
 
 
 def imported(request: m.Import, cancelled: Callable[[], bool] = lambda: False) -> m.Imported:
@@ -41,14 +30,16 @@ def looked_at(
     data: bytes, known: tuple[FoundFace, ...]
 ) -> tuple[step_in.Packed, tuple[m.FoundSolid, ...]]:
     """What a file holds, with its faces named. Raises ImportTrouble."""
-    held = step_in.packed(data)
-    contents = step_in.unpacked(held)
+    contents = step_in.read_here(data)
     solids = []
     for found in contents.solids:
+        chord = for_picture(found.solid)  # what is meshed here need not be where it is drawn
         named = found_again(found.solid, known) if known else found_faces(found.solid)
         notes = [*contents.notes, *found.notes, *_told(named, known)]
-        solids.append(m.FoundSolid(tuple(named), _size(found.solid), found.volume, tuple(notes)))
-    return held, tuple(solids)
+        solids.append(
+            m.FoundSolid(tuple(named), true_size(found.solid, chord), found.volume, tuple(notes))
+        )
+    return step_in.packed(contents), tuple(solids)
 
 
 def _told(faces: Sequence[FoundFace], known: Sequence[FoundFace]) -> list[str]:
@@ -62,18 +53,3 @@ def _told(faces: Sequence[FoundFace], known: Sequence[FoundFace]) -> list[str]:
             listed = ", ".join(sorted(names)[:8])
             told.append(f"{len(names)} {word}: {listed}{' …' if len(names) > 8 else ''}")
     return told
-
-
-def _size(shape: TopoDS_Shape) -> tuple[float, float, float]:
-    """Along x, y and z, mm: by the kernel's close box, or where many faces are freeform, each of
-    which takes a tenth of a second, by points of triangles, within SIZE_CHORD of the part."""
-    every = faces(shape)
-    if sum(kind_of(face) == "freeform" for face in every) <= MANY_FREEFORM:
-        box = Bnd_Box()
-        BRepBndLib.AddOptimal_s(shape, box, False, False)
-        low, high = box.CornerMin(), box.CornerMax()
-        return (high.X() - low.X(), high.Y() - low.Y(), high.Z() - low.Z())
-    BRepMesh_IncrementalMesh(shape, SIZE_CHORD * extent_of(shape), False, SIZE_TURN, True)
-    points = np.concatenate([triangles_of(face)[0] for face in every])
-    across = np.ptp(points, axis=0)
-    return float(across[0]), float(across[1]), float(across[2])

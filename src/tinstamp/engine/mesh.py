@@ -33,6 +33,13 @@ def chord_of(solid: NamedSolid) -> float:
     return COARSENESS * extent_of(solid.shape)
 
 
+def for_picture(shape: TopoDS_Shape) -> float:
+    """Mesh a shape as for a picture of it, which stays with it; the chord, mm."""
+    chord = COARSENESS * extent_of(shape)
+    _mesh(shape, chord)
+    return chord
+
+
 def triangles_on(faces: Sequence[TopoDS_Face], chord: float) -> list[Triangles]:
     """Triangles of each face; those that share an edge have the same points along it."""
     if faces:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.joint import Joint
@@ -105,29 +105,33 @@ class Progress:
 
 @dataclass(frozen=True)
 class Picture:
-    """The triangles of the part's bodies, by name, before they are examined whole."""
+    """The triangles of the part's bodies, by name, before they are examined whole; its charts, or
+    None where they are those that this process told last."""
 
     number: int
     meshes: Mapping[str, Mesh]
-    charts: Mapping[str, FaceChart]
+    charts: Mapping[str, FaceChart] | None
     kinds: Mapping[str, str]
 
 
 @dataclass(frozen=True)
 class Laid:
     """Charts of faces that were awaited after a build, and the joints known by now; `asked` was
-    wanted, and is not among them when it cannot be laid out."""
+    wanted, and is not among them when it cannot be laid out. The desk's end adds all charts as they
+    were before, and with these."""
 
     number: int
     charts: Mapping[str, FaceChart]
     awaited: frozenset[str]
     joints: tuple[Joint, ...]
     asked: str = ""
+    before: Mapping[str, FaceChart] = field(default_factory=dict)
+    after: Mapping[str, FaceChart] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
 class Done:
-    """A build is finished."""
+    """A build is finished; its report, without charts where they are those told last."""
 
     number: int
     report: Report

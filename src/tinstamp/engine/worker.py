@@ -12,6 +12,7 @@ import threading
 import time
 from collections import deque
 from collections.abc import Mapping
+from dataclasses import replace
 from multiprocessing.connection import Connection
 from pathlib import Path
 
@@ -41,6 +42,25 @@ class _Desk:
         self.held: dict[str, bytes] = {}
         self.waiting: deque[m.Request] = deque()
         self.readings: dict[int, threading.Event] = {}
+        self._told: tuple[object, object] = (None, None)
+
+    def news_of(self, charts: Mapping[str, FaceChart]) -> Mapping[str, FaceChart] | None:
+        """The charts to tell; None when they are those that were told last."""
+        state = self._state(charts)
+        same = state[0] is self._told[0] and state[1] == self._told[1]
+        self._told = state
+        return None if same else charts
+
+    def laid(self, event: m.Laid, faces: Faces) -> None:
+        """Tell of charts that have come to those told last."""
+        self.tell(event)
+        if faces is self._told[0]:
+            self._told = self._state(faces)
+
+    @staticmethod
+    def _state(charts: Mapping[str, FaceChart]) -> tuple[object, object]:
+        faces = Faces.of(charts)
+        return charts, (faces.awaited, len(faces.joints))
 
     def tell(self, event: m.Event) -> None:
         with self._sending:
@@ -111,7 +131,8 @@ class _Laying:
         while self._plain and time.monotonic() < end:
             self._lay(self._plain.pop(), made)
         if made:
-            desk.tell(m.Laid(self.number, made, self.faces.awaited, self.faces.joints))
+            event = m.Laid(self.number, made, self.faces.awaited, self.faces.joints)
+            desk.laid(event, self.faces)
         return bool(self._plain)
 
     def one(self, desk: _Desk, face: str) -> None:
@@ -121,7 +142,7 @@ class _Laying:
         for joint in self.faces.beside(face):
             self._lay(joint.beyond(face), made)
         faces = self.faces
-        desk.tell(m.Laid(self.number, made, faces.awaited, faces.joints, face))
+        desk.laid(m.Laid(self.number, made, faces.awaited, faces.joints, face), faces)
 
     def _lay(self, face: str, made: dict[str, FaceChart]) -> None:
         try:
@@ -163,7 +184,7 @@ def serve(connection: Connection) -> None:
             desk.tell(m.Progress(number, what, part))
 
         def shown(meshes: Mapping[str, Mesh], blank: Blank, number: int = number) -> None:
-            desk.tell(m.Picture(number, meshes, blank.charts, blank.kinds))
+            desk.tell(m.Picture(number, meshes, desk.news_of(blank.charts), blank.kinds))
 
         try:
             if isinstance(request, m.Build):
@@ -171,7 +192,9 @@ def serve(connection: Connection) -> None:
                     raise Stopped
                 document = request.document.with_files(desk.held)
                 last = build(document, cache, shown, told, desk.stopped)
-                desk.tell(m.Done(number, last.report))
+                report = last.report
+                news = desk.news_of(report.charts) if report.charts else None
+                desk.tell(m.Done(number, replace(report, charts=news or {})))
                 laying = _Laying(number, last.blank)
             elif isinstance(request, m.Probe):
                 desk.tell(probed(request, last.solid if last else None))

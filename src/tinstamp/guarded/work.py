@@ -30,7 +30,7 @@ COMPUTING_SHARE = 1.6
 CANCEL_LOOK = 0.05
 """s between two looks at whether the work was cancelled"""
 ARTWORK = ("tinstamp.artwork.logo", "tinstamp.artwork.dxf_logo", "tinstamp.artwork.font_file")
-KERNEL = ("tinstamp.engine.importing",)
+KERNEL = ("tinstamp.engine.importing", "scipy.interpolate", "scipy.optimize")
 """What a process is warmed up with."""
 
 

@@ -13,6 +13,7 @@ from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 from OCP.BRep import BRep_Tool
@@ -25,10 +26,12 @@ from tinstamp.artwork.outline import Region, inside
 from tinstamp.blank.kernel import (
     BUILDER,
     Array,
+    compound,
     face_on,
     location,
     moved_face,
     moved_wire,
+    volume,
     wires,
 )
 from tinstamp.blank.solid import NamedFace, NamedSolid, Shell, joined
@@ -64,6 +67,12 @@ class Block:
     feet: tuple[TopoDS_Edge, ...]
     loops: tuple[FaceLoop, ...]
     at: tuple[TopLoc_Location, ...]
+
+    @cached_property
+    def change(self) -> float:
+        """Of a solid's volume at one place, mm³, as the kernel sums it over what is new and what is
+        gone: together a closed surface, so that it does not matter where it measures from."""
+        return volume(compound([self.cap, *self.walls, self.removed.Reversed()]))
 
 
 @dataclass(frozen=True)

@@ -11,7 +11,7 @@ from OCP.TopAbs import TopAbs_ShapeEnum
 from OCP.TopExp import TopExp_Explorer
 from OCP.TopoDS import TopoDS, TopoDS_Shape
 
-from tinstamp.blank.kernel import area, compound, face_on, volume
+from tinstamp.blank.kernel import area, compound, face_on
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.blank.true_volume import true_volume
 from tinstamp.chart.base import FaceChart
@@ -97,10 +97,8 @@ def examine_imprint(
 
 def change_of(made: Imprint) -> float:
     """What an imprint changes of a solid's volume, mm³, as the kernel sums it over what is new and
-    what is gone: together closed surfaces, so that it does not matter where it measures from."""
-    return sum(
-        len(b.at) * volume(compound([b.cap, *b.walls, b.removed.Reversed()])) for b in made.blocks
-    )
+    what is gone."""
+    return sum(len(block.at) * block.change for block in made.blocks)
 
 
 def seated(made: Imprint) -> bool:

@@ -22,6 +22,7 @@ class AwaitedFaces:
     def forget(self) -> None:
         """Another document: nothing waits for its faces."""
         self._waiting.clear()
+        self._number = 0
 
     def built(self, number: int) -> None:
         """A build is done, and its charts are there: what waits goes on waiting for them."""
@@ -48,6 +49,8 @@ class AwaitedFaces:
         charts = self._charts()
         if event.number != self._number:
             return charts
+        if charts is event.before:
+            return event.after
         return Faces.of(charts).arrived(event.charts, event.awaited, event.joints)
 
     def done(self, event: m.Laid) -> None:

@@ -255,8 +255,8 @@ class Session(QObject):
         if self.selected >= len(self.job.stamps):
             self.selected = len(self.job.stamps) - 1
         self.feature = min(self.feature, len(self.job.blank.features) - 1)
-        busy = self.drag_under_way or self.building
-        self._rest.start() if busy else self.build_now()  # beside what the window still paints
+        wait = self.drag_under_way or self.building
+        self._rest.start() if wait else self.build_now()  # beside what the window still paints
         if not self._keep.isActive():  # not put off by the next change
             self._keep.start()
         self.job_changed.emit()
@@ -323,7 +323,7 @@ class Session(QObject):
             return
         mesh, holds = self.mesh, self.file.holds
         self.pictures.hold(Picture(document, mesh, self.charts, self.kinds, report))
-        if holds is not None and document.job == self.saved.job:
+        if holds and document.job == self.saved.job:
             self.disk.begin(lambda: keep(holds, mesh, picture_folder()))
 
     def open(self, path: Path) -> None:
@@ -452,7 +452,7 @@ class Session(QObject):
         """The new part can be shown; what was found about it follows."""
         document = self._asked.get(event.number)
         if document is not None:
-            self._show(document, together(event.meshes), event.charts, event.kinds)
+            self._show(document, together(event.meshes), event.charts or {}, event.kinds)
             self._restate(event.number)
             self.pictured.emit()
 
@@ -478,8 +478,7 @@ class Session(QObject):
         if document is None:
             return
         self.building = False
-        self.report = event.report
-        self.reported = document
+        self.report, self.reported = event.report, document
         if event.report.charts:
             self.charts, self.kinds = event.report.charts, event.report.kinds
         self._hold_picture(document, event.report)

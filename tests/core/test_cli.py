@@ -191,3 +191,43 @@ def test_any_librarys_error_becomes_its_stamps_finding(monkeypatch: pytest.Monke
     assert told.stamp == "one" and "not foreseen" in told.message
     monkeypatch.setattr(module, "steps_of", broken)
     assert "not foreseen" in module.build(two).report.findings[0].message
+
+
+class First:
+    """An engine that was started before the window."""
+
+    def __init__(self) -> None:
+        self.ended = 0
+
+    def end(self) -> None:
+        self.ended += 1
+
+
+@pytest.mark.parametrize(
+    ("words", "job"),
+    [([], None), (["desk"], None), (["desk", str(DEMO)], DEMO), ([str(DEMO)], DEMO)],
+)
+def test_the_engine_starts_before_the_window_and_ends_with_it(
+    monkeypatch: pytest.MonkeyPatch, words: list[str], job: Path | None
+) -> None:
+    from tinstamp import cli
+    from tinstamp.desk import app
+
+    first, seen = First(), []
+    monkeypatch.setattr(cli, "start", lambda: first)
+    monkeypatch.setattr(app, "run_desk", lambda *given: seen.append(given) or 0)
+    assert main(words) == 0
+    assert seen == [(job, first)] and first.ended == 1
+
+
+def test_no_engine_is_started_for_what_opens_no_window(
+    monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    from tinstamp import cli
+
+    monkeypatch.setattr(cli, "start", lambda: pytest.fail("an engine was started"))
+    assert main(["proof", str(DEMO)]) == 0
+    for words in (["desk", "--help"], ["nothing like it"], ["--help"]):
+        with pytest.raises(SystemExit):
+            main(words)
+    assert "usage" in capsys.readouterr().out

@@ -134,6 +134,7 @@ def test_a_file_opened_again_shows_its_picture_until_it_is_made_again(
     assert session.from_last_time and session.stale and session.report is None
     assert (session.mesh.points == seen.points).all()
     assert "last open" in hand.window.part._caption()
+    assert "exact solid" not in hand.window.proof.state.text()
     part = hand.window.part
     QTest.mouseClick(part, Qt.MouseButton.LeftButton, pos=part.rect().center())  # no charts yet
     session.build_now()

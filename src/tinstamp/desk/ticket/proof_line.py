@@ -110,6 +110,8 @@ class ProofLine(QWidget):
         else:
             self.worst.setText("all checks passed" if report is not None else "")
         self._date()
+        if report is None:
+            self.state.setText("")  # nothing is known of this job yet
         if report is not None and not self.session.building:
             built = [s for s in report.stamps if s.built_by]
             ways = {"imprint": "by imprint", "boolean": "by boolean"}

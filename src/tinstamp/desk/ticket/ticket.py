@@ -2,8 +2,17 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QEvent, QModelIndex, QPersistentModelIndex, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPainterPath, QPen
+from PySide6.QtCore import (
+    QEvent,
+    QModelIndex,
+    QPersistentModelIndex,
+    QRectF,
+    QSize,
+    QSizeF,
+    Qt,
+    Signal,
+)
+from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPainterPath, QPen, QPixmap
 from PySide6.QtWidgets import (
     QAbstractItemView,
     QHBoxLayout,
@@ -20,8 +29,10 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from tinstamp.artwork.drawn import Artwork
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.marks import draw_mark
+from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.feature_list import summary
 from tinstamp.desk.sheet.sheet_paint import path_of
@@ -37,6 +48,8 @@ from tinstamp.proofing.finding import Finding, Level, worst
 Index = QModelIndex | QPersistentModelIndex
 HEIGHT = 100
 """px of the ticket"""
+MOST_THUMBNAILS = 400
+"""thumbnails that are held"""
 FEATURES_FROM, FEATURE, RING = 32, 20, 30
 """px: where the rows of features begin on the blank's card, their height, and how far in
 the ring that switches one reaches"""
@@ -266,6 +279,7 @@ class _Card(QStyledItemDelegate):
     def __init__(self, ticket: Ticket) -> None:
         super().__init__(ticket)
         self.ticket = ticket
+        self._thumbnails: dict[str, tuple[Artwork, tuple[object, ...], QPixmap]] = {}
 
     def sizeHint(self, option: QStyleOptionViewItem, index: Index) -> QSize:
         count = len(self.ticket.session.job.blank.features)
@@ -446,19 +460,36 @@ class _Card(QStyledItemDelegate):
         shown = self.ticket.drag.of(index)
         if shown is None or not shown.artwork.regions:
             return
-        low_x, low_y, high_x, high_y = map(float, shown.artwork.bounds)
-        # long lines show their start: a thumbnail is to be told apart, not read whole
-        tall = box.height() / max(high_y - low_y, 1e-6)
-        wide = box.width() / max(high_x - low_x, 1e-6)
-        per_mm = min(wide, tall) if tall < 3.5 * wide else 3.5 * wide
-        x0 = box.left() - low_x * per_mm
-        if per_mm <= wide:
-            x0 = box.center().x() - (low_x + high_x) / 2 * per_mm
-        scale = Scale(per_mm, x0, box.center().y() + (low_y + high_y) / 2 * per_mm)
-        painter.save()
-        painter.setClipRect(box)
+        colour = stamp.relief.colour if stamp.on else p.GREY_STAMP
+        ratio = painter.device().devicePixelRatioF()
+        look = (colour, box.width(), box.height(), ratio)
+        held = self._thumbnails.get(stamp.name)
+        if held is None or held[0] is not shown.artwork or held[1] != look:
+            if len(self._thumbnails) > MOST_THUMBNAILS:
+                self._thumbnails.clear()
+            picture = _drawn_small(shown.artwork, QColor(colour), box.size(), ratio)
+            held = self._thumbnails[stamp.name] = (shown.artwork, look, picture)
+        painter.drawPixmap(box.topLeft(), held[2])
+
+
+def _drawn_small(artwork: Artwork, colour: QColor, size: QSizeF, ratio: float) -> QPixmap:
+    """Artwork within so many pixels; of long lines the start: a thumbnail is to be told apart, not
+    read whole."""
+    low_x, low_y, high_x, high_y = map(float, artwork.bounds)
+    tall = size.height() / max(high_y - low_y, 1e-6)
+    wide = size.width() / max(high_x - low_x, 1e-6)
+    per_mm = min(wide, tall) if tall < 3.5 * wide else 3.5 * wide
+    x0 = -low_x * per_mm
+    if per_mm <= wide:
+        x0 = size.width() / 2 - (low_x + high_x) / 2 * per_mm
+    scale = Scale(per_mm, x0, size.height() / 2 + (low_y + high_y) / 2 * per_mm)
+    picture = QPixmap((size * ratio).toSize())
+    picture.setDevicePixelRatio(ratio)
+    picture.fill(Qt.GlobalColor.transparent)
+    with painting(picture) as painter:
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(QColor(stamp.relief.colour if stamp.on else p.GREY_STAMP))
-        outlines = [o for region in shown.artwork.regions for o in region.outlines]
+        painter.setBrush(colour)
+        outlines = [o for region in artwork.regions for o in region.outlines]
         painter.drawPath(path_of(outlines, scale))
-        painter.restore()
+    return picture

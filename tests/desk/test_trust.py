@@ -12,6 +12,7 @@ import pytest
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QFileDialog, QMessageBox
+from vtkmodules.util.numpy_support import vtk_to_numpy
 
 from tests.conftest import document, stamp
 from tests.desk.conftest import Hand
@@ -100,6 +101,36 @@ def test_the_old_word_is_gone_while_a_new_one_is_typed(opened: Hand) -> None:
     opened.until_built()
     assert window.part.veiled == set()
     assert not window.proof.worst.text().startswith("before")
+
+
+@pytest.mark.parametrize("text", ["FILL TO 08", "FILL TO THIS LINE AND NO FURTHER"])
+def test_no_outline_of_the_old_word_stays_on_the_part(hand: Hand, text: str) -> None:
+    """With few letters the kernel fills the face about them, with many we do; lines of its borders
+    need not begin and end where those of the letters do."""
+    window = hand.window
+    long = document(stamp("s", text, up="tank.height - 20 mm"))
+    window.session.begin(long, None)
+    hand.until_built()
+    window.session.select(0)
+    shown = window.drag.preview
+    assert shown is not None
+    low_x, low_y, high_x, high_y = map(float, shown.placed.bounds)
+
+    def lines_there() -> int:
+        found = window.part.scene._edges.GetMapper().GetInput()
+        ends = vtk_to_numpy(found.GetLines().GetConnectivityArray())
+        xy = shown.chart.from_space(vtk_to_numpy(found.GetPoints().GetData())[ends])
+        on = np.linalg.norm(shown.chart.to_space(xy) - vtk_to_numpy(
+            found.GetPoints().GetData())[ends], axis=1) < 1.0  # fmt: skip
+        within = (xy > [low_x - 0.2, low_y - 0.2]) & (xy < [high_x + 0.2, high_y + 0.2])
+        return int((within.all(axis=1) & on).sum())
+
+    assert lines_there() > 100
+    hand.hold_engine()
+    window.session.edit(("stamps", 0, "setting", "across"), "150 deg", "move")
+    assert window.part.veiled == {"s/cap", "s/wall"}
+    assert lines_there() == 0
+    hand.let_engine()
 
 
 def test_the_old_relief_is_told_by_name_when_the_order_has_changed(hand: Hand) -> None:

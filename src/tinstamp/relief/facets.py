@@ -165,7 +165,7 @@ def _parts(poles: Array, chord: float) -> int:
     if turn < NO_TURN:
         return 1
     by_chord = np.sqrt(float(long.sum()) * turn / (8.0 * chord))
-    return int(np.clip(np.ceil(max(turn / FACET_TURN, by_chord / 2.0)), 1, MOST_FACETS))
+    return int(np.clip(np.ceil(max(turn / FACET_TURN, by_chord)), 1, MOST_FACETS))
 
 
 @lru_cache(maxsize=256)

@@ -39,6 +39,8 @@ from tinstamp.job.resolve import resolve
 ViewName = Literal["whole", "square", "end", "section"]
 FINER_AFTER = 220
 """ms of rest after which the picture is drawn once more, twice as fine"""
+FINE_WAITS = 6
+"""times that this is put off while a part is being made"""
 TINT_LIFT = 0.06
 """mm above the face that its stretch is shown."""
 EDGE_MEANT = 7
@@ -87,6 +89,7 @@ class PartView(QWidget):
         self._draw_soon.setSingleShot(True)
         self._draw_soon.setInterval(0)
         self._draw_soon.timeout.connect(lambda: self._draw())
+        self._waits = 0
         self._fine_soon = QTimer(self)
         self._fine_soon.setSingleShot(True)
         self._fine_soon.setInterval(FINER_AFTER)
@@ -199,12 +202,14 @@ class PartView(QWidget):
         image.setDevicePixelRatio(ratio)
         self._image = image
         if fine == 1:
+            self._waits = 0
             self._fine_soon.start()
         self.update()
 
     def _finer(self) -> None:
-        """Draw finely, unless a new part is about to come."""
-        if self.session.building:
+        """Draw finely, or a little later when a new part is about to come."""
+        self._waits += 1
+        if self.session.building and self._waits < FINE_WAITS:
             self._fine_soon.start()
         else:
             self._draw(2)

@@ -13,7 +13,7 @@ import numpy as np
 import vtkmodules.vtkRenderingOpenGL2  # noqa: F401  (registers the renderer)
 from numpy.typing import NDArray
 from vtkmodules.util.numpy_support import numpy_to_vtk, numpy_to_vtkIdTypeArray, vtk_to_numpy
-from vtkmodules.vtkCommonCore import reference, vtkPoints, vtkUnsignedCharArray
+from vtkmodules.vtkCommonCore import reference, vtkDoubleArray, vtkPoints, vtkUnsignedCharArray
 from vtkmodules.vtkCommonDataModel import (
     vtkCellArray,
     vtkPlane,
@@ -21,7 +21,12 @@ from vtkmodules.vtkCommonDataModel import (
     vtkPolyData,
     vtkStaticCellLocator,
 )
-from vtkmodules.vtkFiltersCore import vtkCleanPolyData, vtkFeatureEdges, vtkPolyDataNormals
+from vtkmodules.vtkFiltersCore import (
+    vtkCleanPolyData,
+    vtkFeatureEdges,
+    vtkImplicitPolyDataDistance,
+    vtkPolyDataNormals,
+)
 from vtkmodules.vtkFiltersGeneral import vtkClipClosedSurface
 from vtkmodules.vtkRenderingCore import (
     vtkActor,
@@ -36,6 +41,9 @@ from tinstamp.engine.triangles import Mesh
 Array = NDArray[np.float64]
 
 
+ALONG = 1.2e-3
+"""Part of the part's size within which a line runs along triangles: a little more than a drawing
+strays."""
 Patch = tuple[Array, NDArray[np.int64], Array]
 """A piece of a face: points (n, 3) mm, triangles, and outward normals at the points."""
 
@@ -149,7 +157,9 @@ class Scene:
             bare.SetPolys(_cells(self.mesh.triangles[~gone]))
             self._bared = bare
             self._shown_cells = ~gone
-            old = self.mesh.points[np.unique(self.mesh.triangles[gone])]
+            old = vtkPolyData()
+            old.SetPoints(self._data.GetPoints())
+            old.SetPolys(_cells(self.mesh.triangles[gone]))
             self._edges.GetMapper().SetInputData(_edges_of(bare, old))
             self._colour_bared()
         if patch is not None and names:
@@ -465,8 +475,9 @@ def _with_normals(mesh: Mesh) -> vtkPolyData:
     return data
 
 
-def _edges_of(data: vtkPolyData, without: Array | None = None) -> vtkPolyData:
-    """Borders of faces as lines; those between points `without` (n, 3) are left out."""
+def _edges_of(data: vtkPolyData, without: vtkPolyData | None = None) -> vtkPolyData:
+    """Borders of faces as lines; those along triangles `without` are left out, whatever points
+    either has there."""
     edges = vtkFeatureEdges()
     edges.SetInputData(data)
     edges.BoundaryEdgesOn()
@@ -478,9 +489,12 @@ def _edges_of(data: vtkPolyData, without: Array | None = None) -> vtkPolyData:
     found = edges.GetOutput()
     if without is None or not found.GetNumberOfLines():
         return found
-    points = vtk_to_numpy(found.GetPoints().GetData())
-    old = {row.tobytes() for row in np.round(np.asarray(without, np.float32), 3) + 0.0}
-    gone = np.array([row.tobytes() in old for row in np.round(points, 3) + np.float32(0.0)])
+    away = vtkImplicitPolyDataDistance()
+    away.SetInput(without)
+    distances = vtkDoubleArray()
+    away.FunctionValue(found.GetPoints().GetData(), distances)
+    near = ALONG * data.GetLength()
+    gone = np.abs(vtk_to_numpy(distances)) < near
     lines = vtk_to_numpy(found.GetLines().GetConnectivityArray()).reshape(-1, 2)
     kept = vtkPolyData()
     kept.SetPoints(found.GetPoints())

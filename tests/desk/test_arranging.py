@@ -130,6 +130,7 @@ def test_a_dxf_without_a_unit_is_asked_about_and_shown_before_and_after(
     logo = window.session.job.stamps[window.session.selected].artwork
     assert logo.unit == "cm" and logo.given == "file"
     now = window.session
+    hand.until(lambda: window.drag.preview is not None)  # the desk has read it too
     art = draw(art_spec(now.document, now.resolved, now.selected))
     assert art.bounds[2] - art.bounds[0] == pytest.approx(20.0, rel=1e-6)
     words = told(art, art.mended)

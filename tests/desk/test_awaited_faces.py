@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from pathlib import Path
 
+import pytest
 from benchmarks.parts import lofted
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QFileDialog
 
+from tests.conftest import ROOT
 from tests.core.test_step_in import document, step, taken
 from tests.desk.conftest import Hand
 from tinstamp.chart.joint import Faces
@@ -53,3 +56,28 @@ def test_a_stamp_is_put_on_a_face_that_was_not_laid_out(hand: Hand, tmp_path: Pa
     assert session.report is not None and session.report.stamps
     chosen = hand.window.fields.page.by_path["stamps.0.setting.face"]
     assert chosen.count() == 11, "all faces are offered, also those that wait"
+
+
+def test_a_logo_for_such_a_face_comes_with_its_file_in_one_step(
+    hand: Hand, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    opened_part(hand, tmp_path)
+    session = hand.window.session
+    seen: list[str] = []
+
+    def told() -> None:
+        seen.extend(f.message for f in (session.report.findings if session.report else ()))
+
+    session.report_changed.connect(told)
+    face = sorted(n for n in awaited(hand) if session.kinds[n] == "freeform")[0]
+    session.pick_face(face)
+    path = str(ROOT / "demo" / "emblem.svg")
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *a, **k: (path, ""))
+    hand.window.ticket.add_logo.emit()
+    hand.until(lambda: bool(session.job.stamps), "the stamp waits for its face")
+    assert session.job.stamps[0].setting.face == face
+    assert session.job.stamps[0].artwork.digest in session.document.logos
+    hand.until_built()
+    assert not any("not within the job" in words for words in seen)
+    session.undo()
+    assert not session.job.stamps

@@ -16,6 +16,7 @@ from tests.conftest import stamp, tank
 from tests.desk.conftest import Hand
 from tinstamp.desk.work import engine_link, pictures
 from tinstamp.desk.work.pictures import Picture, Pictures, keep, kept
+from tinstamp.engine import messages as m
 from tinstamp.engine.client import EngineClient
 from tinstamp.engine.report import Report
 from tinstamp.engine.starting import start
@@ -118,6 +119,29 @@ def test_undo_shows_the_picture_at_once(hand: Hand, job_file: Path) -> None:
     assert session.mesh is not first and session.report.volume != volume
     hand.until_built()
     assert session.report.volume != volume and not session.stale
+
+
+def test_what_is_measured_after_undo_is_the_part_that_is_shown(hand: Hand, job_file: Path) -> None:
+    """The engine holds another part while the picture of the undone one stands already."""
+    session = hand.window.session
+    session.open(job_file)
+    hand.until_built()
+    session.edit(("blank", "features", 0, "height"), "30 mm", "height")
+    hand.until_built()
+    hand.hold_engine()
+    session.undo()
+    hand.let_engine()
+    assert not session.stale
+    found: list[m.Probed] = []
+    session.probed.connect(found.append)
+    x, y, z = map(float, session.charts["tank.outer"].to_space(np.array([0.0, 40.0])))
+    pick = m.Pick("tank.outer", (x, y, z), 0.1)
+    session.probe((pick,))
+    hand.until(lambda: bool(found))
+    hand.until_built()
+    session.probe((pick,))
+    hand.until(lambda: len(found) == 2)
+    assert [r.value for r in found[0].readings] == [r.value for r in found[1].readings]
 
 
 def test_a_file_opened_again_shows_its_picture_until_it_is_made_again(

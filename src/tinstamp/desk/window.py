@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 from PySide6.QtCore import QSettings, Qt
 from PySide6.QtGui import QAction, QCloseEvent, QKeySequence
 from PySide6.QtWidgets import (
@@ -233,15 +235,21 @@ class Window(QMainWindow):
 
     # -- stamps and views
 
-    def add_stamp(self, artwork: Text | Logo | Shape | None = None, wish: str = "Stamp") -> bool:
+    def add_stamp(
+        self,
+        artwork: Text | Logo | Shape | None = None,
+        wish: str = "Stamp",
+        file: bytes | None = None,
+    ) -> bool:
         """New artwork, a text unless another is given, on the picked face, else the first; later,
-        when that is still to be laid out. False when there is no face for it, or no room in
-        the job."""
+        when that is still to be laid out. A logo comes with its file's bytes. False when there is
+        no face for it, or no room in the job."""
         given = artwork if isinstance(artwork, Text | Logo | Shape) else None
         charts = self.session.charts
         if not self.session.face and not charts:
             self.session.pick_face(min(Faces.of(charts).awaited, default=None))
-        if self.session.awaited.when_laid(self.session.face, lambda: self.add_stamp(artwork, wish)):
+        again = partial(self.add_stamp, artwork, wish, file)
+        if self.session.awaited.when_laid(self.session.face, again):
             return False
         face = self.session.face if self.session.face in charts else next(iter(charts), None)
         if face is None:
@@ -264,7 +272,12 @@ class Window(QMainWindow):
             ),
         )
         job = job.model_copy(update={"stamps": (*job.stamps, stamp)})
-        if not self.session.replace(job, f"add “{stamp.name}”"):
+        label = f"add “{stamp.name}”"
+        if file is not None and isinstance(given, Logo):
+            taken = self.session.take_logo(job, given.digest, file, label)
+        else:
+            taken = self.session.replace(job, label)
+        if not taken:
             return False
         self.session.select(len(job.stamps) - 1)
         page = self.fields.page

@@ -180,7 +180,6 @@ class EngineClient:
         self._end()
         if self._spare is not None:
             self._spare.end()
-            self._spare.ours.close()
             self._spare = None
         self._bell.close()
 
@@ -233,7 +232,7 @@ class EngineClient:
     def get_ready(self) -> None:
         """Have a second process stand ready, with all it needs loaded."""
         if self._spare is not None and not self._spare.alive:
-            self._spare.ours.close()
+            self._spare.end()
             self._spare = None
         if self._now is not None and self._spare is None:
             self._spare = start()
@@ -241,7 +240,7 @@ class EngineClient:
     def _start(self) -> None:
         ready, self._spare = self._spare, None
         if ready is not None and not ready.alive:
-            ready.ours.close()
+            ready.end()
             ready = None
         self._now = ready or start()
         self._sent = set()

@@ -26,9 +26,10 @@ class Started:
         return self.process.poll() is None
 
     def end(self) -> None:
-        """End the process at once."""
+        """End the process at once, and let go of the connection."""
         self.process.kill()
         self.process.wait()
+        self.ours.close()
 
 
 def start() -> Started:

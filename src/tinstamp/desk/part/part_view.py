@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from typing import Literal
 
 import numpy as np
@@ -25,7 +24,8 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.style import alone_button, plain_button, type_at
 from tinstamp.desk.part.measure_panel import MeasurePanel
-from tinstamp.desk.part.scene import Hit, Patch, Scene
+from tinstamp.desk.part.meshes import Patch, joined
+from tinstamp.desk.part.scene import Hit, Scene
 from tinstamp.desk.sheet.sheet_paint import heights
 from tinstamp.desk.sheet.sheet_stretch import Tint, box_about, draped_stretch
 from tinstamp.desk.work.overrides import overrides
@@ -157,7 +157,7 @@ class PartView(QWidget):
             return
         self.veiled = names
         laid = [found for i in old if (found := self._as_built(i)) is not None]
-        self.scene.veil(frozenset(names), _joined(laid) if laid else None)
+        self.scene.veil(frozenset(names), joined(laid) if laid else None)
 
     def _as_built(self, index: int) -> Patch | None:
         """The ink of a stamp of the part shown, on its face, as triangles."""
@@ -491,13 +491,3 @@ class PartView(QWidget):
             )
         low_x, _, high_x, _ = chart.bounds
         return f"{name} · {chart.kind} · {high_x - low_x:.3f} × {high - low:.3f} mm"
-
-
-def _joined(parts: Sequence[Patch]) -> Patch:
-    """Several patches as one."""
-    starts = np.cumsum([0, *(len(points) for points, _, _ in parts)])
-    return (
-        np.concatenate([points for points, _, _ in parts]),
-        np.concatenate([t + start for (_, t, _), start in zip(parts, starts[:-1], strict=True)]),
-        np.concatenate([normals for _, _, normals in parts]),
-    )

@@ -12,8 +12,8 @@ from dataclasses import dataclass
 import numpy as np
 import vtkmodules.vtkRenderingOpenGL2  # noqa: F401  (registers the renderer)
 from numpy.typing import NDArray
-from vtkmodules.util.numpy_support import numpy_to_vtk, numpy_to_vtkIdTypeArray, vtk_to_numpy
-from vtkmodules.vtkCommonCore import reference, vtkDoubleArray, vtkPoints, vtkUnsignedCharArray
+from vtkmodules.util.numpy_support import numpy_to_vtk, vtk_to_numpy
+from vtkmodules.vtkCommonCore import reference, vtkPoints, vtkUnsignedCharArray
 from vtkmodules.vtkCommonDataModel import (
     vtkCellArray,
     vtkPlane,
@@ -23,8 +23,6 @@ from vtkmodules.vtkCommonDataModel import (
 )
 from vtkmodules.vtkFiltersCore import (
     vtkCleanPolyData,
-    vtkFeatureEdges,
-    vtkImplicitPolyDataDistance,
     vtkPolyDataNormals,
 )
 from vtkmodules.vtkFiltersGeneral import vtkClipClosedSurface
@@ -36,16 +34,10 @@ from vtkmodules.vtkRenderingCore import (
 )
 
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.part.meshes import Patch, cells, edges_of, with_normals
 from tinstamp.engine.triangles import Mesh
 
 Array = NDArray[np.float64]
-
-
-ALONG = 1.2e-3
-"""Part of the part's size within which a line runs along triangles: a little more than a drawing
-strays."""
-Patch = tuple[Array, NDArray[np.int64], Array]
-"""A piece of a face: points (n, 3) mm, triangles, and outward normals at the points."""
 
 
 @dataclass(frozen=True)
@@ -127,13 +119,13 @@ class Scene:
     def show(self, mesh: Mesh | None) -> None:
         """Take the part's triangles; None empties the scene."""
         self.mesh = mesh
-        self._data = vtkPolyData() if mesh is None else _with_normals(mesh)
+        self._data = vtkPolyData() if mesh is None else with_normals(mesh)
         self._locator = None
         if mesh is not None:
             self._locator = vtkStaticCellLocator()
             self._locator.SetDataSet(self._data)
             self._locator.BuildLocator()
-        self._edges.GetMapper().SetInputData(_edges_of(self._data))
+        self._edges.GetMapper().SetInputData(edges_of(self._data))
         self._hidden = frozenset()
         self._bared = None
         self._patch.VisibilityOff()
@@ -149,25 +141,25 @@ class Scene:
         self._patch.SetVisibility(bool(names) and patch is not None)
         if not gone.any():
             self._bared = None
-            self._edges.GetMapper().SetInputData(_edges_of(self._data))
+            self._edges.GetMapper().SetInputData(edges_of(self._data))
         else:
             bare = vtkPolyData()
             bare.SetPoints(self._data.GetPoints())
             bare.GetPointData().SetNormals(self._data.GetPointData().GetNormals())
-            bare.SetPolys(_cells(self.mesh.triangles[~gone]))
+            bare.SetPolys(cells(self.mesh.triangles[~gone]))
             self._bared = bare
             self._shown_cells = ~gone
             old = vtkPolyData()
             old.SetPoints(self._data.GetPoints())
-            old.SetPolys(_cells(self.mesh.triangles[gone]))
-            self._edges.GetMapper().SetInputData(_edges_of(bare, old))
+            old.SetPolys(cells(self.mesh.triangles[gone]))
+            self._edges.GetMapper().SetInputData(edges_of(bare, old))
             self._colour_bared()
         if patch is not None and names:
             points, triangles, normals = patch
             data, holder = vtkPolyData(), vtkPoints()
             holder.SetData(numpy_to_vtk(np.ascontiguousarray(points, np.float32), deep=True))
             data.SetPoints(holder)
-            data.SetPolys(_cells(triangles))
+            data.SetPolys(cells(triangles))
             shades = numpy_to_vtk(np.ascontiguousarray(normals, np.float32), deep=True)
             data.GetPointData().SetNormals(shades)
             self._patch.GetMapper().SetInputData(data)
@@ -201,7 +193,7 @@ class Scene:
             return
         shape = (len(points), len(triangles))
         if shape != self._overlay_shape:
-            self._overlay_data.SetPolys(_cells(triangles))
+            self._overlay_data.SetPolys(cells(triangles))
             self._overlay_shape = shape
         holder = vtkPoints()
         holder.SetData(numpy_to_vtk(np.ascontiguousarray(points, dtype=np.float32), deep=True))
@@ -219,7 +211,7 @@ class Scene:
         holder = vtkPoints()
         holder.SetData(numpy_to_vtk(np.ascontiguousarray(points, dtype=np.float32), deep=True))
         self._tint_data.SetPoints(holder)
-        self._tint_data.SetPolys(_cells(triangles))
+        self._tint_data.SetPolys(cells(triangles))
         shades = numpy_to_vtk(np.ascontiguousarray(colours), deep=True)
         self._tint_data.GetCellData().SetScalars(shades)
         self._tint_data.Modified()
@@ -445,63 +437,3 @@ def _rgb(colour: str) -> tuple[float, float, float]:
 
 def _bytes(colour: str) -> tuple[int, int, int]:
     return int(colour[1:3], 16), int(colour[3:5], 16), int(colour[5:7], 16)
-
-
-def _cells(triangles: NDArray[np.int64] | NDArray[np.int32]) -> vtkCellArray:
-    cells = vtkCellArray()
-    flat = np.ascontiguousarray(triangles, dtype=np.int64).reshape(-1)
-    offsets = np.arange(0, len(flat) + 1, 3, dtype=np.int64)
-    cells.SetData(
-        numpy_to_vtkIdTypeArray(offsets, deep=True), numpy_to_vtkIdTypeArray(flat, deep=True)
-    )
-    return cells
-
-
-def _with_normals(mesh: Mesh) -> vtkPolyData:
-    """The mesh with point normals: faces do not share points, so edges stay sharp."""
-    data = vtkPolyData()
-    holder = vtkPoints()
-    holder.SetData(numpy_to_vtk(mesh.points, deep=True))
-    data.SetPoints(holder)
-    data.SetPolys(_cells(mesh.triangles))
-    corners = mesh.points[mesh.triangles].astype(np.float64)
-    flat = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
-    normals = np.zeros((len(mesh.points), 3))
-    for k in range(3):
-        np.add.at(normals, mesh.triangles[:, k], flat)
-    length = np.linalg.norm(normals, axis=1, keepdims=True)
-    normals = normals / np.where(length > 0, length, 1.0)
-    data.GetPointData().SetNormals(numpy_to_vtk(normals.astype(np.float32), deep=True))
-    return data
-
-
-def _edges_of(data: vtkPolyData, without: vtkPolyData | None = None) -> vtkPolyData:
-    """Borders of faces as lines; those along triangles `without` are left out, whatever points
-    either has there."""
-    edges = vtkFeatureEdges()
-    edges.SetInputData(data)
-    edges.BoundaryEdgesOn()
-    edges.FeatureEdgesOff()
-    edges.ManifoldEdgesOff()
-    edges.NonManifoldEdgesOff()
-    edges.ColoringOff()
-    edges.Update()
-    found = edges.GetOutput()
-    if without is None or not found.GetNumberOfLines():
-        return found
-    away = vtkImplicitPolyDataDistance()
-    away.SetInput(without)
-    distances = vtkDoubleArray()
-    away.FunctionValue(found.GetPoints().GetData(), distances)
-    near = ALONG * data.GetLength()
-    gone = np.abs(vtk_to_numpy(distances)) < near
-    lines = vtk_to_numpy(found.GetLines().GetConnectivityArray()).reshape(-1, 2)
-    kept = vtkPolyData()
-    kept.SetPoints(found.GetPoints())
-    cells = vtkCellArray()
-    for a, b in lines[~(gone[lines[:, 0]] & gone[lines[:, 1]])]:
-        cells.InsertNextCell(2)
-        cells.InsertCellPoint(int(a))
-        cells.InsertCellPoint(int(b))
-    kept.SetLines(cells)
-    return kept

@@ -211,16 +211,11 @@ class PartFiles(QObject):
             logo = logo.model_copy(update={"given": "file"})
         else:  # plainly off, or of no size: made to fit, which the fields show
             logo = logo.model_copy(update={"size": f"{0.4 * room:.3g} mm"})
-        if fresh:
-            if not self.window_.add_stamp(logo, Path(name).stem):
-                return
-            job, label = session.job, f"take in {name}"
-        else:
-            job, label = (
-                changed(session.job, ("stamps", session.selected, "artwork"), logo),
-                f"take in {name}",
-            )
-        session.take_logo(job, digest, data, label)
+        if fresh:  # in one step: a stamp without its file would be built, and told of
+            self.window_.add_stamp(logo, Path(name).stem, data)
+            return
+        job = changed(session.job, ("stamps", session.selected, "artwork"), logo)
+        session.take_logo(job, digest, data, f"take in {name}")
 
     def _profile(self, name: str, data: bytes, list_name: str) -> None:
         index = self.session.feature

@@ -46,7 +46,7 @@ class Picture:
     mesh: Mesh
     charts: Mapping[str, FaceChart]
     kinds: Mapping[str, str]
-    report: Report
+    report: Report | None = None
 
 
 class Pictures:

@@ -94,6 +94,7 @@ class Session(QObject):
         self._kept: Future[None] | None = None
         self._kept_well = True
         self._asked: dict[int, Document] = {}
+        self._made: Document | None = None
         self.engine = EngineLink(self, first)
         self.awaited = AwaitedFaces(self.engine.client.want, lambda: self.charts)
         self.engine.heard.connect(self._heard)
@@ -203,22 +204,16 @@ class Session(QObject):
         """A state that was there before: its picture stands at once, if it is still held."""
         held = self.pictures.of(self.job)
         if held is not None:
-            self._show(held.document, held.mesh, held.charts, held.kinds)
+            self._show(held)
             self.report, self.reported = held.report, held.document
         self._moved()
         if held is not None:
             self.pictured.emit()
             self.report_changed.emit()
 
-    def _show(
-        self,
-        document: Document,
-        mesh: Mesh,
-        charts: Mapping[str, FaceChart],
-        kinds: Mapping[str, str],
-    ) -> None:
-        self.mesh, self.shown, self.from_last_time = mesh, document, False
-        self.charts, self.kinds = charts, kinds
+    def _show(self, seen: Picture) -> None:
+        self.mesh, self.shown, self.from_last_time = seen.mesh, seen.document, False
+        self.charts, self.kinds = seen.charts, seen.kinds
 
     def show_stretch(self, measure: Measure | None) -> None:
         """Show in colours what is not kept of the artwork; None hides it."""
@@ -408,7 +403,10 @@ class Session(QObject):
         self.engine.client.give_up(number)
 
     def probe(self, picks: tuple[m.Pick, ...]) -> None:
-        """Ask for the measures at one or two places of the part shown; `probed` follows."""
+        """Ask for the measures at one or two places of the part shown; `probed` follows. The engine
+        measures what it made last: after an undo it makes what is shown again first."""
+        if self.shown is not None and self._made is not self.shown and not self.stale:
+            self.build_now()
         self.engine.client.probe(picks)
 
     def stop(self) -> None:
@@ -444,6 +442,7 @@ class Session(QObject):
                 self._given_up()
 
     def _given_up(self) -> None:
+        self._made = None  # it may be another process by now
         if not self.engine.client.busy:
             self.building = False
             self.progress.emit("stopped", 1.0)
@@ -452,7 +451,7 @@ class Session(QObject):
         """The new part can be shown; what was found about it follows."""
         document = self._asked.get(event.number)
         if document is not None:
-            self._show(document, together(event.meshes), event.charts or {}, event.kinds)
+            self._show(Picture(document, together(event.meshes), event.charts or {}, event.kinds))
             self._restate(event.number)
             self.pictured.emit()
 
@@ -478,7 +477,7 @@ class Session(QObject):
         if document is None:
             return
         self.building = False
-        self.report, self.reported = event.report, document
+        self.report, self.reported, self._made = event.report, document, document
         if event.report.charts:
             self.charts, self.kinds = event.report.charts, event.report.kinds
         self._hold_picture(document, event.report)

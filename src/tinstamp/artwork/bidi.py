@@ -89,21 +89,17 @@ ALIKE = {"\u3008": "\u2329", "\u3009": "\u232a"}
 
 
 @cache
-def _partners() -> dict[str, str]:
-    """Each opening bracket's closing one. BidiBrackets.txt derives them from properties that
-    Python has, and from the mirrored glyph, which its name tells: left becomes right."""
-    found = {}
-    for code in range(0x110000):
-        c = chr(code)
-        if unicodedata.category(c) == "Ps" and unicodedata.mirrored(c) and _neutral(c):
-            other = unicodedata.name(c).replace("LEFT", "RIGHT")
-            try:
-                found[c] = unicodedata.lookup(other)
-            except KeyError:
-                found[c] = chr(code + 1)
-            if found[c] == c:  # such as Tibetan ones, whose names have no sides
-                found[c] = chr(code + 1)
-    return found
+def _partner(c: str) -> str | None:
+    """An opening bracket's closing one; None for what is none. BidiBrackets.txt derives them from
+    properties that Python has, and from the mirrored glyph, which its name tells: left becomes
+    right."""
+    if not (unicodedata.category(c) == "Ps" and unicodedata.mirrored(c) and _neutral(c)):
+        return None
+    try:
+        other = unicodedata.lookup(unicodedata.name(c).replace("LEFT", "RIGHT"))
+    except KeyError:
+        return chr(ord(c) + 1)
+    return other if other != c else chr(ord(c) + 1)  # Tibetan ones, whose names have no sides
 
 
 def _neutral(c: str) -> bool:
@@ -112,16 +108,16 @@ def _neutral(c: str) -> bool:
 
 def _pairs(text: str, kinds: list[str]) -> list[tuple[int, int]]:
     """Opening and closing brackets that belong together, by the opening one (BD16)."""
-    closing = _partners()
     open_: list[tuple[str, int]] = []
     found = []
     for i, c in enumerate(text):
         if kinds[i] != "ON":
             continue
-        if c in closing:
+        closing = _partner(c)
+        if closing is not None:
             if len(open_) == MOST_BRACKETS:
                 break
-            open_.append((ALIKE.get(closing[c], closing[c]), i))
+            open_.append((ALIKE.get(closing, closing), i))
             continue
         c = ALIKE.get(c, c)
         at = next((k for k in range(len(open_) - 1, -1, -1) if open_[k][0] == c), None)

@@ -96,8 +96,8 @@ def belt_chart(face: TopoDS_Face, facing: float) -> BeltChart | None:
 def _belt(face: TopoDS_Face, a: Axial, curve: Curve, shape: str, facing: float) -> BeltChart | None:
     low, high = a.span.v
     ring = shape == "torus" and high - low > 2.0 * np.pi - 1e-6
-    if ring:  # its front is the outermost line, where the kernel has its seam
-        low, high = low - np.pi, high - np.pi
+    if ring:  # its front is the outermost line, wherever its seam is
+        low, high = -np.pi, np.pi
     length = ArcLength(curve, low, high)
     middle = np.array((low + high) / 2)
     rise = float(curve.at(middle, 1) @ a.up)

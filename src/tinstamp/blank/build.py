@@ -16,7 +16,7 @@ from tinstamp.blank.sewing import SewError
 from tinstamp.blank.skin_solid import SkinError, skin
 from tinstamp.blank.solid import Blank
 from tinstamp.blank.step_in import ImportTrouble, kept
-from tinstamp.blank.turned_solid import turned
+from tinstamp.blank.turned_solid import OVER, turned
 from tinstamp.job.changes import Groove, Hole, Hollow, Soften
 from tinstamp.job.feature import BaseFeature, Body
 from tinstamp.job.form import Extrusion, Form, Kept, Railed, Round, Skin, Turning
@@ -85,7 +85,9 @@ def _made(name: str, form: Form, seams: dict[str, float], parts: Mapping[str, by
     if isinstance(form, Extrusion):
         return extruded(name, form.pieces, form.height)
     if isinstance(form, Turning):
-        return turned(name, form.pieces, form.sweep, next(iter(seams.values()), SEAM))
+        over = [seams.pop(n) for n in list(seams) if n.endswith(OVER)]
+        seam = next(iter(seams.values()), SEAM)
+        return turned(name, form.pieces, form.sweep, seam, *over[:1])
     if isinstance(form, Railed):
         return railed(name, form)
     if isinstance(form, Skin):

@@ -20,7 +20,7 @@ from tinstamp.chart.joint import Joint
 
 MOST_BEND = 15.0
 """Degrees; faces that meet more sharply are no run."""
-EDGE_POINTS = 65
+EDGE_POINTS = 129
 """Points along an edge where two faces meet."""
 BENDS_TRIED = 9
 """Places along an edge where the bend is measured."""

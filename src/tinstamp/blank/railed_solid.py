@@ -24,7 +24,7 @@ from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Wire
 from tinstamp.blank.kernel import Array, direction, point, rational_curve, rational_surface
 from tinstamp.blank.sewing import sewn
 from tinstamp.blank.solid import Blank
-from tinstamp.blank.turned_solid import charts_of
+from tinstamp.blank.turned_solid import charts_when_wanted
 from tinstamp.job.form import Railed
 from tinstamp.job.profile import Piece
 
@@ -90,7 +90,7 @@ def railed(name: str, form: Railed) -> Blank:
             face = BRepBuilderAPI_MakeFace(surface, 1e-7).Face()
             members.append((f"{name}.{piece.name}{suffix}", face))
     solid = sewn(members)
-    return Blank(solid, charts_of(solid))
+    return Blank(solid, charts_when_wanted(solid))
 
 
 def _rails(form: Railed) -> list[tuple[str, Curve]]:

@@ -15,7 +15,7 @@ from OCP.TopoDS import TopoDS_Face
 from tinstamp.blank.kernel import Array, rational_surface
 from tinstamp.blank.sewing import sewn
 from tinstamp.blank.solid import Blank
-from tinstamp.blank.turned_solid import charts_of
+from tinstamp.blank.turned_solid import charts_when_wanted
 from tinstamp.job.form import Skin
 
 LOWER_SIDE_STRAY = 1e-4
@@ -160,7 +160,7 @@ def skin(name: str, form: Skin) -> Blank:
         wall = rational_surface(knots, CLAMPED_LINE, poles)
         members.append((f"{name}.{side}", BRepBuilderAPI_MakeFace(wall, 1e-7).Face()))
     solid = sewn(members)
-    return Blank(solid, charts_of(solid))
+    return Blank(solid, charts_when_wanted(solid))
 
 
 def _border(patch: Patch, side: str) -> tuple[Array, Array]:

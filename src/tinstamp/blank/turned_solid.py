@@ -10,40 +10,64 @@ from typing import Any
 import numpy as np
 from OCP.BRepBuilderAPI import BRepBuilderAPI_MakeFace, BRepBuilderAPI_MakeWire
 from OCP.BRepPrimAPI import BRepPrimAPI_MakeRevol
-from OCP.Geom import Geom_Circle, Geom_Line
-from OCP.gp import gp_Ax1, gp_Ax2
+from OCP.Geom import Geom_Circle, Geom_Line, Geom_ToroidalSurface
+from OCP.Geom2d import Geom2d_Line
+from OCP.gp import gp_Ax1, gp_Ax2, gp_Ax3, gp_Dir2d, gp_Pnt2d
+from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex
 from OCP.TopTools import TopTools_IndexedMapOfShape
 
 from tinstamp.blank.charts import chart_of
 from tinstamp.blank.kernel import (
+    BUILDER,
+    TOLERANCE,
     Array,
     direction,
     edge_between,
+    face_on,
     faces,
     point,
+    solid_of,
     solids,
     spline_curve,
     vertex_at,
     volume,
+    wire_of,
 )
 from tinstamp.blank.round_solid import FRONT
 from tinstamp.blank.solid import Blank, NamedSolid, of_solids
 from tinstamp.chart.base import FaceChart
+from tinstamp.chart.frame import Frame
 from tinstamp.chart.joint import Faces
 from tinstamp.job.profile import Piece
 
 UP = (0.0, 0.0, 1.0)
+TURN = 2.0 * math.pi
+"""Radians of a full turn."""
+OVER = ", over"
+"""What the name of a face's other seam ends with, where it has one: round the bar of a torus."""
+OVER_SEAM = 180.0
+"""Degrees round the bar from where the torus is outermost: its seam is innermost."""
 
 
-def turned(name: str, pieces: Sequence[Piece], sweep: float, seam: float) -> Blank:
+def over_seam(face: str) -> str:
+    """The name of a torus's seam round its bar."""
+    return face + OVER
+
+
+def turned(
+    name: str, pieces: Sequence[Piece], sweep: float, seam: float, over: float = OVER_SEAM
+) -> Blank:
     """A profile of radius x and height y, mm, turned about z by `sweep` degrees.
 
-    A full turn has its seam `seam` degrees from the front; a part of one has its middle
-    there in front, and flat ends, left_end and right_end.
+    A full turn has its seam `seam` degrees from the front, and a torus another `over` degrees
+    round its bar; a part of a turn has its middle in front, and flat ends, left_end and
+    right_end.
     """
     whole = sweep >= 360.0
     look = FRONT.turned(seam if whole else -sweep / 2)
+    if whole and len(pieces) == 1 and pieces[0].centre is not None:
+        return _torus(name, pieces[0], look, over)
     outwards = np.array(look.x)
     edges = _edges(pieces, outwards)
     wire = BRepBuilderAPI_MakeWire()
@@ -76,6 +100,33 @@ def turned(name: str, pieces: Sequence[Piece], sweep: float, seam: float) -> Bla
     order = {n: k for k, n in enumerate(dict.fromkeys(names))}
     solid = of_solids([part], lambda face: names[known.FindIndex(face) - 1], order)
     return Blank(solid, charts_of(solid))
+
+
+def _torus(name: str, piece: Piece, look: Frame, over: float) -> Blank:
+    """A circle turned once round, its two seams where they are wanted."""
+    assert piece.centre is not None
+    reach, rise = piece.centre
+    axes = gp_Ax3(point((0.0, 0.0, rise)), direction(UP), direction(look.x))
+    surface = Geom_ToroidalSurface(axes, reach, piece.radius)
+    v = math.radians(over)
+    at = surface.Value(0.0, v)
+    corner = vertex_at((at.X(), at.Y(), at.Z()))
+    along = edge_between(surface.VIso(v), corner, corner.Reversed(), 0.0, TURN)
+    across = edge_between(surface.UIso(0.0), corner, corner.Reversed(), v, v + TURN)
+    for edge, first, second in (
+        (along, _trace(0.0, v, 1.0, 0.0), _trace(0.0, v + TURN, 1.0, 0.0)),
+        (across, _trace(TURN, 0.0, 0.0, 1.0), _trace(0.0, 0.0, 0.0, 1.0)),
+    ):
+        BUILDER.UpdateEdge(edge, first, second, surface, TopLoc_Location(), TOLERANCE)
+    back = [TopoDS.Edge_s(edge.Reversed()) for edge in (along, across)]
+    face = face_on(surface, [wire_of([along, across, *back])], False)
+    named = f"{name}.{piece.name}"
+    solid = of_solids([solid_of([face])], lambda _: named, {named: 0})
+    return Blank(solid, charts_of(solid))
+
+
+def _trace(u: float, v: float, du: float, dv: float) -> Geom2d_Line:
+    return Geom2d_Line(gp_Pnt2d(u, v), gp_Dir2d(du, dv))
 
 
 def charts_of(

@@ -233,6 +233,10 @@ class FaceChart(Chart):
     def from_uv(self, uv: Array) -> Array:
         """Surface parameters (..., 2) to the sheet, continuous likewise."""
 
+    def on_face(self, xy: Array) -> tuple[Array, Array]:
+        """Points of the sheet in space and in surface parameters."""
+        return self.to_space(xy), self.to_uv(xy)
+
     @property
     def period(self) -> float:
         """How far one turn of a closed face is in u."""

@@ -31,7 +31,8 @@ class BeltChart(BentChart, RoundChart):
     up_start : length at y = 0, mm.
     turn : angle of the sheet's line x = `at`, radians from the front; `true_at` : y of the
         parallel that is true, where one was asked for.
-    ring : it closes up the meridian too, as a torus does.
+    ring : it closes up the meridian too, as a torus does: its sheet may begin at any height.
+    bottom : where it does, mm; heights are told as if it began at 0.
     """
 
     length: ArcLength = field(kw_only=True)
@@ -41,6 +42,7 @@ class BeltChart(BentChart, RoundChart):
     at: float = 0.0
     true_at: float = 0.0
     ring: bool = False
+    bottom: float = 0.0
 
     @property
     def kind(self) -> str:
@@ -106,7 +108,29 @@ class BeltChart(BentChart, RoundChart):
         return replace(self, outline=outline, radius=radius, turn=turn, at=x, true_at=y)
 
     def again(self, home: FaceChart) -> FaceChart:
-        return home.towards(np.array([self.at, self.true_at]))
+        found = home.towards(np.array([self.at, self.true_at]))
+        return found.about_height(self.bottom) if isinstance(found, BeltChart) else found
+
+    def about_height(self, bottom: float) -> BeltChart:
+        """The same with a sheet that begins at that height, where the face closes that way too."""
+        if not self.ring or bottom == self.bottom:
+            return self
+        shift = np.array([0.0, bottom - self.bottom])
+        outline = tuple(o.transformed(np.eye(2), shift) for o in self.outline)
+        return replace(self, outline=outline, bottom=bottom)
+
+    def over(self, y: float) -> float:
+        """Degrees round the bar at a height of the sheet, 0 where the face is outermost."""
+        if not self.ring:
+            raise ValueError("only a face that closes up the meridian runs round a bar")
+        v = float(self.length.back(np.array(self.up_start + self.up_sense * y)))
+        return float(np.degrees(v))
+
+    def _in_sheet(self, y: Array) -> Array:
+        """Heights as they stand on the sheet."""
+        if not self.ring:
+            return y
+        return np.asarray((y - self.bottom) % self.length.whole + self.bottom, dtype=float)
 
     def with_seam(self, seam: float) -> BeltChart:
         """The same on a surface of its own, whose u starts at an angle, degrees from the
@@ -157,7 +181,7 @@ class BeltChart(BentChart, RoundChart):
     def from_uv(self, uv: Array) -> Array:
         uv = np.asarray(uv, dtype=float)
         angle = self.sense * self.parameters.u_sense * (uv[..., 0] - self.parameters.u_start)
-        y = self.up_sense * (self.length.at(uv[..., 1]) - self.up_start)
+        y = self._in_sheet(self.up_sense * (self.length.at(uv[..., 1]) - self.up_start))
         return self.rolled(np.stack([np.degrees(angle), y], axis=-1))
 
     def from_space(self, points: Array) -> Array:
@@ -183,7 +207,7 @@ class BeltChart(BentChart, RoundChart):
             off = (r0 - reach) * r1 + (z0 - rise) * z1
             slope = r1 * r1 + z1 * z1 + (r0 - reach) * r2 + (z0 - rise) * z2
             v = np.clip(v - off / np.where(np.abs(slope) > 1e-9, slope, 1.0), nodes[0], nodes[-1])
-        y = self.up_sense * (self.length.at(v) - self.up_start)
+        y = self._in_sheet(self.up_sense * (self.length.at(v) - self.up_start))
         turned = np.degrees(self.sense * angle - self.turn)
         turned = (turned + 180.0) % 360.0 - 180.0 + np.degrees(self.turn)
         return self.rolled(np.stack([turned, y], axis=-1))

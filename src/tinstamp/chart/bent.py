@@ -15,13 +15,23 @@ from tinstamp.chart.surface import Surface
 
 CURVE_POINTS = 10
 """Points that stand for a curved piece while areas and volumes are summed."""
-UNEVEN = 1.05
-"""Where the face grows more unevenly than that within a triangle, it is cut in four."""
+CALM, UNEVEN = 1.005, 1.15
+"""Where the face grows more unevenly within a triangle than the first, more of it is looked at;
+than the second, it is cut in four."""
 MOST_CUTS = 8
 """Times that a triangle is cut in four."""
 TRIANGLE = (np.array([[4, 1, 1], [1, 4, 1], [1, 1, 4]]) / 6.0, np.full(3, 1.0 / 3.0))
 """Three points and weights in a triangle, exact to the second degree (Strang and Fix 1973; from
 memory). The triangles are as fine as the outlines."""
+NEAR, FAR = 0.470142064105115, 0.101286507323456
+FINE_TRIANGLE = (
+    np.array(
+        [[1 / 3] * 3, *(np.roll([1 - 2 * a, a, a], k) for a in (NEAR, FAR) for k in range(3))]
+    ),
+    np.array([0.225, *[0.132394152788506] * 3, *[0.125939180544827] * 3]),
+)
+"""Seven, exact to the fifth degree (Radon 1948, as in Zienkiewicz, The Finite Element Method, table
+of triangles; from memory)."""
 
 
 def corners_of(regions: Sequence[Region]) -> Array:
@@ -32,13 +42,15 @@ def corners_of(regions: Sequence[Region]) -> Array:
     return flat.points[flat.triangles]
 
 
-def spread_in(corners: Array) -> tuple[Array, Array]:
-    """Points in triangles, (n, 3, 2), and the flat area that each stands for, mm²."""
+def spread_in(corners: Array, rule: tuple[Array, Array] = TRIANGLE) -> tuple[Array, Array]:
+    """Points in triangles, (n, 3, 2), and the flat area that each stands for, mm²; more with a
+    finer rule."""
+    places, weights = rule
     if not len(corners):
-        return np.zeros((0, 3, 2)), np.zeros((0, 3))
+        return np.zeros((0, len(weights), 2)), np.zeros((0, len(weights)))
     a, b = corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]
     size = np.abs(a[:, 0] * b[:, 1] - a[:, 1] * b[:, 0]) / 2.0
-    return np.einsum("qk,nkc->nqc", TRIANGLE[0], corners), size[:, None] * TRIANGLE[1]
+    return np.einsum("qk,nkc->nqc", places, corners), size[:, None] * weights
 
 
 MOST_UNEVEN = 20_000
@@ -66,10 +78,15 @@ def summed(
         if level == 0:  # what lies between curves and the lines that stand for them
             share = sum(region.area for region in regions) / float(size.sum())
         grown, values = of(at)
-        uneven = grown.max(axis=1) > UNEVEN * grown.min(axis=1)
+        growth = grown.max(axis=1) / grown.min(axis=1)
+        uneven = growth > UNEVEN
         if level == MOST_CUTS - 1 or uneven.sum() > MOST_UNEVEN:
             uneven[:] = False
-        total += np.einsum("nq,nqk->k", size[~uneven], values[~uneven])
+        calm = growth <= CALM
+        total += np.einsum("nq,nqk->k", size[calm], values[calm])
+        at, size = spread_in(corners[~calm & ~uneven], FINE_TRIANGLE)
+        if len(at):
+            total += np.einsum("nq,nqk->k", size, of(at)[1])
         corners = quartered(corners[uneven])
     return share * total
 

@@ -28,6 +28,8 @@ SOUGHT_FROM = 3
 """Of so many places on the grid one is kept to seek others from."""
 WINDOW_PLACES = 24
 """Windows onto a closed face lie at so many places round it."""
+LONGEST_STEP = WINDOW_POINTS / SOUGHT_FROM / 2
+"""A step of the search on a sheet is no longer than that part of what is reached."""
 SOLVING_ROUNDS = 24
 """Steps in which a ray is followed to the face."""
 RAY_STRAY = 1e-7
@@ -128,9 +130,8 @@ class CastChart(View, UnevenFaceChart):
         flat = np.where(np.isfinite(given), given, 0.0)  # what is no place is missed below
         p = self.starts[self._tree.query(flat)[1], 2:]
         left = np.arange(len(flat))
-        most = np.ptp(self.starts[:, 2:], axis=0).max() / 4 + 1e-3
-        if self._bent is None:
-            most = min(most, 2.0)
+        wide = float(np.ptp(self.starts[:, 2:], axis=0).max())
+        most = wide / (4 if self._bent is not None else LONGEST_STEP) + 1e-3
         back = np.zeros((len(flat), 2, 2))
         for turn in range(SOLVING_ROUNDS):
             if turn < 2 or turn % 3 == 0:
@@ -198,6 +199,10 @@ class CastChart(View, UnevenFaceChart):
     def to_uv(self, xy: Array) -> Array:
         p = self._met(xy)
         return self.base.to_uv(p) if self._bent is None else p
+
+    def on_face(self, xy: Array) -> tuple[Array, Array]:
+        p = self._met(xy)
+        return self._points(p, 0.0), self.base.to_uv(p) if self._bent is None else p
 
     def from_uv(self, uv: Array) -> Array:
         return self.seen(self.base.to_space(self.base.from_uv(uv)))

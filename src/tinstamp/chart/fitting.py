@@ -63,6 +63,36 @@ def _degree(p: int) -> Degree:
 FITS = {p: _degree(p) for p in DEGREES}
 
 
+DENSE = 0.5 * (1.0 - np.cos(np.pi * np.arange(25) / 24))
+"""Parameters at which what is costly to ask is asked once, for all degrees."""
+CUBIC_DENSE = _bernstein(DENSE, 3)
+
+
+def _dense(p: int) -> tuple[Array, Array]:
+    """To the poles of a curve that begins and ends with its values and lies nearest to the others,
+    and back. (Least squares with fixed ends: Piegl and Tiller, The NURBS Book; from memory.)"""
+    basis = _bernstein(DENSE, p)
+    ends = np.zeros((p + 1, len(DENSE)))
+    ends[0, 0] = ends[-1, -1] = 1.0
+    inner = np.linalg.pinv(basis[:, 1:-1]) @ (np.eye(len(DENSE)) - basis @ ends)
+    ends[1:-1] = inner
+    return ends, basis
+
+
+DENSE_FITS = {p: _dense(p) for p in DEGREES}
+
+
+def fit_dense(values: Array, p: int) -> tuple[Array, Array, Array]:
+    """Poles (n, p + 1, c) nearest to values (n, 25, c) at DENSE, the curve there, and how far each
+    piece strays at most; no numbers stray without end."""
+    to_poles, basis = DENSE_FITS[p]
+    poles = np.einsum("pk,nkc->npc", to_poles, values)
+    poles[:, [0, -1]] = values[:, [0, -1]]
+    curve = np.einsum("kp,npc->nkc", basis, poles)
+    stray = np.linalg.norm(curve - values, axis=-1)
+    return poles, curve, np.nan_to_num(stray, nan=np.inf).max(axis=1)
+
+
 @dataclass(frozen=True)
 class Samples:
     """Pieces at the places where a fit of one degree looks at a chart.
@@ -95,17 +125,6 @@ def fit_space(samples: Samples, lift: float, fit: Degree) -> tuple[Array, Array]
     true = samples.at_between(lift)
     stray = np.linalg.norm(np.einsum("kp,npc->nkc", fit.poles_between, poles) - true, axis=-1)
     return poles, stray.max(axis=1)
-
-
-def fit_points(beziers: Array, there: Callable[[Array], Array], fit: Degree) -> tuple[Array, Array]:
-    """Poles interpolating a function of sheet points, and how far each piece strays in its
-    unit; no numbers stray without end."""
-    nodes = np.einsum("kj,njc->nkc", fit.cubic_at_nodes, beziers)
-    poles = np.einsum("pk,nkc->npc", fit.to_poles, there(nodes))
-    poles[:, [0, -1]] = there(beziers[:, [0, 3]])
-    true = there(np.einsum("kj,njc->nkc", fit.cubic_between, beziers))
-    stray = np.linalg.norm(np.einsum("kp,npc->nkc", fit.poles_between, poles) - true, axis=-1)
-    return poles, np.nan_to_num(stray, nan=np.inf).max(axis=1)
 
 
 def raised(poles: Array, degree: int) -> Array:

@@ -65,11 +65,22 @@ class FlattenedChart(View, UnevenFaceChart):
     def to_space(self, xy: Array, lift: float = 0.0) -> Array:
         return self.cast.to_space(self.plane(xy), lift)
 
+    def lifter(self, xy: Array) -> Callable[[float], Array]:
+        return self.cast.lifter(self.plane(xy))
+
+    def measured_at(self, xy: Array) -> tuple[Array, Array, Array]:
+        st = self.plane(xy)
+        grown, mean, gauss = self.cast.measured_at(st)
+        return grown / np.abs(np.linalg.det(self.flat.slopes(st))), mean, gauss
+
     def normal(self, xy: Array) -> Array:
         return self.cast.normal(self.plane(xy))
 
     def to_uv(self, xy: Array) -> Array:
         return self.cast.to_uv(self.plane(xy))
+
+    def on_face(self, xy: Array) -> tuple[Array, Array]:
+        return self.cast.on_face(self.plane(xy))
 
     def from_uv(self, uv: Array) -> Array:
         return self._sheet(self.cast.from_uv(uv))

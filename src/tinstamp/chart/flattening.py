@@ -63,20 +63,24 @@ class Flattening:
 
     def uv(self, xy: Array) -> Array:
         """Parameters (..., 2) of sheet points, by Newton's method."""
-        xy = np.asarray(xy, dtype=float)
-        scaled = 2.0 * (xy - self.box[0]) / (self.box[1] - self.box[0]) - 1.0
+        given = np.asarray(xy, dtype=float)
+        flat = given.reshape(-1, 2)
+        scaled = 2.0 * (flat - self.box[0]) / (self.box[1] - self.box[0]) - 1.0
         p = np.clip(_basis(np.clip(scaled, -1.2, 1.2), DEGREE) @ self.back, -1.3, 1.3)
+        left = np.arange(len(flat))
         for _ in range(12):
-            value, a, b = self._evaluated(p)
-            off = value - xy
+            value, a, b = self._evaluated(p[left])
+            off = value - flat[left]
             det = a[..., 0] * b[..., 1] - a[..., 1] * b[..., 0]
             det = np.where(np.abs(det) > 1e-12, det, 1e-12)
             step_u = (off[..., 0] * b[..., 1] - off[..., 1] * b[..., 0]) / det
             step_v = (a[..., 0] * off[..., 1] - a[..., 1] * off[..., 0]) / det
             step = np.clip(np.stack([step_u, step_v], axis=-1), -0.3, 0.3)
-            p = p - step
-            if not step.size or np.abs(step).max() < 1e-12:
+            p[left] -= step
+            left = left[~(np.abs(step).max(axis=-1) < 1e-12)]
+            if not len(left):
                 break
+        p = p.reshape(given.shape)
         return self.low + (np.clip(p, -1.5, 1.5) + 1.0) / 2.0 * (self.high - self.low)
 
     def slopes(self, uv: Array) -> Array:

@@ -14,6 +14,10 @@ JOINT_STRAY = 1e-7
 """mm that a straight joint's points may be off a line."""
 
 
+CLOSED_WITHIN = 1e-6
+"""mm between the ends of a joint that closes"""
+
+
 @dataclass(frozen=True)
 class Joint:
     """An edge at which two faces of a part meet.
@@ -34,6 +38,32 @@ class Joint:
     def faces_to(self, direction: Array) -> float:
         """The least part that a normal along the joint has in a direction, (3,) unit."""
         return float((self.normals @ direction).min())
+
+    @property
+    def closed(self) -> bool:
+        """It ends where it begins, as a rim does."""
+        return float(np.linalg.norm(self.points[0] - self.points[-1])) < CLOSED_WITHIN
+
+    def facing(self, direction: Array, least: float, near: Array) -> Array:
+        """The stretch of it along which both faces look in a direction, (3,) unit, by `least` as a
+        part at least: points (n, 3), none where there is none. Of several the one nearest to a
+        point in space, (3,)."""
+        t = np.linspace(0.0, 1.0, self.normals.shape[1])
+        looks = (self.normals @ direction).min(axis=0)
+        at = np.linspace(0.0, 1.0, len(self.points))
+        good = np.interp(at, t, looks) >= least
+        if good.all():
+            return self.points
+        points = self.points
+        if self.closed:  # begin where it looks away
+            first = int(np.flatnonzero(~good)[0])
+            points = np.roll(points[:-1], -first, axis=0)
+            good = np.roll(good[:-1], -first)
+        ends = np.flatnonzero(np.diff(np.concatenate([[False], good, [False]])))
+        runs = [points[a:b] for a, b in ends.reshape(-1, 2) if b - a > 2]
+        return min(
+            runs, key=lambda run: np.linalg.norm(run - near, axis=1).min(), default=points[:0]
+        )
 
     def beyond(self, face: str) -> str:
         """The face on the other side."""

@@ -227,6 +227,18 @@ class RunChart(UnevenChart):
             return cut
         return CutLine(np.ascontiguousarray(member.cut[::-1, ::-1]), k)
 
+    def reached_by(self, k: int) -> BaseGeometry:
+        """What member `k` and all that continue it cover of the run's sheet."""
+        return self._reached[k]
+
+    @cached_property
+    def _reached(self) -> list[BaseGeometry]:
+        found: list[list[BaseGeometry]] = [[p.area] for p in self.members]
+        for k in range(len(self.members) - 1, -1, -1):  # a member comes after its parent
+            if self.members[k].parent >= 0:
+                found[self.members[k].parent] += found[k]
+        return [shapely.union_all(areas, grid_size=1e-7) for areas in found]
+
     def parted(self, regions: Sequence[Region]) -> list[list[Part]]:
         """What of the regions lies on each member, on the run's sheet.
 
@@ -243,8 +255,8 @@ class RunChart(UnevenChart):
             for c, child in enumerate(self.members):
                 if child.parent != k or not here:
                     continue
-                line = self.cut_line(c)
-                sides = [_shared(part, line, self.members[k].area, child.area) for part in here]
+                line, own = self.cut_line(c), self.members[k].area
+                sides = [_shared(part, line, own, self.reached_by(c)) for part in here]
                 waiting[c] = [part for beyond, _ in sides for part in beyond]
                 here = [part for _, mine in sides for part in mine]
             found[k] = here
@@ -254,8 +266,9 @@ class RunChart(UnevenChart):
 def _shared(
     part: Part, cut: CutLine, own: BaseGeometry, beyond: BaseGeometry
 ) -> tuple[list[Part], list[Part]]:
-    """What of a part lies on the face beyond a joint, and what does not. The line runs on past
-    the joint's ends, so what it cuts off there may be no part of that face.
+    """What of a part lies beyond a joint, on the face there or those that continue it, and what
+    does not. The line runs on past the joint's ends, so what it cuts off there may be no part of
+    those faces.
 
     Raises SplitError.
     """

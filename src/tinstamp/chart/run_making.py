@@ -24,7 +24,7 @@ SHEETS_AGREE = 1e-4
 """mm; two sheets that agree so well along a joint are one."""
 POLYGONS_APART = 0.05
 """mm; polygons that stand for faces may be that far apart along a joint."""
-MOST_FACES = 40
+MOST_FACES = 200
 """Faces in a run."""
 SHEETS_STAND_APART = 0.25
 """How far apart flattened sheets stand, in extents of the artwork."""
@@ -99,13 +99,14 @@ def cast_members(faces: Faces, name: str, root: CastChart, first: int = 0) -> li
         for joint in faces.beside(member.face):
             beyond = joint.beyond(member.face)
             home = faces[beyond]
-            if beyond in seen or joint.faces_to(root.against) < GRAZING:
+            points = joint.facing(root.against, GRAZING, root.base.to_space(np.array(root.pin)))
+            if beyond in seen or not len(points):
                 continue
-            middle = home.from_space(joint.points[len(joint.points) // 2])
+            middle = home.from_space(points[len(points) // 2])
             chart = reached_from(replace(root, base=home), middle)
             if chart is None:
                 continue
-            cut = joint_line(root.seen(joint.points))
+            cut = joint_line(root.seen(points))
             members.append(Member(beyond, chart, STILL, first + k, cut, joint.bend))
             seen.add(beyond)
             waiting.append(len(members) - 1)
@@ -168,7 +169,7 @@ def _flattened(
         if len(cut):
             ends = np.concatenate([cut[:, 0], cut[-1:, 3]])
             if len(cut) == 1:
-                ends = np.linspace(cut[0, 0], cut[0, 3], 65)
+                ends = np.linspace(cut[0, 0], cut[0, 3], 129)
             cut = joint_line(flat.sheet(ends) + pin)
         return replace(member, chart=chart, cut=cut)
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from tinstamp.chart.base import Array, Chart, FaceChart
 
 
@@ -19,6 +21,11 @@ class View:
         """Points of the sheet beneath; no numbers where the view misses the face."""
         assert isinstance(self, Chart)
         return self.base.from_space(self.to_space(xy))
+
+    def uv_lifter(self, uv: Array) -> Callable[[float], Array]:
+        """From the parameters of the face's own surface, which need no view."""
+        assert isinstance(self, FaceChart)
+        return self.ground.uv_lifter(uv)
 
 
 def told_on(chart: Chart) -> Chart:

@@ -35,7 +35,7 @@ class FeatureError(ValueError):
         super().__init__(str(error))
         self.name = step.sized.feature.name
         self.index = step.index
-        self.path = f"blank.features.{step.index}.{error.field}" if error.field else ""
+        self.path = f"blank.features.{step.index}" + (f".{error.field}" if error.field else "")
 
 
 def steps_of(job: Job, resolved: Resolved) -> list[Step] | None:
@@ -75,29 +75,44 @@ def made(
     parts: Mapping[str, bytes],
     cache: Cache,
     stopped: Callable[[], None] = lambda: None,
-) -> Blank:
-    """The blank. Only steps whose feature changed, and those after it, run again.
+) -> tuple[Blank, tuple[FeatureError, ...]]:
+    """The blank, and what of it could not be made: it is left out. Only steps whose feature
+    changed, and those after it, run again.
 
-    Raises FeatureError.
+    Raises FeatureError when there is nothing without that feature.
     """
     part: Making | None = None
     key: tuple[Hashable, ...] = ()
+    left_out: list[FeatureError] = []
     for step in steps:
         stopped()
         own = seams_of(step.sized, seams)
-        key = (*key, step.sized.key, own)
-        work = partial(_step, step, part, own, parts, cache)
-        try:
-            part = cache.get("feature", key, work)
-        except BlankError as error:
-            raise FeatureError(step, error) from error
-        except (Standard_Failure, RuntimeError, ArithmeticError, ValueError, LookupError) as error:
-            LOG.exception("a feature could not be made")
-            told = BlankError("it cannot be made with these sizes; the log tells more")
-            raise FeatureError(step, told) from error
+        with_it = (*key, step.sized.key, own)
+        work = partial(_tried, step, part, own, parts, cache)
+        found = cache.get("feature", with_it, work)
+        if isinstance(found, BlankError):
+            error = FeatureError(step, found)
+            if part is None:
+                raise error
+            left_out.append(error)
+            continue
+        part, key = found, with_it
     assert part is not None
     whole = part
-    return cache.get("blank", key, whole.finished)
+    return cache.get("blank", key, whole.finished), tuple(left_out)
+
+
+def _tried(
+    step: Step, before: Making | None, seams: Seams, parts: Mapping[str, bytes], cache: Cache
+) -> Making | BlankError:
+    """The part after a step, or why that cannot be made."""
+    try:
+        return _step(step, before, seams, parts, cache)
+    except BlankError as error:
+        return error
+    except (Standard_Failure, RuntimeError, ArithmeticError, ValueError, LookupError):
+        LOG.exception("a feature could not be made")
+        return BlankError("it cannot be made with these sizes; the log tells more")
 
 
 def _step(

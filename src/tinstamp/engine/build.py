@@ -145,15 +145,14 @@ class _Run:
         self.progress("blank", 0.05)
         self.plain_key = key_of(steps, {})
         try:
-            plain = self._blank(steps, {})
+            plain, left_out = self._blank(steps, {})
+            for error in left_out:
+                self._feature_not_made(error, "; the part is made without it")
             planned = [found for i in self._ready() if (found := self._plan(i, plain)) is not None]
             seams = seams_for(planned, plain.charts)
-            blank = self._blank(steps, seams)
+            blank, _ = self._blank(steps, seams)
         except FeatureError as error:
-            self.blank_errors[error.path] = str(error)
-            told = f"{error.name}: {error}"
-            path: Path = ("blank", "features", error.index)
-            self.findings.append(Finding("fix", "feature not made", "", told, path=path))
+            self._feature_not_made(error, "")
             return self._nothing()
         planned = [item.on(blank.charts) for item in planned]
         kept = list(self.findings)
@@ -188,7 +187,15 @@ class _Run:
             told = f"{words}: {message}"
             self.findings.append(Finding("fix", "wrong field", stamp, told, path=path))
 
-    def _blank(self, steps: Sequence[Step], seams: dict[str, float]) -> Blank:
+    def _feature_not_made(self, error: FeatureError, besides: str) -> None:
+        self.blank_errors[error.path] = str(error)
+        told = f"{error.name}: {error}{besides}"
+        path: Path = ("blank", "features", error.index)
+        self.findings.append(Finding("fix", "feature not made", "", told, path=path))
+
+    def _blank(
+        self, steps: Sequence[Step], seams: dict[str, float]
+    ) -> tuple[Blank, tuple[FeatureError, ...]]:
         return made(steps, seams, self.document.parts, self.cache, self.stopped)
 
     def _ready(self) -> list[int]:
@@ -355,7 +362,10 @@ class _Run:
         if done is None:
             done = self._executed(marked, item, todo, direct)
         for body, made_there in done.items():
-            whole = replace(subject, wall=wall, loose=made_there.loose, depths=made_there.depths)
+            whole = replace(
+                subject, wall=wall, loose=made_there.loose, depths=made_there.depths,
+                lean=made_there.lean,
+            )  # fmt: skip
             self.findings += checked("made", whole, self.resolved)
             if made_there.built_by == "boolean":
                 deepest = max((op for op in todo if op.body == body), key=lambda op: op.depth)

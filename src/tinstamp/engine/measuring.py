@@ -18,8 +18,6 @@ from tinstamp.relief.guard import Ink, ink_points
 from tinstamp.relief.operation import Made, Operation
 from tinstamp.relief.verify import VOLUME_STRAY, agrees
 
-TOLD_LEAN = 0.1
-"""degrees; walls that lean more are told."""
 MOST_POINTS = 200
 """points on the outlines, and within the ink, at which the wall is measured"""
 
@@ -107,8 +105,6 @@ def long_way(item: Planned, made: Made, op: Operation, direct: bool) -> Finding:
         why = "it is cast over several faces"
     elif isinstance(item.chart, RunChart):
         why = "it runs over where faces meet"
-        if made.lean > TOLD_LEAN:
-            why += f"; within a millimetre of there its walls lean by up to {made.lean:.1f}°"
     told = f"built by a general boolean, which takes longer: {why}"
     if made.expected is None or agrees(made.relief_volume, made.expected):
         return Finding("note", "way of building", stamp, told)

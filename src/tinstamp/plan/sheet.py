@@ -162,12 +162,27 @@ def _about(spec: LaySpec, chart: FaceChart, artwork: Artwork) -> FaceChart:
     the parallel that was chosen."""
     at, _ = where(spec.spot, chart)
     if spec.true_along != "artwork":
-        return chart.towards(np.array([at[0], _true_height(spec, chart)]))
-    if not artwork.regions:
-        return chart.towards(at)
-    if isinstance(chart, SkinChart):
+        found = chart.towards(np.array([at[0], _true_height(spec, chart)]))
+    elif not artwork.regions:
+        found = chart.towards(at)
+    elif isinstance(chart, SkinChart):
         return chart.about(*_covered(spec, chart, artwork))
-    return chart.towards(_middle(spec, chart, artwork, 0.0))
+    else:
+        found = chart.towards(_middle(spec, chart, artwork, 0.0))
+    return _round_the_bar(spec, found, artwork)
+
+
+def _round_the_bar(spec: LaySpec, chart: FaceChart, artwork: Artwork) -> FaceChart:
+    """Of a torus the sheet that has the artwork in its middle, where its usual one ends there."""
+    if not isinstance(chart, BeltChart) or not chart.ring:
+        return chart
+    middle, covered = _covered(spec, chart, artwork)
+    turn = np.radians(covered.turn)
+    half = covered.tall * abs(np.cos(turn)) + covered.wide * abs(np.sin(turn))
+    whole = chart.length.whole
+    if half <= middle[1] <= whole - half:
+        return chart
+    return chart.about_height(float(middle[1]) - whole / 2)
 
 
 def _covered(spec: LaySpec, chart: FaceChart, artwork: Artwork) -> tuple[Array, Footprint]:

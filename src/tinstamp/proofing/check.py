@@ -33,6 +33,7 @@ class Subject:
     wall : least and greatest material behind it, mm, as measured.
     loose : volumes of what came loose when it was made, mm³.
     depths : least and greatest length of its walls, mm, where they are not all the same.
+    lean : degrees by which they are off the normal where faces meet.
     """
 
     planned: Planned
@@ -40,6 +41,7 @@ class Subject:
     wall: tuple[float, float] | None = None
     loose: tuple[float, ...] = ()
     depths: tuple[float, float] | None = None
+    lean: float = 0.0
 
     @property
     def stamp(self) -> str:

@@ -19,6 +19,8 @@ ROUND_SIDES = ("left edge", "right edge", "lower rim", "upper rim")
 TOLD, STRETCHED = 0.5, 5.0
 """Per cent that a letter may be wider or taller before it is told, and before it wants a look
 (common practice, no source)."""
+TOLD_LEAN = 0.1
+"""Degrees; walls that lean more are told."""
 DEPTHS_AGREE = 1e-3
 """mm; depths that differ by no more are told as one."""
 
@@ -101,6 +103,14 @@ def depth_varies(it: Subject, limits: Numbers) -> Iterator[Finding]:
         least, greatest = depths
         told = f"the depth runs from {least:.3f} to {greatest:.3f} mm along the walls"
         yield Finding("note", "depth varies", it.stamp, told, least, greatest, "mm")
+
+
+@check("walls lean", "made")
+def walls_lean(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Walls that are not square to their face where two faces meet at an angle."""
+    if it.lean > TOLD_LEAN:
+        told = f"within a millimetre of where faces meet its walls lean by up to {it.lean:.1f}°"
+        yield Finding("note", "walls lean", it.stamp, told, it.lean, 0.0, "°")
 
 
 @check("longer than its guide", "placed")

@@ -98,7 +98,7 @@ def hull(
     chart = chart.on_own_surface((region.bounds[:2] + region.bounds[2:]) / 2)
     low_end, high_end = (None, None) if ends is None else ends(chart)
     try:
-        (loops,) = face_loops([region], chart, low, high, 0.0, low_end, high_end)
+        (loops,) = face_loops([region], chart, low, high, (0.0, None), low_end, high_end)
     except CurveError as error:
         raise ReliefError(f"an outline cannot be laid on the face: {error}") from error
     plain = own_surface(chart.ground)

@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
+from tinstamp.blank.kernel import compound
 from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.run import RunChart
 from tinstamp.relief.checking import LOG
 from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.guard import Asked, fault
 from tinstamp.relief.heads import Head
 from tinstamp.relief.imprint import Imprint, imprint, together
-from tinstamp.relief.operation import Operation
-from tinstamp.relief.verify import agrees, examine_imprint
+from tinstamp.relief.joint_imprint import Across, joint_imprint
+from tinstamp.relief.operation import Halt, Operation
+from tinstamp.relief.verify import agrees, examine_imprint, is_closed, is_valid
 
 
 def by_imprint(
@@ -30,3 +35,34 @@ def by_imprint(
         LOG.warning("the guard sends %s the long way: %s", op.stamp, told)
         return None
     return made, after, change
+
+
+def by_joint_imprint(
+    solid: NamedSolid,
+    chart: RunChart,
+    across: Sequence[Across],
+    op: Operation,
+    expected: float,
+    asked: Asked,
+    stopped: Halt,
+) -> tuple[NamedSolid, float] | None:
+    """Regions that run over joints put into a solid, and the change of its volume, mm³; None when
+    that does not pass, so that the boolean is tried."""
+    try:
+        made = joint_imprint(solid, chart, across, op.signed, op.stamp, stopped)
+    except CurveError as error:
+        LOG.info("%s runs over joints the long way: %s", op.stamp, error)
+        return None
+    looked_at = [*made.caps, *made.walls, *made.rest]
+    if not is_closed(made.solid) or not is_valid(compound(looked_at)):
+        LOG.info("%s runs over joints the long way: it is not sound", op.stamp)
+        return None
+    change = made.change
+    if op.depth and not agrees(change, expected):
+        LOG.info("%s runs over joints the long way: %g for %g mm³", op.stamp, change, expected)
+        return None
+    told = fault(solid, made.solid, change, asked)
+    if told is not None:
+        LOG.warning("the guard sends %s the long way: %s", op.stamp, told)
+        return None
+    return made.solid, change

@@ -16,6 +16,7 @@ from tinstamp.chart.cast import CastChart
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.run import RunChart
 from tinstamp.relief.boolean import Cut
+from tinstamp.relief.by_imprint import by_joint_imprint
 from tinstamp.relief.by_prisms import heights_of
 from tinstamp.relief.by_tools import combined, lifts, room
 from tinstamp.relief.by_tracing import WALL_REACH
@@ -33,10 +34,16 @@ def by_sewn_tools(
     chart: RunChart,
     across: Sequence[Sequence[tuple[int, Part]]],
     op: Operation,
+    direct: bool,
     stopped: Halt,
 ) -> Made:
-    """Regions that run over joints. Raises ReliefError."""
+    """Regions that run over joints, directly where that can be. Raises ReliefError."""
     start = time.perf_counter()
+    inside = not op.through and all(on_its_face(chart, parts) for parts in across)
+    if direct and inside and not (op.fit.touches or op.fit.nested or op.fit.crowded):
+        found = _directly(solid, chart, across, op, stopped)
+        if found is not None:
+            return found
     low, high = lifts(op) if op.depth else (0.0, WALL_REACH)
     for parts in across:
         for k, part in parts:
@@ -58,6 +65,27 @@ def by_sewn_tools(
     lean = max(lean_of(chart, parts) for parts in across)
     taken = time.perf_counter() - start
     return Made(cut.solid, "boolean", change, known, cut.loose, taken, None, lean)
+
+
+def _directly(
+    solid: NamedSolid,
+    chart: RunChart,
+    across: Sequence[Sequence[tuple[int, Part]]],
+    op: Operation,
+    stopped: Halt,
+) -> Made | None:
+    start = time.perf_counter()
+    expected = 0.0
+    if op.depth:
+        expected = sum(across_volume(chart, parts, op.signed) for parts in across)
+    asked = asked_of(chart, _joined(chart, across), op, False)
+    found = by_joint_imprint(solid, chart, across, op, expected, asked, stopped)
+    if found is None:
+        return None
+    marked, change = found
+    lean = max(lean_of(chart, parts) for parts in across) if op.depth else 0.0
+    taken = time.perf_counter() - start
+    return Made(marked, "imprint", change, expected, (), taken, None, lean)
 
 
 def by_slanted_tools(

@@ -22,7 +22,7 @@ from tinstamp.relief.guard import Asked
 from tinstamp.relief.heads import Head, depths_of, head_of
 from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.operation import Halt, Made, Operation, on_and_on
-from tinstamp.relief.run import cut_at, shares
+from tinstamp.relief.run import cut_at, meets_itself, shares
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import TOUCHING, face_about, fit
 from tinstamp.setting.place import Placed, on_member
@@ -126,6 +126,10 @@ def _over_run(
     """Relief over several faces: what lies within one of them as on that face alone, what runs
     over a joint by tools that are sewn there. Raises ReliefError."""
     parts = shares(chart, op.placed.regions)
+    if meets_itself(chart, parts):
+        raise ReliefError(
+            "the artwork is longer than the way round: its ends would lie on one another"
+        )
     if not op.depth:  # what comes to an edge is traced like what runs over a joint
         parts = parts.traced()
     cast = cast_of(chart)
@@ -141,7 +145,7 @@ def _over_run(
         if parts.across:
             whole = by_slanted_tools(solid, chart, cast, op.placed, parts.across, op, stopped)
     elif parts.across:  # first, while the part has few faces
-        whole = by_sewn_tools(solid, chart, parts.across, op, stopped)
+        whole = by_sewn_tools(solid, chart, parts.across, op, direct, stopped)
     for share in (parts.within, parts.beyond):
         for k, regions in share.items():
             member = chart.members[k]

@@ -22,9 +22,10 @@ from numpy.typing import NDArray
 from tinstamp.artwork.outline import Array, Region
 from tinstamp.chart.base import FaceChart, Straight
 from tinstamp.chart.fitting import (
+    CUBIC_DENSE,
     DEGREES,
     FITS,
-    fit_points,
+    fit_dense,
     fit_space,
     fit_uv,
     halves,
@@ -129,11 +130,19 @@ class _Pieces:
 class Ends(Protocol):
     """Where walls end (see `relief.heads.Head`)."""
 
-    def space(self, xy: Array) -> Array: ...
-
-    def uv(self, xy: Array) -> Array: ...
+    def both(self, xy: Array) -> tuple[Array, Array]: ...
 
     def at(self, uv: Array) -> Array: ...
+
+
+_Piece = tuple[Array, Array, Array, Array]
+"""A piece's control points in (u, v), its poles at both ends of the walls, and its control points
+in the (u, v) of the head where that has its own."""
+NO_UV = np.zeros((0, 2))
+
+
+Start = tuple[float, float | None]
+"""Where u and v begin on a face that closes; None where it has no seam."""
 
 
 def face_loops(
@@ -141,33 +150,40 @@ def face_loops(
     chart: FaceChart,
     low: float,
     high: float,
-    start: float | None = None,
+    start: Start | None = None,
     foot_end: Ends | None = None,
     head_end: Ends | None = None,
 ) -> list[list[FaceLoop]]:
     """Lay regions between the lifts `low` and `high` (mm); a list of loops per region.
 
     With `head_end` the walls end there, and with `foot_end` they begin there. `start` is
-    where u begins on a closed face. Raises CurveError when a region crosses the seam there,
-    or strays from the face.
+    where u and v begin on a closed face. Raises CurveError when a region crosses a seam there, or
+    strays from the face.
     """
     if not regions:
         return []
     pieces = _pieces(regions, chart)
-    head_uv: list[Array] | None = None
+    ends = None if head_end is None else (foot_end or _OnFace(chart), head_end)
+    done: list[_Piece | None] = [None] * len(pieces.beziers)
     for _ in range(HALVINGS):
-        if head_end is None:
-            uv, foot, head, good = _fitted(pieces, chart, low, high)
-        else:
-            uv, foot, good = _end(pieces.beziers, chart, foot_end or _OnFace(chart))
-            head_uv, head, meets = _end(pieces.beziers, chart, head_end)
-            foot, head = _raised(foot, head)
-            good = good & meets
-        if good.all():
+        left = np.array([k for k, piece in enumerate(done) if piece is None])
+        beziers = pieces.beziers[left]
+        found = (
+            _fitted(beziers, chart, low, high) if ends is None else _between(beziers, chart, *ends)
+        )
+        for k, piece in zip(left.tolist(), found, strict=True):
+            done[k] = piece
+        lost = np.array([piece is None for piece in done])
+        if not lost.any():
             break
-        pieces = pieces.halved(~good)
+        pieces = pieces.halved(lost)
+        done = [one for p in done for one in ((None, None) if p is None else (p,))]
     else:
-        raise CurveError(f"{np.count_nonzero(~good)} pieces stray from the face")
+        raise CurveError(f"{np.count_nonzero(lost)} pieces stray from the face")
+    uv, foot, head, own_uv = (
+        list(row) for row in zip(*(p for p in done if p is not None), strict=True)
+    )
+    head_uv = None if ends is None else own_uv
     codes = np.where(pieces.straight, chart.straight(pieces.beziers), Straight.FREE)
     if head_end is not None:
         codes[:] = Straight.FREE
@@ -176,7 +192,7 @@ def face_loops(
         turn = np.zeros(2)
         if foot_end is None:
             first, own = uv[spans[0]], chart.ground
-            turn = np.array([_turns(first, own, start), _over(first, own)])
+            turn = np.array([_turns(first, own, start), _over(first, own, start)])
         laid.append(
             [
                 FaceLoop(
@@ -222,76 +238,70 @@ class _OnFace:
 
     chart: FaceChart
 
-    def space(self, xy: Array) -> Array:
-        return self.chart.to_space(xy)
-
-    def uv(self, xy: Array) -> Array:
-        return self.chart.to_uv(xy)
+    def both(self, xy: Array) -> tuple[Array, Array]:
+        return self.chart.on_face(xy)
 
     def at(self, uv: Array) -> Array:
-        return self.chart.to_space(self.chart.from_uv(uv))
+        ground = self.chart.ground
+        return ground.to_space(ground.from_uv(uv))
 
 
-def _end(
-    beziers: Array, chart: FaceChart, end: Ends
-) -> tuple[list[Array], list[Array], NDArray[np.bool_]]:
-    """Control points in (u, v) and poles in space of every piece at one end of the walls,
-    and which are good."""
-    count = len(beziers)
-    uv: list[Array] = [np.empty(0)] * count
-    poles: list[Array] = [np.empty(0)] * count
-    left = np.arange(count)
+def _between(
+    beziers: Array, chart: FaceChart, foot_end: Ends, head_end: Ends
+) -> list[_Piece | None]:
+    """Pieces whose walls run from one end to another; None for those that stray."""
+    found: list[_Piece | None] = []
+    for a, b in zip(_end(beziers, chart, foot_end), _end(beziers, chart, head_end), strict=True):
+        if a is None or b is None:
+            found.append(None)
+            continue
+        degree = max(len(a[1]), len(b[1])) - 1
+        found.append((a[0], raised(a[1], degree), raised(b[1], degree), b[0]))
+    return found
+
+
+def _end(beziers: Array, chart: FaceChart, end: Ends) -> list[tuple[Array, Array] | None]:
+    """Control points in (u, v) and poles in space of every piece at one end of the walls; None for
+    those that stray."""
+    found: list[tuple[Array, Array] | None] = [None] * len(beziers)
+    space, uv = end.both(np.einsum("kj,njc->nkc", CUBIC_DENSE, beziers))
+    left = np.arange(len(beziers))
     allowed = max(chart.fineness, 1e-7)
     for p in DEGREES:
-        fit = FITS[p]
-        a, stray = fit_points(beziers[left], end.space, fit)
-        b, _ = fit_points(beziers[left], end.uv, fit)
-        between = np.einsum("kj,njc->nkc", fit.cubic_between, beziers[left])
-        off = end.at(np.einsum("kp,npc->nkc", fit.poles_between, b)) - end.space(between)
-        stray = np.maximum(stray, np.linalg.norm(off, axis=-1).max(axis=1))
-        fits = stray <= allowed
+        a, _, stray = fit_dense(space[left], p)
+        b, flat, _ = fit_dense(uv[left], p)
+        off = np.linalg.norm(end.at(flat) - space[left], axis=-1)
+        fits = np.maximum(stray, np.nan_to_num(off, nan=np.inf).max(axis=1)) <= allowed
         for k in np.flatnonzero(fits):
-            poles[left[k]], uv[left[k]] = a[k], b[k]
+            found[left[k]] = (b[k], a[k])
         left = left[~fits]
         if not len(left):
             break
-    good = np.ones(count, dtype=bool)
-    good[left] = False
-    return uv, poles, good
+    return found
 
 
-def _raised(foot: list[Array], head: list[Array]) -> tuple[list[Array], list[Array]]:
-    """Feet and heads of the same degree, piece by piece."""
-    pairs = [
-        (raised(a, max(len(a), len(b)) - 1), raised(b, max(len(a), len(b)) - 1))
-        if len(a) and len(b)
-        else (a, b)
-        for a, b in zip(foot, head, strict=True)
-    ]
-    return [a for a, _ in pairs], [b for _, b in pairs]
-
-
-def _over(uv: Sequence[Array], chart: FaceChart) -> float:
+def _over(uv: Sequence[Array], chart: FaceChart, start: Start | None) -> float:
     """What to add to v on a face that closes in that direction too, a torus."""
     if not getattr(chart, "ring", False):
         return 0.0
-    least = min(float(p[:, 1].min()) for p in uv)
-    greatest = max(float(p[:, 1].max()) for p in uv)
-    shift = -2.0 * np.pi * np.floor(least / (2.0 * np.pi))
-    if greatest + shift > 2.0 * np.pi:
-        raise CurveError("the artwork crosses the seam of the face")
-    return float(shift)
+    begin = None if start is None else start[1]
+    return _lap([p[:, 1] for p in uv], begin, 2.0 * np.pi)
 
 
-def _turns(uv: Sequence[Array], chart: FaceChart, start: float | None) -> float:
+def _turns(uv: Sequence[Array], chart: FaceChart, start: Start | None) -> float:
     """What to add to u so that the outline lies within one turn from where u begins."""
     if start is None or not chart.closed:
         return 0.0
-    turn = chart.period
-    least = min(float(p[:, 0].min()) for p in uv)
-    greatest = max(float(p[:, 0].max()) for p in uv)
+    return _lap([p[:, 0] for p in uv], start[0], chart.period)
+
+
+def _lap(values: Sequence[Array], begin: float | None, turn: float) -> float:
+    """Whole turns to add to values so that they lie within one from where it begins, or begin
+    within the first where there is no seam."""
+    least, greatest = min(float(v.min()) for v in values), max(float(v.max()) for v in values)
+    start = 0.0 if begin is None else begin
     shift = -turn * np.floor((least - start) / turn)
-    if greatest + shift > start + turn:
+    if begin is not None and greatest + shift > start + turn:
         raise CurveError("the artwork crosses the seam of the face")
     return float(shift)
 
@@ -321,41 +331,33 @@ def _cut(bezier: Array, count: int) -> list[Array]:
     return [*parts, rest]
 
 
-Fitted = tuple[list[Array], list[Array], list[Array], NDArray[np.bool_]]
-
-
-def _fitted(pieces: _Pieces, chart: FaceChart, low: float, high: float) -> Fitted:
-    """Control points in (u, v) and poles at the two lifts of every piece, and which are good.
+def _fitted(beziers: Array, chart: FaceChart, low: float, high: float) -> list[_Piece | None]:
+    """Control points in (u, v) and poles at the two lifts of every piece; None for those that
+    stray.
 
     Exact cubics on a flat face, elsewhere the lowest degree that keeps within a hair of the
     chart at both lifts.
     """
-    beziers = pieces.beziers
-    count = len(beziers)
-    good = np.ones(count, dtype=bool)
     if chart.evenly_curved and chart.curvature() == (0.0, 0.0):
         foot, head = chart.to_space(beziers, low), chart.to_space(beziers, high)
-        return list(chart.to_uv(beziers)), list(foot), list(head), good
-    foot_poles: list[Array] = [np.empty(0)] * count
-    head_poles: list[Array] = [np.empty(0)] * count
-    uv: list[Array] = list(chart.to_uv(beziers)) if chart.affine else [np.empty(0)] * count
-    left = np.arange(count)
+        return [(*own, NO_UV) for own in zip(chart.to_uv(beziers), foot, head, strict=True)]
+    found: list[_Piece | None] = [None] * len(beziers)
+    affine = chart.to_uv(beziers) if chart.affine else None
+    left = np.arange(len(beziers))
     for p in DEGREES:
         fit = FITS[p]
         samples = sampled(beziers[left], chart, fit)
         a, stray = fit_space(samples, low, fit)
         b, stray_b = fit_space(samples, high, fit)
         stray = np.maximum(stray, stray_b)
-        if not chart.affine:
+        if affine is None:
             c, stray_c = fit_uv(samples, chart, (low, high), fit)
             stray = np.maximum(stray, stray_c)
         fits = stray <= chart.fineness
         for k in np.flatnonzero(fits):
-            foot_poles[left[k]], head_poles[left[k]] = a[k], b[k]
-            if not chart.affine:
-                uv[left[k]] = c[k]
+            uv = c[k] if affine is None else affine[left[k]]
+            found[left[k]] = (uv, a[k], b[k], NO_UV)
         left = left[~fits]
         if not len(left):
             break
-    good[left] = False
-    return uv, foot_poles, head_poles, good
+    return found

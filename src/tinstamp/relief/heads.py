@@ -41,6 +41,10 @@ class Head(ABC):
     def uv(self, xy: Array) -> Array:
         """The same in the parameters of the head's surface, (..., 2)."""
 
+    def both(self, xy: Array) -> tuple[Array, Array]:
+        """In space and in the parameters of the head's surface."""
+        return self.space(xy), self.uv(xy)
+
     @abstractmethod
     def at(self, uv: Array) -> Array:
         """Points of the head's surface, (..., 3)."""

@@ -39,7 +39,7 @@ from tinstamp.blank.trim import covers, loops
 from tinstamp.chart.base import FaceChart
 from tinstamp.job.face_name import StampFace
 from tinstamp.relief.alike import STAYS, Like, alike
-from tinstamp.relief.face_curves import CurveError, FaceLoop, extent, face_loops, ring_of
+from tinstamp.relief.face_curves import CurveError, FaceLoop, Start, extent, face_loops, ring_of
 from tinstamp.relief.heads import Head
 from tinstamp.relief.surfaces import parallel, round_frame
 from tinstamp.relief.walls import HERE, Walled, Waller
@@ -155,7 +155,7 @@ def imprint(
     The regions must lie strictly inside the face and not touch one another: that is for
     the caller to know (see `setting.fit`). Raises CurveError when they cross the seam.
     """
-    hosts = _Hosts(solid.faces_named(face_name), chart)
+    hosts = Hosts(solid.faces_named(face_name), chart)
     laid = face_loops(regions, chart, 0.0, depth, hosts.start, None, head)
     surface = hosts.surface
     every = [loop for outlines in laid for loop in outlines]
@@ -273,12 +273,12 @@ def _pierced(
     return found
 
 
-class _Hosts:
+class Hosts:
     """The faces of one name, and which of them a place in (u, v) is on.
 
     Attributes
     ----------
-    start : where u begins, on a closed face.
+    start : where u and v begin, on a closed face.
     """
 
     def __init__(self, named: Sequence[NamedFace], chart: FaceChart) -> None:
@@ -289,9 +289,10 @@ class _Hosts:
         alone = len(self.faces) == 1
         closed = chart.ground.closed
         self.rings = [loops(face) for face in self.faces] if closed or not alone else []
-        self.start: float | None = None
+        self.start: Start | None = None
         if closed:
-            self.start = min(float(ring[:, 0].min()) for rings in self.rings for ring in rings)
+            least = np.min([ring.min(axis=0) for rings in self.rings for ring in rings], axis=0)
+            self.start = float(least[0]), float(least[1])
         if any(f.shell != self.shell for f in named):
             raise CurveError("the face has parts on several shells")
         for face in self.faces[1:]:

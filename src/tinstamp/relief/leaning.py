@@ -7,9 +7,10 @@ surface everywhere.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
-from functools import lru_cache
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+from functools import cached_property, lru_cache
+from typing import Any
 
 import numpy as np
 from OCP.Geom import Geom_Surface
@@ -20,12 +21,22 @@ from tinstamp.chart.base import FaceChart
 from tinstamp.chart.run import Member
 from tinstamp.chart.view import View
 from tinstamp.relief.heads import Head
-from tinstamp.relief.surfaces import parallel
+from tinstamp.relief.surfaces import ReliefError, parallel
 
 LEAN_FADES = 1.0
 """mm from the joint at which the lean is an e-th of what it is there, on wide faces."""
 NARROW_PARTS = 3.5
 """On narrow ones it is the width in that many parts."""
+BENT_PARTS = 4.5
+"""Along a curved joint it is its least radius in that many parts, at most."""
+RIM_PLACES = 129
+"""Places along a joint where it is known on both faces."""
+ALONG = np.linspace(0.0, 1.0, RIM_PLACES)
+"""Those places."""
+RIM_STRAY = 1e-7
+"""A joint whose places are off a line by less than that part of its length is straight."""
+NEAREST_ROUNDS = 8
+"""Steps of the search for the nearest place of a curved joint."""
 FLUX_BITS = 96
 """Bits that stand for a piece of an outline while the flux through it is summed."""
 SOLVING_ROUNDS = 12
@@ -48,32 +59,90 @@ def on_base(chart: FaceChart, xy: Array) -> Array:
 
 @dataclass(frozen=True, eq=False)
 class Rim:
-    """A straight joint on the sheet of one of its faces.
+    """A joint on the sheet of one of its faces, by a parameter from 0 to 1 along it that is the
+    same for both.
 
     Attributes
     ----------
-    start : (2,) on it. out : (2,) unit, over it and away from the face.
-    width : of the face from there, mm. base : the face's chart.
+    places : (RIM_PLACES, 2) points of it. away : +1 where the face lies to its left, and what is
+        over it to its right. width : of the face from there, mm. base : the face's chart.
     """
 
-    start: Array
-    out: Array
+    places: Array
+    away: float
     width: float
     base: FaceChart
 
+    @cached_property
+    def straight(self) -> bool:
+        run = self.places[-1] - self.places[0]
+        off = (self.places - self.places[0]) @ np.array([-run[1], run[0]])
+        return bool(np.abs(off).max() < RIM_STRAY * np.linalg.norm(run))
 
-def rim_of(member: Member, ends: Array) -> Rim:
-    """Of a member, with the joint's ends (2, 2) on the run's sheet."""
-    start, end = on_base(member.chart, member.into(ends))
-    run = (end - start) / np.linalg.norm(end - start)
-    out = np.array([run[1], -run[0]])
+    @cached_property
+    def _curve(self) -> Any:
+        from scipy.interpolate import CubicSpline
+
+        closed = bool(np.linalg.norm(self.places[0] - self.places[-1]) < RIM_STRAY)
+        return CubicSpline(ALONG, self.places, bc_type="periodic" if closed else "not-a-knot")
+
+    def at(self, t: Array, order: int = 0) -> Array:
+        """Points of it, (..., 2), or their derivatives."""
+        t = np.asarray(t, dtype=float)[..., None]
+        if self.straight:
+            a, run = self.places[0], self.places[-1] - self.places[0]
+            return (a + t * run, run + 0.0 * t, 0.0 * t * run)[order]
+        return np.asarray(self._curve(t[..., 0], order), dtype=float)
+
+    def out(self, t: Array) -> Array:
+        """Unit vectors over it and away from the face, (..., 2)."""
+        along = self.at(t, 1)
+        side = self.away * np.stack([along[..., 1], -along[..., 0]], axis=-1)
+        return np.asarray(side / np.linalg.norm(side, axis=-1, keepdims=True), dtype=float)
+
+    def nearest(self, xy: Array) -> tuple[Array, Array]:
+        """Where along it points (..., 2) are nearest, and how far over it they lie, mm."""
+        xy = np.asarray(xy, dtype=float)
+        flat = xy.reshape(-1, 2)
+        if self.straight:
+            run = self.places[-1] - self.places[0]
+            t = (flat - self.places[0]) @ run / float(run @ run)
+        else:
+            from scipy.spatial import cKDTree
+
+            t = ALONG[cKDTree(self.places).query(flat)[1]]
+            for _ in range(NEAREST_ROUNDS):
+                off, d1, d2 = self.at(t) - flat, self.at(t, 1), self.at(t, 2)
+                down = np.einsum("nk,nk->n", d1, d1) + np.einsum("nk,nk->n", off, d2)
+                step = np.einsum("nk,nk->n", off, d1) / np.where(np.abs(down) > 1e-9, down, 1.0)
+                t = np.clip(t - np.clip(step, -0.1, 0.1), 0.0, 1.0)
+        far = np.einsum("nk,nk->n", flat - self.at(t), self.out(t))
+        return t.reshape(xy.shape[:-1]), far.reshape(xy.shape[:-1])
+
+    @cached_property
+    def least_radius(self) -> float:
+        """Of its curvature, mm."""
+        d1, d2 = self.at(ALONG, 1), self.at(ALONG, 2)
+        cross = np.abs(d1[:, 0] * d2[:, 1] - d1[:, 1] * d2[:, 0])
+        return float((np.linalg.norm(d1, axis=1) ** 3 / np.maximum(cross, 1e-12)).min())
+
+
+def rim_of(member: Member, cut: Array) -> Rim:
+    """Of a member, with a joint (m, 4, 2) on the run's sheet."""
+    t = ALONG * len(cut)
+    k = np.minimum(t.astype(int), len(cut) - 1)
+    on_run = np.stack(
+        [evaluate(cut[i][None], np.array([x - i]))[0, 0] for i, x in zip(k, t, strict=True)]
+    )
+    places = on_base(member.chart, member.into(on_run))
     base = base_of(member.chart)
-    far = np.concatenate([(o.points(8) - start) @ out for o in base.outline])
     inner = member.area.representative_point()
     middle = on_base(member.chart, member.into(np.array([inner.x, inner.y])))
-    if float((middle - start) @ out) > 0:
-        out, far = -out, -far
-    return Rim(start, out, float(-far.min()), base)
+    rim = Rim(places, 1.0, 0.0, base)
+    _, far = rim.nearest(middle)
+    rim = replace(rim, away=-1.0) if float(far) > 0 else rim
+    corners = np.concatenate([o.points(8) for o in base.outline])
+    return replace(rim, width=float(-rim.nearest(corners)[1].min()))
 
 
 @dataclass(frozen=True, eq=False)
@@ -83,68 +152,87 @@ class Lean:
     Attributes
     ----------
     own, other : the two sides of the joint. bend : degrees, positive where the part is convex.
+    second : this side follows the other along the joint too, so that they meet in one place.
     """
 
     own: Rim
     other: Rim
     bend: float
+    second: bool
 
     @property
     def reach(self) -> float:
-        return min(LEAN_FADES, self.own.width / NARROW_PARTS)
-
-    def _bell(self, xy: Array) -> Array:
-        """The lean at points of the sheet as a part of that at the joint."""
-        far = (np.asarray(xy) - self.own.start) @ self.own.out
-        return np.asarray(np.exp(-((far / self.reach) ** 2)), dtype=float)
+        least = min(self.own.least_radius, self.other.least_radius)
+        return min(LEAN_FADES, self.own.width / NARROW_PARTS, least / BENT_PARTS)
 
     def shift(self, xy: Array, lift: float) -> Array:
         """How far points (..., 2) move over the sheet on their way up by `lift` mm."""
-        most = _most(self, lift)
-        return np.asarray(most * self._bell(xy)[..., None] * self.own.out, dtype=float)
+        t, far = self.own.nearest(xy)
+        bell = np.exp(-((far / self.reach) ** 2))
+        return np.asarray(bell[..., None] * self._at_joint(t, lift), dtype=float)
+
+    def _at_joint(self, t: Array, lift: float) -> Array:
+        """The shift at places along the joint, (..., 2)."""
+        ahead, beside = _met(self, lift)
+        if self.second:
+            return beside(t)
+        return ahead(t)[..., None] * self.own.out(t)
 
     def gain(self, chart: FaceChart, region: Region, lift: float) -> float:
         """What leaning adds to the volume of a region on the chart's sheet, mm³.
 
         At the height t the region has grown by t / lift of the shift's flux through its
-        outlines, and areas by 1 + 2 H t + K t² (Steiner), H and K as at the joint; this is
-        the integral over t of their product."""
-        flux = 0.0
+        outlines, and areas by 1 + 2 H t + K t² (Steiner); this is the integral over t of their
+        product."""
+        total = 0.0
         t = np.linspace(0.0, 1.0, FLUX_BITS + 1)
         for outline in region.outlines:
             q = on_base(chart, evaluate(outline.beziers, t))
-            bell = self._bell((q[:, 1:] + q[:, :-1]) / 2.0)
-            run = q[:, 1:] - q[:, :-1]
-            x, y = self.own.out
-            flux += float((bell * (x * run[..., 1] - y * run[..., 0])).sum())
-        mean, gauss = (float(v) for v in self.own.base.bent_at(self.own.start))
-        high = lift / 2.0 + 2.0 * mean * lift**2 / 3.0 + gauss * lift**3 / 4.0
-        return _most(self, lift) * flux * high
+            middle, run = (q[:, 1:] + q[:, :-1]) / 2.0, q[:, 1:] - q[:, :-1]
+            shift = self.shift(middle, lift)
+            flux = shift[..., 0] * run[..., 1] - shift[..., 1] * run[..., 0]
+            j = self.own.base.jacobian(middle)
+            grown = np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
+            mean, gauss = self.own.base.bent_at(middle)
+            high = lift / 2.0 + 2.0 * mean * lift**2 / 3.0 + gauss * lift**3 / 4.0
+            total += float((flux * grown * high).sum())
+        return total
+
+
+Along = Callable[[Array], Array]
 
 
 @lru_cache(maxsize=256)
-def _most(lean: Lean, lift: float) -> float:
-    """The shift at the joint: that at which the parallels of both faces meet, mm, by Newton's
-    method from where those of two planes do."""
-    guess = lift * float(np.tan(np.radians(lean.bend) / 2.0))
-    s = np.array([guess, guess])
+def _met(lean: Lean, lift: float) -> tuple[Along, Along]:
+    """The shifts at a joint with which the parallels of both faces meet, by places along it: of the
+    first side straight over the joint, mm (...,), of the second, (..., 2). By Newton's method from
+    where those of two planes do."""
+    from scipy.interpolate import CubicSpline
 
-    def spots(s: Array) -> tuple[Array, Array]:
-        return tuple(  # type: ignore[return-value]
-            rim.base.to_space(rim.start + x * rim.out, lift)
-            for rim, x in ((lean.own, s[0]), (lean.other, s[1]))
-        )
+    first, second = (lean.other, lean.own) if lean.second else (lean.own, lean.other)
+    p, q, out, there = first.at(ALONG), second.at(ALONG), first.out(ALONG), second.out(ALONG)
+    guess = lift * float(np.tan(np.radians(lean.bend) / 2.0))
+    s = np.concatenate([np.full((len(ALONG), 1), guess), guess * there], axis=1)
+
+    def apart(s: Array) -> Array:
+        a = first.base.to_space(p + s[:, :1] * out, lift)
+        return np.asarray(a - second.base.to_space(q + s[:, 1:], lift), dtype=float)
 
     for _ in range(SOLVING_ROUNDS):
-        a, b = spots(s)
-        if np.linalg.norm(a - b) < SOLVED_WITHIN:
+        off = apart(s)
+        if np.linalg.norm(off, axis=1).max() < SOLVED_WITHIN:
             break
-        h = 1e-5
-        da = (spots(s + [h, 0])[0] - a) / h
-        db = (spots(s + [0, h])[1] - b) / h
-        step, *_ = np.linalg.lstsq(np.stack([da, -db], axis=1), a - b, rcond=None)
-        s = s - step
-    return float(s[0])
+        step = 1e-5 * np.eye(3)
+        slopes = np.stack([(apart(s + d) - off) / 1e-5 for d in step], axis=-1)
+        s = s - np.linalg.solve(slopes, off[..., None])[..., 0]
+    else:
+        raise ReliefError("the relief's caps do not meet where two faces do")
+    ahead, beside = CubicSpline(ALONG, s[:, 0]), CubicSpline(ALONG, s[:, 1:])
+
+    def within(curve: Any) -> Along:
+        return lambda t: np.asarray(curve(np.clip(t, 0.0, 1.0)), dtype=float)
+
+    return within(ahead), within(beside)
 
 
 @dataclass(frozen=True, eq=False)
@@ -169,6 +257,10 @@ class Leaning(Head):
 
     def uv(self, xy: Array) -> Array:
         return self._base.to_uv(self._there(xy))
+
+    def both(self, xy: Array) -> tuple[Array, Array]:
+        q = self._there(xy)
+        return self._base.to_space(q, self.lift), self._base.to_uv(q)
 
     def at(self, uv: Array) -> Array:
         return self._base.to_space(self._base.from_uv(uv), self.lift)

@@ -10,9 +10,12 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
+from itertools import combinations
 
 import numpy as np
 import shapely
+from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Region, evaluate
 from tinstamp.artwork.split import Part, SplitError, uncut
@@ -37,8 +40,6 @@ POLYGONS_STRAY = 2e-3
 """mm; polygons that stand for faces may be that far off."""
 ON_FACE = 1e-4
 """mm; a point that is further off a face does not lie on it."""
-JOINT_STRAY = 1e-6
-"""mm that a straight joint may be off a line on a sheet."""
 
 
 @dataclass(frozen=True)
@@ -80,6 +81,32 @@ def shares(chart: RunChart, regions: Sequence[Region]) -> Shares:
             else:
                 beyond.setdefault(k, []).append(part.region)
     return Shares(within, beyond, list(across.values()))
+
+
+def meets_itself(chart: RunChart, parts: Shares) -> bool:
+    """True when the ends of artwork that goes all the way round lie on one another."""
+    by_member: dict[int, list[Region]] = {}
+    for share in (parts.within, parts.beyond):
+        for k, regions in share.items():
+            by_member.setdefault(k, []).extend(regions)
+    for k, part in (own for region in parts.across for own in region):
+        by_member.setdefault(k, []).append(part.region)
+    by_face: dict[str, list[int]] = {}
+    for k in by_member:
+        by_face.setdefault(chart.members[k].face, []).append(k)
+    for members in by_face.values():
+        if len(members) > 1:
+            laid = [_on_own_face(chart.members[k], by_member[k]) for k in members]
+            if any(a.intersects(b) for a, b in combinations(laid, 2)):
+                return True
+    return False
+
+
+def _on_own_face(member: Member, regions: Sequence[Region]) -> BaseGeometry:
+    """Ink of a run's sheet on that of a member's face."""
+    flat = shapely.union_all(ink(regions), grid_size=1e-7)
+    there = shapely.transform(flat, lambda xy: on_base(member.chart, member.into(xy)))
+    return shapely.make_valid(there)
 
 
 def cut_at(chart: RunChart, cast: CastChart, lift: float) -> RunChart:
@@ -155,10 +182,7 @@ def joined_tool(
 
 
 def leans_of(chart: RunChart, k: int, part: Part) -> dict[int, Lean]:
-    """How the walls of a part lean at the joints that it meets, by their numbers.
-
-    Raises ReliefError.
-    """
+    """How the walls of a part lean at the joints that it meets, by their numbers."""
     found = {}
     for number in sorted({int(m) for marks in part.marks.of for m in marks if m >= 0}):
         beyond = chart.members[number]
@@ -169,25 +193,11 @@ def leans_of(chart: RunChart, k: int, part: Part) -> dict[int, Lean]:
     return found
 
 
+@lru_cache(maxsize=64)
 def lean_at(own: Member, other: Member, joint: Member) -> Lean:
     """How walls of a member lean where it meets another, at the joint that one of them begins
-    with. Raises ReliefError."""
-    if any(not _straight(member, joint.cut) for member in (own, other)):
-        raise ReliefError(
-            f"the faces meet at {abs(joint.bend):.1f}° along a curve: relief runs on there "
-            f"only with parallel walls and a flat cap, from a projection"
-        )
-    ends = joint.cut[[0, -1], [0, 3]]
-    return Lean(rim_of(own, ends), rim_of(other, ends), joint.bend)
-
-
-def _straight(member: Member, cut: Array) -> bool:
-    """True when a joint is straight on the sheet of the member's face."""
-    points = on_base(member.chart, member.into(evaluate(cut, np.linspace(0.0, 1.0, 9))))
-    points = points.reshape(-1, 2)
-    run = points[-1] - points[0]
-    off = (points - points[0]) @ np.array([-run[1], run[0]]) / np.linalg.norm(run)
-    return bool(np.abs(off).max() < JOINT_STRAY)
+    with."""
+    return Lean(rim_of(own, joint.cut), rim_of(other, joint.cut), joint.bend, own is joint)
 
 
 def _ends(

@@ -10,14 +10,16 @@ them in their own (u, v).
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
 from OCP.Geom import Geom_Circle, Geom_Curve, Geom_Line, Geom_Plane, Geom_Surface
 from OCP.Geom2d import Geom2d_Curve, Geom2d_Line
-from OCP.gp import gp_Ax2, gp_Ax3, gp_Dir, gp_Dir2d, gp_Pnt, gp_Pnt2d
+from OCP.gp import gp_Ax2, gp_Ax3, gp_Dir, gp_Dir2d, gp_Pnt, gp_Pnt2d, gp_Vec
 from OCP.TopLoc import TopLoc_Location
-from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Wire
+from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
 
 from tinstamp.blank.kernel import (
     BUILDER,
@@ -56,6 +58,46 @@ class Walled:
     walls: list[TopoDS_Face]
 
 
+@dataclass(frozen=True)
+class Post:
+    """Where two walls meet: its ends and the edge between them, upwards from the face."""
+
+    low: TopoDS_Vertex
+    high: TopoDS_Vertex
+    up: TopoDS_Edge
+
+
+@dataclass(frozen=True)
+class Strip:
+    """A run of walls that does not close: its edges on the face, those on the head's surface, and
+    the walls."""
+
+    feet: list[TopoDS_Edge]
+    heads: list[TopoDS_Edge]
+    walls: list[TopoDS_Face]
+
+
+@dataclass(frozen=True)
+class _Rows:
+    """A loop as plain numbers: the kernel takes no arrays (see `FaceLoop`)."""
+
+    uv: list[list[Row]]
+    foot: list[list[Row]]
+    head: list[list[Row]]
+    own_uv: list[list[Row]] | None
+    codes: list[int]
+
+    @classmethod
+    def of(cls, loop: FaceLoop) -> _Rows:
+        return cls(
+            [points.tolist() for points in loop.uv],
+            [poles.tolist() for poles in loop.foot],
+            [poles.tolist() for poles in loop.head],
+            None if loop.head_uv is None else [points.tolist() for points in loop.head_uv],
+            loop.codes.tolist(),
+        )
+
+
 class Waller:
     """Makes walls between two parallel surfaces.
 
@@ -75,7 +117,7 @@ class Waller:
         between foot and head, mm; `tolerance` is that of the curves on them."""
         self.foot, self.head, self.height = foot, head, height
         self.tolerance = tolerance
-        self.axis = None if frame is None else (frame.origin, frame.z)
+        self.axis = None if frame is None else (frame.origin, _axis_of(foot, frame))
         along, up = gp_Dir2d(1.0, 0.0), gp_Dir2d(0.0, 1.0)
         self.low_trace = Geom2d_Line(gp_Pnt2d(0.0, 0.0), along)
         self.high_trace = Geom2d_Line(gp_Pnt2d(0.0, height), along)
@@ -84,58 +126,95 @@ class Waller:
 
     def walled(self, loop: FaceLoop) -> Walled:
         """Edges of a loop on both surfaces and the walls between them."""
-        count = len(loop.uv)
-        uv = [points.tolist() for points in loop.uv]
-        own_uv = None if loop.head_uv is None else [points.tolist() for points in loop.head_uv]
-        foot = [poles.tolist() for poles in loop.foot]
-        head = [poles.tolist() for poles in loop.head]
-        low = [vertex_at(p[0], self.tolerance) for p in foot]
-        high = [vertex_at(p[0], self.tolerance) for p in head]
-        low_ends = [v.Reversed() for v in low]
-        high_ends = [v.Reversed() for v in high]
-        ups = [
-            edge_on(
-                self._upright(foot[i][0], head[i][0], own_uv), low[i], high_ends[i], self.height
-            )
-            for i in range(count)
+        row = _Rows.of(loop)
+        count = len(row.uv)
+        posts = [
+            self.post(row.foot[i][0], row.head[i][0], row.own_uv is None) for i in range(count)
         ]
-        downs = [up.Reversed() for up in ups]
         foot_edges, head_edges, walls = [], [], []
-        for i, code in enumerate(loop.codes.tolist()):
-            j = i + 1 if i + 1 < count else 0
-            free = code == Straight.FREE
-            if free:
-                trace: Geom2d_Curve = bezier2d(uv[i])
-                length = 1.0
-                a_curve: Geom_Curve = bezier(foot[i])
-                b_curve: Geom_Curve = bezier(head[i])
-            else:
-                trace, length, sense = _straight(uv[i])
-                a_curve = self._curve(foot[i], code, sense)
-                b_curve = self._curve(head[i], code, sense)
-            a = edge_on(a_curve, low[i], low_ends[j], length)
-            b = edge_on(b_curve, high[i], high_ends[j], length)
-            BUILDER.UpdateEdge(a, trace, self.foot, HERE, self.tolerance)
-            if own_uv is not None:
-                trace = bezier2d(own_uv[i])
-            BUILDER.UpdateEdge(b, trace, self.head, HERE, self.tolerance)
+        for i in range(count):
+            a, b, wall = self._wall(row, i, posts[i], posts[i + 1 if i + 1 < count else 0])
             foot_edges.append(a)
             head_edges.append(b)
-            if free:
-                surface: Geom_Surface = ruled(foot[i], head[i], self.height)
-                BUILDER.UpdateEdge(a, self.low_trace, surface, HERE, TOLERANCE)
-                BUILDER.UpdateEdge(b, self.high_trace, surface, HERE, TOLERANCE)
-                BUILDER.UpdateEdge(ups[i], self.first_trace, surface, HERE, TOLERANCE)
-                BUILDER.UpdateEdge(ups[j], self.last_trace, surface, HERE, TOLERANCE)
-            else:
-                surface = _plane(foot[i], head[i])
-            walls.append(_wall(surface, a, ups[j], b, downs[i]))
+            walls.append(wall)
         return Walled(wire_of(foot_edges), wire_of(head_edges), foot_edges, walls)
 
-    def _upright(self, foot: Row, head: Row, own_uv: list[list[Row]] | None) -> Geom_Curve:
+    def strip(self, loop: FaceLoop, pieces: Sequence[int], first: Post, last: Post) -> Strip:
+        """Walls of pieces of a loop that follow one another, between two posts that stand already:
+        they may be shared with walls on another face."""
+        row = _Rows.of(loop)
+        plain = row.own_uv is None
+        inner = [self.post(row.foot[i][0], row.head[i][0], plain) for i in pieces[1:]]
+        posts = [first, *inner, last]
+        made = [self._wall(row, i, *both) for i, both in zip(pieces, pairwise(posts), strict=True)]
+        return Strip([a for a, _, _ in made], [b for _, b, _ in made], [w for _, _, w in made])
+
+    def traced_strip(
+        self, loop: FaceLoop, pieces: Sequence[int], first: Post, last: Post
+    ) -> list[TopoDS_Edge]:
+        """The edges of such pieces on the foot's surface alone."""
+        row = _Rows.of(loop)
+        inner = [vertex_at(row.foot[i][0], self.tolerance) for i in pieces[1:]]
+        low = [first.low, *inner, last.low]
+        return [self._foot(row, i, *both) for i, both in zip(pieces, pairwise(low), strict=True)]
+
+    def post(self, foot: Row, head: Row, plain: bool, tolerance: float = 0.0) -> Post:
+        """The upright edge between two walls, from a place on the face to one on the head's
+        surface; its ends need at least that tolerance, mm."""
+        tolerance = max(tolerance, self.tolerance)
+        low, high = vertex_at(foot, tolerance), vertex_at(head, tolerance)
+        up = edge_on(self._upright(foot, head, plain), low, high.Reversed(), self.height)
+        if tolerance > self.tolerance:
+            BUILDER.UpdateEdge(up, tolerance)
+        return Post(low, high, up)
+
+    def _foot(self, row: _Rows, i: int, start: TopoDS_Vertex, end: TopoDS_Vertex) -> TopoDS_Edge:
+        """The edge of a piece on the face."""
+        if row.codes[i] == Straight.FREE:
+            trace: Geom2d_Curve = bezier2d(row.uv[i])
+            edge = edge_on(bezier(row.foot[i]), start, end.Reversed(), 1.0)
+        else:
+            trace, length, sense = _straight(row.uv[i])
+            curve = self._curve(row.foot[i], row.codes[i], sense)
+            edge = edge_on(curve, start, end.Reversed(), length)
+        BUILDER.UpdateEdge(edge, trace, self.foot, HERE, self.tolerance)
+        return edge
+
+    def _wall(
+        self, row: _Rows, i: int, first: Post, last: Post
+    ) -> tuple[TopoDS_Edge, TopoDS_Edge, TopoDS_Face]:
+        """A piece's edges on the face and on the head's surface, and the wall between them."""
+        foot, head, uv = row.foot[i], row.head[i], row.uv[i]
+        free = row.codes[i] == Straight.FREE
+        if free:
+            trace: Geom2d_Curve = bezier2d(uv)
+            length = 1.0
+            a_curve: Geom_Curve = bezier(foot)
+            b_curve: Geom_Curve = bezier(head)
+        else:
+            trace, length, sense = _straight(uv)
+            a_curve = self._curve(foot, row.codes[i], sense)
+            b_curve = self._curve(head, row.codes[i], sense)
+        a = edge_on(a_curve, first.low, last.low.Reversed(), length)
+        b = edge_on(b_curve, first.high, last.high.Reversed(), length)
+        BUILDER.UpdateEdge(a, trace, self.foot, HERE, self.tolerance)
+        if row.own_uv is not None:
+            trace = bezier2d(row.own_uv[i])
+        BUILDER.UpdateEdge(b, trace, self.head, HERE, self.tolerance)
+        if free:
+            surface: Geom_Surface = ruled(foot, head, self.height)
+            BUILDER.UpdateEdge(a, self.low_trace, surface, HERE, TOLERANCE)
+            BUILDER.UpdateEdge(b, self.high_trace, surface, HERE, TOLERANCE)
+            BUILDER.UpdateEdge(first.up, self.first_trace, surface, HERE, TOLERANCE)
+            BUILDER.UpdateEdge(last.up, self.last_trace, surface, HERE, TOLERANCE)
+        else:
+            surface = _plane(foot, head)
+        return a, b, _wall(surface, a, last.up, b, first.up.Reversed())
+
+    def _upright(self, foot: Row, head: Row, plain: bool) -> Geom_Curve:
         """The edge between two walls, over 0 to the walls' height; walls of a head of its own
         are not all as long as that."""
-        if own_uv is None:
+        if plain:
             return _line(foot, head)
         return spline_curve([0.0, 0.0, self.height, self.height], [foot, head])
 
@@ -150,20 +229,9 @@ class Waller:
 
     def traced(self, loop: FaceLoop) -> Walled:
         """A loop on the foot's surface alone, without walls."""
-        count = len(loop.uv)
-        foot = [poles.tolist() for poles in loop.foot]
-        low = [vertex_at(p[0], self.tolerance) for p in foot]
-        edges = []
-        for i, code in enumerate(loop.codes.tolist()):
-            end = low[(i + 1) % count].Reversed()
-            if code == Straight.FREE:
-                trace: Geom2d_Curve = bezier2d(loop.uv[i].tolist())
-                edge = edge_on(bezier(foot[i]), low[i], end, 1.0)
-            else:
-                trace, length, sense = _straight(loop.uv[i].tolist())
-                edge = edge_on(self._curve(foot[i], code, sense), low[i], end, length)
-            BUILDER.UpdateEdge(edge, trace, self.foot, HERE, self.tolerance)
-            edges.append(edge)
+        row = _Rows.of(loop)
+        low = [vertex_at(p[0], self.tolerance) for p in row.foot]
+        edges = [self._foot(row, i, low[i], low[(i + 1) % len(low)]) for i in range(len(low))]
         wire = wire_of(edges)
         return Walled(wire, wire, edges, [])
 
@@ -181,6 +249,16 @@ class Waller:
         reach = [s - c for s, c in zip(start, centre, strict=True)]
         axes = gp_Ax2(gp_Pnt(*centre), gp_Dir(*(a * sense for a in axis)), gp_Dir(*reach))
         return Geom_Circle(axes, sum(r * r for r in reach) ** 0.5)
+
+
+def _axis_of(surface: Geom_Surface, frame: Frame) -> tuple[float, float, float]:
+    """The direction about which u of a round surface grows, along the frame's z or against it."""
+    at, du, dv = gp_Pnt(), gp_Vec(), gp_Vec()
+    surface.D1(0.0, 0.0, at, du, dv)
+    x, y, z = frame.z
+    out = gp_Vec(gp_Pnt(*frame.origin), at)
+    turn = 1.0 if gp_Vec(x, y, z).Crossed(out).Dot(du) > 0 else -1.0
+    return turn * x, turn * y, turn * z
 
 
 def _line(a: Row, b: Row) -> Geom_Line:

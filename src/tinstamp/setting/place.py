@@ -20,8 +20,10 @@ from tinstamp.chart.run import Member
 from tinstamp.chart.turns import STILL, Motion
 from tinstamp.chart.view import degrees_beneath
 from tinstamp.setting.along import AlongWay, follow, united
-from tinstamp.setting.way import rims
+from tinstamp.setting.way import places_on, rims
 
+MOST_HEAPED = 40.0
+"""regions of other copies that one may have over it: to unite them takes the square of it"""
 RestsOn = Literal["baseline", "middle", "bottom", "top"]
 
 
@@ -161,11 +163,41 @@ def lay(
         copies = replace(copies, count=how_many_fit(placed, chart, copies.gap))
     if copies is None or copies.count <= 1 or copies.along:
         return placed
+    if copies.round:
+        _check_round(placed, chart, copies.count)
     groups = [list(placed.regions)]
     for k in range(1, copies.count):
         move = _copy(k, copies, chart)
         groups.append([r.transformed(move.matrix, move.shift) for r in placed.regions])
+    if _heaped(groups) > MOST_HEAPED:
+        raise PlaceError("the copies lie over one another many times: make the step longer")
     return replace(placed, regions=tuple(united(groups)), bent=True)
+
+
+def _check_round(placed: Placed, chart: Chart, count: int) -> None:
+    """Raises PlaceError when copies are longer than a closed face's way round."""
+    around = chart.all_round
+    if around is None or not placed.regions:
+        return
+    spans = degrees_covered(placed, chart)
+    covered = max(b for _, b in spans) - min(a for a, _ in spans)
+    if covered * count <= 360.0 + 1e-9:
+        return
+    girth = around.way_round(middle_of_ink(placed, chart))
+    long = girth * covered / 360.0
+    fit = int(360.0 / covered)
+    raise PlaceError(
+        f"{count} copies, each {long:.3f} mm long, take {count * long:.3f} mm, the girth is "
+        f"{girth:.3f} mm: " + (f"{fit} fit" if fit else "not one fits")
+    )
+
+
+def _heaped(groups: Sequence[Sequence[Region]]) -> float:
+    """How many regions of other copies one has over it, on average, by their boxes."""
+    boxes = shapely.box(*np.array([r.bounds for group in groups for r in group]).T)
+    owner = np.repeat(np.arange(len(groups)), [len(group) for group in groups])
+    a, b = shapely.STRtree(boxes).query(boxes)
+    return float(np.count_nonzero(owner[a] != owner[b])) / max(1, len(boxes))
 
 
 def _guided(artwork: Artwork, spot: Spot, chart: Chart, guided: Guided, times: int) -> Placed:
@@ -227,7 +259,8 @@ def where(spot: Spot, chart: Chart) -> tuple[Array, float]:
     across, up = spot.across, spot.up
     if spot.other is not None:
         return _from_other(spot, spot.other, chart)
-    low_x, high_x = float(chart.bounds[0]), float(chart.bounds[2])
+    bounds = places_on(chart).bounds
+    low_x, high_x = float(bounds[0]), float(bounds[2])
     if spot.across_from != "middle":
         if chart.turns is not None or spot.round:
             raise PlaceError("a round face has no left or right edge to measure from")

@@ -10,6 +10,7 @@ import shapely
 
 from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
+from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.run import RunChart
 from tinstamp.chart.view import told_on
@@ -165,19 +166,19 @@ def _turned(reach: Array, angle: float) -> Array:
 def rims(chart: Chart) -> tuple[float, float]:
     """Least and greatest height of a face: from the lower rim of a round one. Places on a
     projection or a patch are told on the face's own sheet, and so are these."""
-    chart = _told_on(chart)
+    chart = places_on(chart)
     turns = chart.turns
     if turns is None:
         return float(chart.bounds[1]), float(chart.bounds[3])
+    if isinstance(chart, BeltChart) and chart.ring:
+        return 0.0, chart.length.whole
     ups = np.concatenate([turns.unrolled(o.points(16))[:, 1] for o in chart.outline])
     return float(ups.min()), float(ups.max())
 
 
-def _told_on(chart: Chart) -> Chart:
-    """The chart that places on another are told on."""
-    if isinstance(chart, RunChart):
-        return _told_on(chart.first) if chart.turns is not None else chart
-    return told_on(chart)
+def places_on(chart: Chart) -> Chart:
+    """The chart of the face that places on another are told on: of a run that of its first one."""
+    return told_on(chart.first if isinstance(chart, RunChart) else chart)
 
 
 def midline_way(chart: Chart, between_rims: bool) -> Way:

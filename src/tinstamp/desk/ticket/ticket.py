@@ -402,7 +402,7 @@ class _Card(QStyledItemDelegate):
             return True
         if session.report is None or session.stale_report:
             return False
-        return any(key.startswith(start) for key in session.report.blank_errors)
+        return any(f"{key}.".startswith(start) for key in session.report.blank_errors)
 
     def _stamp(self, painter: QPainter, box: QRectF, index: int, stamp: Stamp) -> None:
         thumb = QRectF(box.left() + 12, box.top() + 12, 60, 44)

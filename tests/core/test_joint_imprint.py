@@ -14,6 +14,7 @@ from OCP.gp import gp_Pnt
 
 from tests.core.solids import edge_points, sound, volume
 from tests.core.test_runs import panels, with_flat
+from tinstamp.chart.run import RunChart
 from tinstamp.engine.build import Built, build
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import knot
@@ -122,27 +123,31 @@ def cone_on_cylinder(bend: float) -> TurnedProfile:
     return TurnedProfile(name="x", points=(knot("a", 20, 0), knot("b", 20, 20), knot("c", end, 40)))
 
 
+def over_the_bend(bend: float, make: str) -> Built:
+    part = cone_on_cylinder(bend)
+    return marked((part,), "x.a", "BEND", make, "8 mm", up="20 mm", up_from="lower", turn="15 deg")
+
+
 @pytest.mark.parametrize("bend", [4.0, -9.0, 14.0])
 def test_square_walls_over_a_bend_along_a_curve(bend: float) -> None:
     """A cylinder goes on as a cone. All points of the caps, sampled on the kernel's solid, lie at
     the depth from the blank; raised and sunk lie to either side of area times depth."""
     changes = []
     for make in ("engrave", "emboss"):
-        part = cone_on_cylinder(bend)
-        built = marked((part,), "x.a", "BEND", make, "8 mm", up="20 mm", up_from="lower", turn="15 deg")  # fmt: skip
+        built = over_the_bend(bend, make)
         changes.append(direct(built))
         assert built.solid is not None and built.blank is not None
-        blank = built.blank.solid.shape
-        caps = built.solid.named(StampFace("m", "cap"))
-        assert {built.planned["m"].chart.members[k].face for k in range(2)} == {"x.a", "x.b"}  # type: ignore[attr-defined]
-        points = np.concatenate([edge_points(cap)[::9] for cap in caps])
+        chart = built.planned["m"].chart
+        assert isinstance(chart, RunChart) and set(chart.faces) == {"x.a", "x.b"}
         if (make == "emboss" and bend > 0) or (make == "engrave" and bend < 0):
             continue  # there the nearest place of the blank may be the joint itself
-        off = [_distance(blank, p) for p in points]
+        caps = built.solid.named(StampFace("m", "cap"))
+        points = np.concatenate([edge_points(cap)[::9] for cap in caps])
+        off = [_distance(built.blank.solid.shape, p) for p in points]
         assert np.abs(np.array(off) - DEPTH).max() < 2e-5
     sunk, raised = changes
-    area = _area_on_faces(marked((cone_on_cylinder(bend),), "x.a", "BEND", "mark", "8 mm", up="20 mm", up_from="lower", turn="15 deg"))  # fmt: skip
-    assert (raised - sunk) / 2.0 == pytest.approx(area * DEPTH, rel=2e-3)
+    flat = _area_on_faces(over_the_bend(bend, "mark"))
+    assert (raised - sunk) / 2.0 == pytest.approx(flat * DEPTH, rel=2e-3)
 
 
 def _distance(shape: object, at: np.ndarray) -> float:
@@ -225,12 +230,13 @@ def test_what_earlier_relief_and_holes_leave_of_a_face() -> None:
     assert change == pytest.approx(both, rel=1e-6)
 
 
-def part(pick: random.Random) -> tuple[tuple[BaseFeature, ...], str]:
+def random_part(pick: random.Random) -> tuple[tuple[BaseFeature, ...], str]:
     """A random part with joints, and a face to begin on."""
     kind = pick.choice(("prism", "rounded", "panels", "flat", "cone", "plate"))
     if kind == "prism":
         sides = pick.randint(24, 48)
-        return (Prism(name="x", sides=str(sides), across_flats="60 mm", height="24 mm"),), "x.side_1"  # fmt: skip
+        wheel = Prism(name="x", sides=str(sides), across_flats="60 mm", height="24 mm")
+        return (wheel,), "x.side_1"
     if kind == "rounded":
         size = pick.uniform(3.0, 9.0)
         return (HEXAGON[0], HEXAGON[1].model_copy(update={"size": f"{size} mm"})), "p.side_3"
@@ -255,7 +261,7 @@ def test_random_parts_and_words(seed: int) -> None:
     """Whatever is built directly is sound, reads back whole from its file, and changes the volume
     as told; what is not is told."""
     pick = random.Random(f"joints {seed}")
-    features, face = part(pick)
+    features, face = random_part(pick)
     built = marked(
         features, face, pick.choice(("B8&", "OVER", "Rund", "S%Q")),
         pick.choice(("engrave", "emboss", "mark")), f"{pick.uniform(3, 7):.2f} mm",

@@ -46,8 +46,8 @@ TURN = 2.0 * math.pi
 """Radians of a full turn."""
 OVER = ", over"
 """What the name of a face's other seam ends with, where it has one: round the bar of a torus."""
-OVER_SEAM = 180.0
-"""Degrees round the bar from where the torus is outermost: its seam is innermost."""
+OVER_SEAM = 0.0
+"""Degrees round the bar from where the torus is outermost, of its usual seam."""
 
 
 def over_seam(face: str) -> str:
@@ -66,7 +66,7 @@ def turned(
     """
     whole = sweep >= 360.0
     look = FRONT.turned(seam if whole else -sweep / 2)
-    if whole and len(pieces) == 1 and pieces[0].centre is not None:
+    if whole and len(pieces) == 1 and pieces[0].centre is not None and over != OVER_SEAM:
         return _torus(name, pieces[0], look, over)
     outwards = np.array(look.x)
     edges = _edges(pieces, outwards)

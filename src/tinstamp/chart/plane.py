@@ -51,6 +51,28 @@ class PlaneChart(FaceChart):
     def moved(self, by: Frame) -> PlaneChart:
         return replace(self, frame=self.frame.within(by))
 
+    def laid_upright(self, upright: Array) -> PlaneChart:
+        """The same face on a sheet whose y runs along a direction in space, (3,), as far as that
+        can be, and whose origin is in the middle of its bounds."""
+        side, along = (float(v) for v in self.frame.axes[:2] @ upright)
+        if np.hypot(side, along) < 1e-9:
+            return self
+        turned = self._about(np.zeros(2), float(np.degrees(np.arctan2(-side, along))))
+        return turned._about((turned.bounds[:2] + turned.bounds[2:]) / 2, 0.0)
+
+    def _about(self, origin: Array, degrees: float) -> PlaneChart:
+        """The same on a sheet with its origin elsewhere, turned."""
+        a = np.radians(degrees)
+        matrix = np.array([[np.cos(a), np.sin(a)], [-np.sin(a), np.cos(a)]])
+        start, u, v = (np.array(part) for part in self.own)
+        own = (matrix @ (start - origin), matrix @ u, matrix @ v)
+        x, y, z = map(float, self.to_space(origin))
+        return PlaneChart(
+            tuple(o.transformed(matrix, -matrix @ origin) for o in self.outline),
+            replace(self.frame, origin=(x, y, z)).turned(degrees),
+            tuple((float(p[0]), float(p[1])) for p in own),  # type: ignore[arg-type]
+        )
+
     def to_space(self, xy: Array, lift: float = 0.0) -> Array:
         local = np.concatenate([xy, np.full((*xy.shape[:-1], 1), lift)], axis=-1)
         return self.frame.to_space(local)

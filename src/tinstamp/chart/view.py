@@ -25,7 +25,10 @@ class View:
     def uv_lifter(self, uv: Array) -> Callable[[float], Array]:
         """From the parameters of the face's own surface, which need no view."""
         assert isinstance(self, FaceChart)
-        return self.ground.uv_lifter(uv)
+        beneath = self.ground
+        if beneath is self:  # what comes after a view in its class knows its own surface
+            return super().uv_lifter(uv)  # type: ignore[misc]
+        return beneath.uv_lifter(uv)
 
 
 def told_on(chart: Chart) -> Chart:

@@ -39,7 +39,7 @@ from tinstamp.desk.work.recent import RecentFiles
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.engine.starting import Started
-from tinstamp.job.face_name import StampFace
+from tinstamp.job.face_name import StampFace, owner_of
 from tinstamp.job.model import Logo, Setting, Shape, Stamp, Text
 from tinstamp.output.outputs import OUTPUTS
 from tinstamp.proofing.finding import Finding
@@ -251,25 +251,15 @@ class Window(QMainWindow):
         again = partial(self.add_stamp, artwork, wish, file)
         if self.session.awaited.when_laid(self.session.face, again):
             return False
-        face = self.session.face if self.session.face in charts else next(iter(charts), None)
-        if face is None:
+        found = self._first_place()
+        if found is None:
             return False
+        setting, height = found
         job = self.session.job
-        chart = charts[face]
-        low, high = heights(chart)
-        middle = (low + high) / 2
-        width = float(chart.bounds[2] - chart.bounds[0])
-        height = min(6.0, max(1.0, round(min((high - low) / 4, width / 8), 1)))
         stamp = Stamp(
             name=free_name(job, wish if given is not None else "Stamp"),
             artwork=given or Text(text="TEXT", height=f"{height:g} mm"),
-            setting=Setting(
-                face=face,
-                across="0 deg" if chart.closed else "0 mm",
-                up=f"{middle - low:g} mm" if chart.turns is not None else "0 mm",
-                up_from="lower" if chart.turns is not None else "middle",
-                rests_on="middle",
-            ),
+            setting=setting,
         )
         job = job.model_copy(update={"stamps": (*job.stamps, stamp)})
         label = f"add “{stamp.name}”"
@@ -287,17 +277,47 @@ class Window(QMainWindow):
             box.selectAll()
         return True
 
+    def _first_place(self) -> tuple[Setting, float] | None:
+        """Where a new stamp lies: in the middle of the picked face, else of the first; and how high
+        its letters are, mm. None where there is no face."""
+        session, charts = self.session, self.session.charts
+        face = session.face
+        owner = owner_of(face or "", [stamp.name for stamp in session.job.stamps])
+        under = None if owner is None else self.drag.of(owner)
+        if face is not None and under is not None and face not in charts:  # laid out with it
+            wide, high = (under.placed.bounds[2:] - under.placed.bounds[:2]).tolist()
+            setting = Setting(
+                face=face, across="0 mm", up="0 mm", up_from="middle", rests_on="middle"
+            )
+            return setting, _letters(high, wide)
+        face = face if face in charts else next(iter(charts), None)
+        if face is None:
+            return None
+        chart = charts[face]
+        low, high = heights(chart)
+        round_face = chart.turns is not None
+        setting = Setting(
+            face=face,
+            across="0 deg" if chart.closed else "0 mm",
+            up=f"{(high - low) / 2:g} mm" if round_face else "0 mm",
+            up_from="lower" if round_face else "middle",
+            rests_on="middle",
+        )
+        return setting, _letters(high - low, float(chart.bounds[2] - chart.bounds[0]))
+
     def add_shape(self, shape: str) -> None:
         """A plain shape as a new stamp."""
         self.add_stamp(Shape.model_validate({"shape": shape}), shape.capitalize())
 
     def face_clicked(self, face: str) -> None:
-        """A face of the part was clicked: a stamp's own faces select the stamp."""
+        """A face of the part was clicked: a stamp's own faces select the stamp, and its cap once
+        more is the face that the next one goes on."""
         if isinstance(face, StampFace):
-            for i, stamp in enumerate(self.session.job.stamps):
-                if stamp.name == face.stamp:
-                    self.session.select(i)
-            return
+            names = [stamp.name for stamp in self.session.job.stamps]
+            at = names.index(face.stamp) if face.stamp in names else -1
+            if at != self.session.selected or face.role != "cap":
+                self.session.select(at)
+                return
         self.session.select(-1)
         self.session.pick_face(face)
 
@@ -365,3 +385,8 @@ class Window(QMainWindow):
         self.settings.sync()
         self.session.close()
         event.accept()
+
+
+def _letters(high: float, wide: float) -> float:
+    """How high the letters of a new text are on a face of that size, mm."""
+    return min(6.0, max(1.0, round(min(high / 4, wide / 8), 1)))

@@ -18,13 +18,16 @@ from tinstamp.chart.joint import Faces
 from tinstamp.engine.blanks import FeatureError, Step, key_of, made, steps_of
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.layer import Layer, Put
+from tinstamp.engine.marked import Marked
 from tinstamp.engine.measuring import ink_box, long_way, wall_behind
 from tinstamp.engine.report import BodyReport, Report, StampReport
 from tinstamp.engine.seams import seams_for
+from tinstamp.engine.told import field_in_words, is_off, stamp_report
 from tinstamp.engine.triangles import Mesh
+from tinstamp.engine.upon import NotThere, body_under, cap_chart, with_caps
 from tinstamp.job.archive import Document
-from tinstamp.job.field import label_of
-from tinstamp.job.model import Job, Path, Stamp
+from tinstamp.job.face_name import owner_of
+from tinstamp.job.model import Job, Path
 from tinstamp.job.nearest import nearest_faces
 from tinstamp.job.resolve import Resolved, resolve
 from tinstamp.output.step import NOT_WHOLE, sound_file
@@ -69,29 +72,6 @@ class Built:
         return self.bodies.get(PART)
 
 
-@dataclass
-class _Marked:
-    """The bodies so far as layers, what was told of each stamp, and how volumes changed, mm³."""
-
-    layers: dict[str, Layer]
-    reports: list[StampReport] = field(default_factory=list)
-    changed: dict[str, float] = field(default_factory=dict)
-
-    def bodies(self, cache: Cache) -> dict[str, NamedSolid]:
-        """Every body with all that was put into it so far."""
-        return {name: layer.body(cache) for name, layer in self.layers.items()}
-
-    @property
-    def whole_key(self) -> Hashable:
-        """All that the bodies depend on."""
-        return tuple((name, layer.whole_key) for name, layer in self.layers.items())
-
-    @property
-    def direct(self) -> bool:
-        """True when a stamp was built by a direct imprint."""
-        return any(report.built_by == "imprint" for report in self.reports)
-
-
 def build(
     document: Document,
     cache: Cache | None = None,
@@ -134,6 +114,7 @@ class _Run:
         self.findings: list[Finding] = []
         self.blank_errors: dict[str, str] = {}
         self.resolved = Resolved()
+        self.under: dict[int, Hashable] = {}
         self.start = time.perf_counter()
 
     def run(self) -> Built:
@@ -148,23 +129,28 @@ class _Run:
             plain, left_out = self._blank(steps, {})
             for error in left_out:
                 self._feature_not_made(error, "; the part is made without it")
-            planned = [found for i in self._ready() if (found := self._plan(i, plain)) is not None]
+            ready = self._ready()
+            upon = [i for i in ready if self._owner(i) is not None]
+            on_blank = [i for i in ready if i not in upon]
+            planned = [found for i in on_blank if (found := self._plan(i, plain)) is not None]
             seams = seams_for(planned, plain.charts)
             blank, _ = self._blank(steps, seams)
         except FeatureError as error:
             self._feature_not_made(error, "")
             return self._nothing()
-        planned = [item.on(blank.charts) for item in planned]
+        todo: list[int | Planned] = [*upon, *(item.on(blank.charts) for item in planned)]
+        todo.sort(key=lambda x: x if isinstance(x, int) else x.index)
         kept = list(self.findings)
-        marked = self._marked(blank, planned, direct=True)
+        marked = self._marked(blank, todo, direct=True)
         bodies = self._examined(marked, blank)
         if marked.direct and not all(body.valid for body in bodies):
             # an imprint passed its own checks, but not the last one: take the long way
             self.findings = kept
-            marked = self._marked(blank, planned, direct=False)
+            marked = self._marked(blank, todo, direct=False)
             bodies = self._examined(marked, blank)
+        blank = with_caps(blank, marked.caps, self.cache)
         report = self._report(bodies, tuple(marked.reports), blank)
-        by_name = {item.name: item for item in planned}
+        by_name = {item.name: item for item in marked.items}
         return Built(self.job, report, marked.bodies(self.cache), blank, by_name)
 
     def failed(self) -> Built:
@@ -181,9 +167,9 @@ class _Run:
     def _field_errors(self) -> None:
         for key, message in self.resolved.errors.items():
             path: Path = tuple(int(s) if s.isdigit() else s for s in key.split("."))
-            if _off(self.job, path):
+            if is_off(self.job, path):
                 continue
-            stamp, words = _field_in_words(self.job, path)
+            stamp, words = field_in_words(self.job, path)
             told = f"{words}: {message}"
             self.findings.append(Finding("fix", "wrong field", stamp, told, path=path))
 
@@ -240,6 +226,28 @@ class _Run:
             return None
         return item
 
+    def _owner(self, index: int) -> int | None:
+        """The stamp on whose cap one lies."""
+        return owner_of(self.job.stamps[index].setting.face, [s.name for s in self.job.stamps])
+
+    def _plan_upon(
+        self, marked: Marked, blank: Blank, index: int, made: Sequence[int]
+    ) -> Planned | None:
+        """The plan of a stamp that lies on the cap of another, which must be made by now."""
+        face, owner = self.job.stamps[index].setting.face, self._owner(index)
+        assert owner is not None
+        try:
+            layer = body_under(marked.layers[PART], self.job, index, owner, made, self.cache)
+            under = next(item for item in marked.items if item.index == owner)
+            chart = cap_chart(layer, face, under, self.cache)
+        except NotThere as error:
+            self._not_built(index, str(error))
+            return None
+        marked.layers[PART] = layer
+        marked.caps[face] = chart
+        self.under[index] = (layer.key, face)
+        return self._plan(index, with_caps(replace(blank, solid=layer.base), {face: chart}))
+
     def _tell(self, index: int, level: str, check: str, told: str) -> None:
         name = self.job.stamps[index].name
         self.findings.append(Finding(level, check, name, told, path=("stamps", index)))  # type: ignore[arg-type]
@@ -258,14 +266,14 @@ class _Run:
 
     # -- with the kernel
 
-    def _examined(self, marked: _Marked, blank: Blank) -> tuple[BodyReport, ...]:
+    def _examined(self, marked: Marked, blank: Blank) -> tuple[BodyReport, ...]:
         """Show the bodies, then examine each whole: closed, valid, and its volume the blank's
         with the sum of what the stamps added and took."""
         self.stopped()
         if self.picture is not None:
             self.progress("picture", 0.85)
             meshes = {name: layer.mesh(self.cache) for name, layer in marked.layers.items()}
-            self.picture(meshes, blank)
+            self.picture(meshes, with_caps(blank, marked.caps, self.cache))
         self.progress("last check", 0.95)
         self.stopped()
         plain = Layer(blank.solid).examined(self.cache)
@@ -282,7 +290,7 @@ class _Run:
             found.append(BodyReport(name, verdict.sound and agree, verdict.volume, before))
         return tuple(found)
 
-    def _reads_back(self, body: NamedSolid, marked: _Marked) -> bool:
+    def _reads_back(self, body: NamedSolid, marked: Marked) -> bool:
         """True unless something was built by a general boolean, which may leave what is valid
         here and not in another program, and its file does not read back whole."""
         if not any(report.built_by == "boolean" for report in marked.reports):
@@ -293,16 +301,24 @@ class _Run:
         self.findings.append(Finding("fix", "file", "", NOT_WHOLE))
         return False
 
-    def _marked(self, blank: Blank, planned: list[Planned], direct: bool) -> _Marked:
-        marked = _Marked({PART: Layer(blank.solid)})
+    def _marked(self, blank: Blank, todo: Sequence[int | Planned], direct: bool) -> Marked:
+        """`todo` are stamps in their order; those that lie on others have no plan yet."""
+        marked = Marked({PART: Layer(blank.solid)})
         earlier: list[Planned] = []
-        for n, item in enumerate(planned):
+        for n, next_one in enumerate(todo):
             self.stopped()
-            self.progress(f"stamp “{item.name}”", 0.1 + 0.8 * n / len(planned))
+            item = next_one
+            if isinstance(item, int):
+                found = self._plan_upon(marked, blank, item, [e.index for e in earlier])
+                if found is None:
+                    continue
+                item = found
+            marked.items.append(item)
+            self.progress(f"stamp “{item.name}”", 0.1 + 0.8 * n / len(todo))
             before = [e for e in earlier if set(e.faces) & set(item.faces)]
             near = [e for e in before if self._near(e, item)]
             done = self._tried(marked, item, near, direct)
-            marked.reports.append(_stamp_report(item, done))
+            marked.reports.append(stamp_report(item, done))
             for body, made_there in (done or {}).items():
                 change = marked.changed.get(body, 0.0) + made_there.relief_volume
                 marked.changed[body] = change
@@ -319,7 +335,7 @@ class _Run:
         return self.cache.get("ink box", self._flat_key(item), lambda: ink_box(item))
 
     def _tried(
-        self, marked: _Marked, item: Planned, near: list[Planned], direct: bool
+        self, marked: Marked, item: Planned, near: list[Planned], direct: bool
     ) -> dict[str, Made] | None:
         """One stamp on the bodies so far, with its findings; None when it cannot be built."""
         try:
@@ -338,7 +354,8 @@ class _Run:
         return None
 
     def _flat_key(self, item: Planned) -> Hashable:
-        return item.index, item.name, item.flat_key, self.plain_key
+        under = self.under.get(item.index, self.plain_key)
+        return item.index, item.name, item.flat_key, under
 
     def _fit(self, item: Planned, before: list[Planned]) -> Fit:
         key = (self._flat_key(item), tuple(self._flat_key(b) for b in before))
@@ -351,7 +368,7 @@ class _Run:
         key = (own, others, subject.planned.prisms, key_of_limits(self.resolved))
         return self.cache.get("fitted", key, lambda: checked("fitted", subject, self.resolved))
 
-    def _made(self, marked: _Marked, subject: Subject, direct: bool) -> dict[str, Made]:
+    def _made(self, marked: Marked, subject: Subject, direct: bool) -> dict[str, Made]:
         """What a stamp makes of each body. Raises ReliefError."""
         item, found = subject.planned, subject.fit
         assert found is not None
@@ -384,7 +401,7 @@ class _Run:
         return behind.wall
 
     def _put(
-        self, marked: _Marked, item: Planned, todo: Sequence[Operation]
+        self, marked: Marked, item: Planned, todo: Sequence[Operation]
     ) -> dict[str, Made] | None:
         """A stamp as imprints in the layers that there are; None when it is not for that."""
         done: dict[str, Made] = {}
@@ -422,7 +439,7 @@ class _Run:
         return (Put(key, tuple(imprints)), whole) if whole is not None else None
 
     def _executed(
-        self, marked: _Marked, item: Planned, todo: Sequence[Operation], direct: bool
+        self, marked: Marked, item: Planned, todo: Sequence[Operation], direct: bool
     ) -> dict[str, Made]:
         """One operation after the other on the bodies so far, which begins new layers. Raises
         ReliefError."""
@@ -459,37 +476,3 @@ class _Run:
             blank_errors=self.blank_errors,
             seconds=time.perf_counter() - self.start,
         )
-
-
-def _stamp_report(item: Planned, done: Mapping[str, Made] | None) -> StampReport:
-    ways = {m.built_by for m in done.values()} if done else set()
-    return StampReport(
-        name=item.name,
-        face=item.lay.face,
-        artwork_area=item.placed.area,
-        depth=item.depth,
-        relief_volume=sum(m.relief_volume for m in done.values()) if done else 0.0,
-        built_by="boolean" if "boolean" in ways else "imprint" if ways else "",
-        seconds=sum(m.seconds for m in done.values()) if done else 0.0,
-    )
-
-
-def _field_in_words(job: Job, path: Path) -> tuple[str, str]:
-    """The stamp that a field belongs to and the field's name in words."""
-    if path[0] == "stamps" and isinstance(path[1], int):
-        stamp: Stamp = job.stamps[path[1]]
-        return stamp.name, label_of(stamp, path[2:])
-    if path[0] == "dimensions" and isinstance(path[1], int):
-        return "", f"dimension {job.dimensions[path[1]].name}"
-    if path[0] == "blank" and isinstance(path[2], int):
-        feature = job.blank.features[path[2]]
-        return "", f"{feature.name}, {label_of(feature, path[3:])}"
-    limit = LIMITS.get(str(path[-1]))
-    return "", limit.label if limit else str(path[-1])
-
-
-def _off(job: Job, path: Path) -> bool:
-    """True for a field of a feature or stamp that is switched off."""
-    if path[:2] == ("blank", "features") and isinstance(path[2], int):
-        return not job.blank.features[path[2]].on
-    return path[0] == "stamps" and isinstance(path[1], int) and not job.stamps[path[1]].on

@@ -7,6 +7,7 @@ whose it is.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Literal
 
 Role = Literal["cap", "wall"]
@@ -28,6 +29,14 @@ class StampFace(str):
         return self.stamp, self.role
 
 
+def owner_of(face: str, stamps: Sequence[str]) -> int | None:
+    """Which of the stamps, by their names, has a face as its cap; None for a face of the blank."""
+    for i, name in enumerate(stamps):
+        if face == StampFace(name, "cap"):
+            return i
+    return None
+
+
 def feature_of(face: str) -> str:
     """The feature that made a face of the blank; nothing for a stamp's."""
-    return "" if isinstance(face, StampFace) else face.partition(".")[0]
+    return "" if isinstance(face, StampFace) or "/" in face else face.partition(".")[0]

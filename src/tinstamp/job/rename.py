@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from tinstamp.job.changes import BETWEEN
+from tinstamp.job.face_name import StampFace
 from tinstamp.job.features import Body, Groove, Hole, Hollow, Soften
 from tinstamp.job.formula import FormulaError, check_name
 from tinstamp.job.model import Job, Path, changed, get
@@ -29,7 +30,7 @@ def rename_feature(job: Job, index: int, new: str) -> Job:
 
 
 def rename_stamp(job: Job, index: int, new: str) -> Job:
-    """A stamp under a new name; stamps that are measured from it follow.
+    """A stamp under a new name; stamps that are measured from it or lie on it follow.
 
     Raises ValueError when the name cannot be used.
     """
@@ -38,6 +39,8 @@ def rename_stamp(job: Job, index: int, new: str) -> Job:
     for i, stamp in enumerate(job.stamps):
         if stamp.setting.from_stamp == old:
             job = changed(job, ("stamps", i, "setting", "from_stamp"), new)
+        if stamp.setting.face == StampFace(old, "cap"):
+            job = changed(job, ("stamps", i, "setting", "face"), str(StampFace(new, "cap")))
     return job
 
 

@@ -9,10 +9,10 @@ from pydantic import Field
 from tinstamp.job.drawn import Knots, knot
 from tinstamp.job.field import Shown
 from tinstamp.job.values import (
+    LONGEST_LABEL,
     Angle,
     Factor,
     Length,
-    Name,
     Number,
     Place,
     Size,
@@ -21,6 +21,8 @@ from tinstamp.job.values import (
     Value,
 )
 
+FaceOf = Annotated[str, Field(min_length=1, max_length=LONGEST_LABEL + len("/cap"))]
+"""A face that a stamp lies on."""
 WRAPS = ("none", "patch")
 """Ways to lie on a face without a cast."""
 
@@ -189,6 +191,7 @@ class Cast(Value):
 class Setting(Value):
     """How artwork lies on a face.
 
+    `face` is one of the blank, or the cap of a stamp before it, `Panel/cap`.
     `across` is from the middle of a flat face or from the front of a round one, or from an
     edge, inwards; `up` is from the lower edge, the middle or the upper one, whatever shape the
     face has. Only older files have `usual`: from the lower rim of a round face, from the middle
@@ -200,7 +203,7 @@ class Setting(Value):
     parallel through the middle of the artwork, along a rim, or at a height that is given.
     """
 
-    face: Annotated[Name, Shown("Face", control="face of a stamp")]
+    face: Annotated[FaceOf, Shown("Face", control="face of a stamp")]
     across: Annotated[Place, Shown("Across", control="across")] = "0 deg"
     up: Annotated[Length, Shown("Up", control="up")] = "10 mm"
     rests_on: Annotated[

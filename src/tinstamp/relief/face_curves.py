@@ -162,27 +162,9 @@ def face_loops(
     """
     if not regions:
         return []
-    pieces = _pieces(regions, chart)
     ends = None if head_end is None else (foot_end or _OnFace(chart), head_end)
-    done: list[_Piece | None] = [None] * len(pieces.beziers)
-    for _ in range(HALVINGS):
-        left = np.array([k for k, piece in enumerate(done) if piece is None])
-        beziers = pieces.beziers[left]
-        found = (
-            _fitted(beziers, chart, low, high) if ends is None else _between(beziers, chart, *ends)
-        )
-        for k, piece in zip(left.tolist(), found, strict=True):
-            done[k] = piece
-        lost = np.array([piece is None for piece in done])
-        if not lost.any():
-            break
-        pieces = pieces.halved(lost)
-        done = [one for p in done for one in ((None, None) if p is None else (p,))]
-    else:
-        raise CurveError(f"{np.count_nonzero(lost)} pieces stray from the face")
-    uv, foot, head, own_uv = (
-        list(row) for row in zip(*(p for p in done if p is not None), strict=True)
-    )
+    pieces, done = _laid(_pieces(regions, chart), chart, low, high, ends)
+    uv, foot, head, own_uv = (list(row) for row in zip(*done, strict=True))
     head_uv = None if ends is None else own_uv
     codes = np.where(pieces.straight, chart.straight(pieces.beziers), Straight.FREE)
     if head_end is not None:
@@ -208,6 +190,27 @@ def face_loops(
             ]
         )
     return laid
+
+
+def _laid(
+    pieces: _Pieces, chart: FaceChart, low: float, high: float, ends: tuple[Ends, Ends] | None
+) -> tuple[_Pieces, list[_Piece]]:
+    """Pieces on the face, those that stray cut in halves until they do not. Raises CurveError."""
+    done: list[_Piece | None] = [None] * len(pieces.beziers)
+    for _ in range(HALVINGS):
+        left = np.array([k for k, piece in enumerate(done) if piece is None])
+        beziers = pieces.beziers[left]
+        found = (
+            _fitted(beziers, chart, low, high) if ends is None else _between(beziers, chart, *ends)
+        )
+        for k, piece in zip(left.tolist(), found, strict=True):
+            done[k] = piece
+        whole = [piece for piece in done if piece is not None]
+        if len(whole) == len(done):
+            return pieces, whole
+        pieces = pieces.halved(np.array([piece is None for piece in done]))
+        done = [one for p in done for one in ((None, None) if p is None else (p,))]
+    raise CurveError(f"{done.count(None) // 2} pieces stray from the face")
 
 
 def _pieces(regions: Sequence[Region], chart: FaceChart) -> _Pieces:

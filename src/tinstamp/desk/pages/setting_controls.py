@@ -13,6 +13,7 @@ from tinstamp.desk.pages.arrange import arrange_button
 from tinstamp.desk.pages.controls import control, put_formula, put_list, put_words
 from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.rows import Row
+from tinstamp.job.face_name import StampFace, owner_of
 from tinstamp.job.model import Cast, Job, Path, dotted, get
 from tinstamp.job.nearest import MOST_SLIPS, nearest_faces
 from tinstamp.job.rename import rename_stamp
@@ -40,7 +41,10 @@ def _face(page: FieldsPage, row: Row) -> None:
     def faces() -> Sequence[tuple[str, str]]:
         charts, kinds = Faces.of(page.session.charts), page.session.kinds
         made = [(name, f"{name} · {chart.kind}") for name, chart in charts.items()]
-        return made + [(n, f"{n} · {kinds.get(n, '')}") for n in sorted(charts.awaited)]
+        made += [(n, f"{n} · {kinds.get(n, '')}") for n in sorted(charts.awaited)]
+        before = page.session.job.stamps[: index_of(row)]
+        caps = [str(StampFace(stamp.name, "cap")) for stamp in before if stamp.on]
+        return made + [(cap, f"{cap} · of a stamp") for cap in caps if cap not in charts]
 
     put_list(page, row.path, row.label, faces)
     _nearest(page, row.path)
@@ -68,7 +72,8 @@ def _nearest(page: FieldsPage, path: Path) -> None:
 
     def renew() -> None:
         face = get(session.job, path)
-        gone = bool(session.kinds) and face not in session.kinds
+        own = owner_of(face, [stamp.name for stamp in session.job.stamps])
+        gone = bool(session.kinds) and face not in session.kinds and own is None
         form.setRowVisible(holder, gone)
         if not gone:
             return

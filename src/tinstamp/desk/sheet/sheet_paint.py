@@ -27,6 +27,7 @@ from tinstamp.desk.sheet.sheet_stretch import box_about, paint_legend, paint_str
 from tinstamp.desk.work.preview import Preview
 from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.desk.work.stamp_drag import StampDrag
+from tinstamp.job.face_name import owner_of
 from tinstamp.setting.place import Placed, degrees_covered, laps_shown
 
 SIDE, ABOVE, BELOW = 34, 84, 44
@@ -238,6 +239,8 @@ def _empty(painter: QPainter, view: Sheet) -> None:
         else f"{face} is {view.session.kinds[face]}: it cannot be laid out.\n"
         "Its surface is of a make that is not known."
         if face in view.session.kinds
+        else f"{face} is laid out with the first stamp that lies on it."
+        if owner_of(face, [stamp.name for stamp in view.session.job.stamps]) is not None
         else "Click a face of the part above.\n"
         "It is laid out flat here, at true size, ready for text."
         if view.session.kinds

@@ -209,7 +209,7 @@ class StampDrag(QObject):
             return False
         stamps = self.session.job.stamps
         faces = {stamps[self.session.selected].setting.face, *self.preview.faces}
-        if not isinstance(found.face, StampFace):
+        if not isinstance(found.face, StampFace) or found.face in faces:
             return found.face in faces
         return any(s.name == found.face.stamp and s.setting.face in faces for s in stamps)
 

@@ -1,0 +1,79 @@
+"""Stamps that lie on other stamps: the cap of one is a face with a sheet for those after it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
+
+import numpy as np
+
+from tinstamp.blank.charts import chart_of
+from tinstamp.blank.solid import Blank, NamedSolid
+from tinstamp.blank.trim import outline_on_sheet
+from tinstamp.chart.base import Array, FaceChart
+from tinstamp.chart.joint import Faces
+from tinstamp.chart.plane import PlaneChart
+from tinstamp.engine.cache import Cache
+from tinstamp.engine.layer import Layer, Same
+from tinstamp.job.model import Job
+from tinstamp.plan.planned import Planned
+
+
+class NotThere(ValueError):
+    """What a stamp lies on is not there; the message is for the designer."""
+
+
+def body_under(
+    layer: Layer, job: Job, index: int, owner: int, made: Sequence[int], cache: Cache
+) -> Layer:
+    """The body so far as what a stamp is put into that lies on the cap of another, `owner`.
+
+    Raises NotThere when that has not been made.
+    """
+    name = job.stamps[owner].name
+    if owner == index:
+        raise NotThere("it cannot lie on itself")
+    if owner > index:
+        raise NotThere(f"it lies on “{name}”, which comes after it: move it down")
+    if owner not in made:
+        raise NotThere(f"it lies on “{name}”, which is not made")
+    return Layer(layer.body(cache)) if layer.puts else layer
+
+
+def cap_chart(layer: Layer, face: str, under: Planned, cache: Cache) -> FaceChart:
+    """The chart of the cap that a stamp made, from its own middle; a flat one is turned as the
+    stamp is. Raises NotThere when it has none."""
+    at = np.array(under.placed.origin)
+    upright = under.chart.jacobian(at) @ under.placed.matrix[:, 1]
+    key = (layer.key, face, tuple(np.round(upright, 9)))
+    chart = cache.get("cap", key, lambda: _laid(layer.base, face, upright))
+    if chart is None:
+        raise NotThere(f"“{face}” is not there, or cannot be laid out flat")
+    return chart
+
+
+def _laid(solid: NamedSolid, face: str, upright: Array) -> FaceChart | None:
+    parts = solid.named(face)
+    chart = chart_of(parts[0], about_axis=False) if parts else None
+    if chart is None:
+        return None
+    if len(parts) > 1:
+        chart = replace(chart, outline=outline_on_sheet(parts, chart))
+    return chart.laid_upright(upright) if isinstance(chart, PlaneChart) else chart
+
+
+def with_caps(blank: Blank, caps: Mapping[str, FaceChart], cache: Cache | None = None) -> Blank:
+    """The blank with caps that stamps lie on among its faces; with a cache the same one for the
+    same."""
+    if not caps:
+        return blank
+
+    def made() -> Blank:
+        kinds = {face: chart.kind for face, chart in caps.items()}
+        charts = Faces.of(blank.charts).and_then(caps)
+        return replace(blank, charts=charts, kinds={**blank.kinds, **kinds})
+
+    if cache is None:
+        return made()
+    key = (Same(blank.charts), tuple((face, Same(chart)) for face, chart in caps.items()))
+    return cache.get("caps", key, made)

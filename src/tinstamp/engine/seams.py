@@ -34,7 +34,7 @@ def seams_for(planned: Sequence[Planned], charts: Mapping[str, FaceChart]) -> di
         if isinstance(chart, BeltChart) and chart.ring:
             over = clear_seam(_over(planned, name, chart), 360.0, OVER_SEAM)
             if over != OVER_SEAM:
-                seams[over_seam(name)] = over
+                seams[over_seam(name)] = over % 360.0
     return seams
 
 

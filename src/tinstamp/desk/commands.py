@@ -76,6 +76,8 @@ COMMANDS: tuple[Command, ...] = (
         when=lambda session: session.history.redo_label is not None,
     ),
     Command("add", "+ Stamp", "Ctrl+T", "Stamp", "add_stamp", tip="A new text on the chosen face"),
+    Command("add upon", "Text on this stamp", "Ctrl+Shift+T", "Stamp", "add_upon",
+            tip="A new text on the cap of the chosen stamp", when=_stamp_chosen),
     Command("measure", "Measure", "Ctrl+M", "Stamp", "part.measure.toggle",
             tip="Measure on the part"),
     Command("stop", "Stop the build", "Esc", "Stamp", "session.stop"),

@@ -40,7 +40,7 @@ from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.engine.starting import Started
 from tinstamp.job.face_name import StampFace, owner_of
-from tinstamp.job.model import Logo, Setting, Shape, Stamp, Text
+from tinstamp.job.model import Logo, Relief, Setting, Shape, Stamp, Text
 from tinstamp.output.outputs import OUTPUTS
 from tinstamp.proofing.finding import Finding
 
@@ -70,6 +70,7 @@ class Window(QMainWindow):
         self.ticket.add_stamp.connect(self.add_stamp)
         self.ticket.add_logo.connect(lambda: self.part_files.ask("new logo"))
         self.ticket.add_shape.connect(self.add_shape)
+        self.ticket.add_upon.connect(self.add_upon)
         self.part.face_clicked.connect(self.face_clicked)
         self.part.looked_away.connect(self._looked_away)
         self.part.wants_middle.connect(lambda: self.give_middle("part"))
@@ -260,6 +261,7 @@ class Window(QMainWindow):
             name=free_name(job, wish if given is not None else "Stamp"),
             artwork=given or Text(text="TEXT", height=f"{height:g} mm"),
             setting=setting,
+            relief=Relief(colour=self._told_apart(setting.face)),
         )
         job = job.model_copy(update={"stamps": (*job.stamps, stamp)})
         label = f"add “{stamp.name}”"
@@ -305,19 +307,33 @@ class Window(QMainWindow):
         )
         return setting, _letters(high - low, float(chart.bounds[2] - chart.bounds[0]))
 
+    def _told_apart(self, face: str) -> str:
+        """A colour for a new stamp: on the cap of another one that is not that one's."""
+        stamps = self.session.job.stamps
+        owner = owner_of(face, [stamp.name for stamp in stamps])
+        usual = Relief().colour
+        return p.UPON if owner is not None and stamps[owner].relief.colour == usual else usual
+
+    def add_upon(self) -> None:
+        """A new text on the cap of the chosen stamp."""
+        chosen = self.session.selected
+        if chosen >= 0:
+            cap = str(StampFace(self.session.job.stamps[chosen].name, "cap"))
+            self.session.select(-1)
+            self.session.pick_face(cap)
+            self.add_stamp()
+
     def add_shape(self, shape: str) -> None:
         """A plain shape as a new stamp."""
         self.add_stamp(Shape.model_validate({"shape": shape}), shape.capitalize())
 
     def face_clicked(self, face: str) -> None:
-        """A face of the part was clicked: a stamp's own faces select the stamp, and its cap once
-        more is the face that the next one goes on."""
+        """A face of the part was clicked: a stamp's own faces select the stamp."""
         if isinstance(face, StampFace):
-            names = [stamp.name for stamp in self.session.job.stamps]
-            at = names.index(face.stamp) if face.stamp in names else -1
-            if at != self.session.selected or face.role != "cap":
-                self.session.select(at)
-                return
+            for i, stamp in enumerate(self.session.job.stamps):
+                if stamp.name == face.stamp:
+                    self.session.select(i)
+            return
         self.session.select(-1)
         self.session.pick_face(face)
 

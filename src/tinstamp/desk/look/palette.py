@@ -33,3 +33,5 @@ GROUND = "#F6F3EC"
 SMALL, BODY, LARGE, TITLE = 10, 11, 12, 14
 """Sizes of type, px: 10, 11, 12, 14 at the usual 96 dots an inch are pt × 4 / 3."""
 FAMILY = "Public Sans"
+UPON = "#2E5E6E"
+"""The cap of a stamp that lies on one of the usual colour."""

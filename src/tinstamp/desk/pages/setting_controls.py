@@ -40,11 +40,12 @@ def _name(page: FieldsPage, row: Row) -> None:
 def _face(page: FieldsPage, row: Row) -> None:
     def faces() -> Sequence[tuple[str, str]]:
         charts, kinds = Faces.of(page.session.charts), page.session.kinds
-        made = [(name, f"{name} · {chart.kind}") for name, chart in charts.items()]
+        names = [stamp.name for stamp in page.session.job.stamps]
+        made = [(n, f"{n} · {c.kind}") for n, c in charts.items() if owner_of(n, names) is None]
         made += [(n, f"{n} · {kinds.get(n, '')}") for n in sorted(charts.awaited)]
         before = page.session.job.stamps[: index_of(row)]
         caps = [str(StampFace(stamp.name, "cap")) for stamp in before if stamp.on]
-        return made + [(cap, f"{cap} · of a stamp") for cap in caps if cap not in charts]
+        return made + [(cap, f"{cap} · of a stamp") for cap in caps]
 
     put_list(page, row.path, row.label, faces)
     _nearest(page, row.path)

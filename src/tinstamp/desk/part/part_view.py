@@ -477,10 +477,6 @@ class PartView(QWidget):
         if not name:
             return "click a face to choose it for the next stamp"
         if isinstance(name, StampFace):
-            chosen = self.session.selected
-            stamps = self.session.job.stamps
-            if name.role == "cap" and chosen >= 0 and stamps[chosen].name == name.stamp:
-                return f"{name.stamp} · click its cap to put the next stamp on it"
             return f"{name.stamp} · {name.role} of the stamp"
         kind = self.session.kinds.get(name, "")
         chart = self.session.charts.get(name)

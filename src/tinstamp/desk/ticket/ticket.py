@@ -62,6 +62,7 @@ class Ticket(QWidget):
     add_stamp = Signal()
     add_logo = Signal()
     add_shape = Signal(str)
+    add_upon = Signal()
 
     def __init__(self, session: Session, drag: StampDrag) -> None:
         super().__init__()
@@ -79,13 +80,17 @@ class Ticket(QWidget):
         self.add.clicked.connect(self.add_stamp)
         self.more = QToolButton()
         self.more.setText("Logo, shape …")
-        self.more.setToolTip("A logo from a file, or a plain shape, on the chosen face")
+        self.more.setToolTip(
+            "A logo from a file, or a plain shape, on the chosen face; text on a stamp"
+        )
         self.more.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
         menu = QMenu(self)
         menu.addAction("Logo from a file …", self.add_logo.emit)
+        upon = menu.addAction("Text on the chosen stamp", self.add_upon.emit)
         menu.addSeparator()
         for shape in ("line", "rectangle", "circle", "polygon"):
             menu.addAction(shape.capitalize(), lambda s=shape: self.add_shape.emit(s))
+        menu.aboutToShow.connect(lambda: upon.setEnabled(session.selected >= 0))
         self.more.setMenu(menu)
         self.switch = self._button("Off", "Leave the stamp out of the part", self.switch_stamp)
         self.copy = self._button("Copy", "A second stamp like this one", self.copy_stamp)

@@ -15,7 +15,7 @@ from tinstamp.chart.surface import Surface
 
 CURVE_POINTS = 10
 """Points that stand for a curved piece while areas and volumes are summed."""
-CALM, UNEVEN = 1.01, 1.15
+CALM, UNEVEN = 1.003, 1.05
 """Where the face grows more unevenly within a triangle than the first, more of it is looked at;
 than the second, it is cut in four."""
 MOST_CUTS = 8

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from tinstamp.chart.stretch import letter_stretches, per_cent
+from tinstamp.job.face_name import StampFace
 from tinstamp.job.field import Wants
 from tinstamp.job.limit import Limit
 from tinstamp.job.model import Text
@@ -246,7 +247,10 @@ def touches_another(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Ink that touches another stamp's."""
     assert it.fit is not None
     for other in it.fit.touches if _on_its_face(it) else ():
-        told = f"the ink touches that of “{other}”"
+        told = (
+            f"the ink touches that of “{other}”; to lie on that one, its face is to be "
+            f"“{StampFace(other, 'cap')}”"
+        )
         yield Finding("look", "touches another stamp", it.stamp, told)
 
 

@@ -86,12 +86,22 @@ class Rim:
         closed = bool(np.linalg.norm(self.places[0] - self.places[-1]) < RIM_STRAY)
         return CubicSpline(ALONG, self.places, bc_type="periodic" if closed else "not-a-knot")
 
+    @cached_property
+    def _reached(self) -> tuple[Any, Any]:
+        """Of a straight one the part of its length at a parameter, and back."""
+        from scipy.interpolate import CubicSpline
+
+        run = self.places[-1] - self.places[0]
+        far = (self.places - self.places[0]) @ run / float(run @ run)
+        return CubicSpline(ALONG, far), CubicSpline(far, ALONG)
+
     def at(self, t: Array, order: int = 0) -> Array:
         """Points of it, (..., 2), or their derivatives."""
         t = np.asarray(t, dtype=float)[..., None]
         if self.straight:
             a, run = self.places[0], self.places[-1] - self.places[0]
-            return (a + t * run, run + 0.0 * t, 0.0 * t * run)[order]
+            far = np.asarray(self._reached[0](t, order), dtype=float)
+            return a + far * run if order == 0 else far * run
         return np.asarray(self._curve(t[..., 0], order), dtype=float)
 
     def out(self, t: Array) -> Array:
@@ -106,7 +116,8 @@ class Rim:
         flat = xy.reshape(-1, 2)
         if self.straight:
             run = self.places[-1] - self.places[0]
-            t = (flat - self.places[0]) @ run / float(run @ run)
+            far = (flat - self.places[0]) @ run / float(run @ run)
+            t = np.asarray(self._reached[1](far), dtype=float)
         else:
             from scipy.spatial import cKDTree
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 import numpy as np
 from OCP.BOPTools import BOPTools_AlgoTools
 from OCP.BRep import BRep_Tool
-from OCP.BRepAdaptor import BRepAdaptor_Curve
+from OCP.BRepAdaptor import BRepAdaptor_Curve, BRepAdaptor_Curve2d
 from OCP.BRepTools import BRepTools_WireExplorer
 from OCP.GeomAPI import GeomAPI_ProjectPointOnCurve
 from OCP.TopAbs import TopAbs_Orientation
@@ -18,9 +18,10 @@ from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_W
 
 from tinstamp.artwork.outline import inside
 from tinstamp.blank.kernel import BUILDER, Array, point, wire_of, wires
-from tinstamp.blank.trim import loops
 from tinstamp.relief.face_curves import CurveError
 
+EDGE_POINTS = 25
+"""Points of an edge that tell how its wire runs."""
 FORWARD, REVERSED = TopAbs_Orientation.TopAbs_FORWARD, TopAbs_Orientation.TopAbs_REVERSED
 
 
@@ -202,14 +203,7 @@ class _Row:
 
 def _nested(plain: TopoDS_Face, whole: Sequence[TopoDS_Wire]) -> list[TopoDS_Face]:
     """Faces of the same surface: each outer wire with the holes that lie in it."""
-    rings: list[Array] = []
-    for wire in whole:
-        alone = TopoDS.Face_s(plain.EmptyCopied())
-        BUILDER.Add(alone, wire)
-        ring = loops(alone)
-        if len(ring) != 1:
-            raise CurveError("a wire of the face does not close")
-        rings.append(ring[0])
+    rings = [_ring(plain, wire) for wire in whole]
     areas = [_area(ring) for ring in rings]
     outer = [k for k, area in enumerate(areas) if area > 0]
     members: dict[int, list[TopoDS_Wire]] = {k: [whole[k]] for k in outer}
@@ -227,6 +221,20 @@ def _nested(plain: TopoDS_Face, whole: Sequence[TopoDS_Wire]) -> list[TopoDS_Fac
             BUILDER.Add(face, wire)
         found.append(face)
     return found
+
+
+def _ring(plain: TopoDS_Face, wire: TopoDS_Wire) -> Array:
+    """A wire as a polygon in (u, v), (n, 2), run as its edges are."""
+    walk = BRepTools_WireExplorer(wire, plain)
+    parts = []
+    while walk.More():
+        edge = walk.Current()
+        curve = BRepAdaptor_Curve2d(edge, plain)
+        t = np.linspace(curve.FirstParameter(), curve.LastParameter(), EDGE_POINTS)
+        points = np.array([(p.X(), p.Y()) for p in (curve.Value(float(x)) for x in t)])
+        parts.append(points[:0:-1] if edge.Orientation() == REVERSED else points[:-1])
+        walk.Next()
+    return np.concatenate(parts)
 
 
 def _area(ring: Array) -> float:

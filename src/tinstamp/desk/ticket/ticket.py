@@ -19,7 +19,6 @@ from PySide6.QtWidgets import (
     QLabel,
     QListWidget,
     QListWidgetItem,
-    QMenu,
     QPushButton,
     QStyle,
     QStyledItemDelegate,
@@ -37,6 +36,7 @@ from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.feature_list import summary
 from tinstamp.desk.sheet.sheet_paint import path_of
 from tinstamp.desk.sheet.sheet_scale import Scale
+from tinstamp.desk.ticket.more import more_button
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.desk.work.stamp_drag import StampDrag
@@ -78,20 +78,13 @@ class Ticket(QWidget):
         self.add = QPushButton("+ Stamp")
         self.add.setToolTip("Lay a new text on the chosen face (Ctrl+T)")
         self.add.clicked.connect(self.add_stamp)
-        self.more = QToolButton()
-        self.more.setText("Logo, shape …")
-        self.more.setToolTip(
-            "A logo from a file, or a plain shape, on the chosen face; text on a stamp"
+        self.more = more_button(
+            self,
+            self.add_logo.emit,
+            self.add_upon.emit,
+            self.add_shape.emit,
+            lambda: session.selected >= 0,
         )
-        self.more.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
-        menu = QMenu(self)
-        menu.addAction("Logo from a file …", self.add_logo.emit)
-        upon = menu.addAction("Text on the chosen stamp", self.add_upon.emit)
-        menu.addSeparator()
-        for shape in ("line", "rectangle", "circle", "polygon"):
-            menu.addAction(shape.capitalize(), lambda s=shape: self.add_shape.emit(s))
-        menu.aboutToShow.connect(lambda: upon.setEnabled(session.selected >= 0))
-        self.more.setMenu(menu)
         self.switch = self._button("Off", "Leave the stamp out of the part", self.switch_stamp)
         self.copy = self._button("Copy", "A second stamp like this one", self.copy_stamp)
         self.remove = self._button("Delete", "Take the stamp off the ticket", self.delete_stamp)

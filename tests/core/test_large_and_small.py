@@ -151,6 +151,17 @@ def test_copies_heaped_upon_one_another_are_told_at_once() -> None:
     assert any("make the step longer" in f.message for f in built.report.findings)
 
 
+@pytest.mark.parametrize("kind", ["steps", "round"])
+def test_copies_of_nothing_are_told(kind: str) -> None:
+    stamp = Stamp(
+        name="m", artwork=Text(text=" ", height="6 mm"),
+        setting=Setting(face="p.top", across="0 mm", up="0 mm", repeat=Repeat(kind=kind)),
+    )  # type: ignore[arg-type]  # fmt: skip
+    built = build(Document(Job(blank=Blank(features=(Plate(name="p"),)), stamps=(stamp,))))
+    assert built.report.valid
+    assert [f.check for f in built.report.findings] == ["nothing to make"]
+
+
 def test_a_feature_that_cannot_be_made_leaves_the_part_without_it() -> None:
     """What comes after it is made, and stamps too; it is told at its field."""
     tube = Tube(name="t")

@@ -23,10 +23,16 @@ MOST_CUTS = 8
 TRIANGLE = (np.array([[4, 1, 1], [1, 4, 1], [1, 1, 4]]) / 6.0, np.full(3, 1.0 / 3.0))
 """Three points and weights in a triangle, exact to the second degree (Strang and Fix 1973; from
 memory). The triangles are as fine as the outlines."""
-NEAR, FAR = 0.470142064105115, 0.101286507323456
 FINE_TRIANGLE = (
     np.array(
-        [[1 / 3] * 3, *(np.roll([1 - 2 * a, a, a], k) for a in (NEAR, FAR) for k in range(3))]
+        [
+            [1 / 3] * 3,
+            *(
+                np.roll([1 - 2 * a, a, a], k)
+                for a in (0.470142064105115, 0.101286507323456)
+                for k in range(3)
+            ),
+        ]
     ),
     np.array([0.225, *[0.132394152788506] * 3, *[0.125939180544827] * 3]),
 )

@@ -35,10 +35,6 @@ class Joint:
     normals: Array
     bend: float
 
-    def faces_to(self, direction: Array) -> float:
-        """The least part that a normal along the joint has in a direction, (3,) unit."""
-        return float((self.normals @ direction).min())
-
     @property
     def closed(self) -> bool:
         """It ends where it begins, as a rim does."""

@@ -55,7 +55,7 @@ class PlaneChart(FaceChart):
         """The same face on a sheet whose y runs along a direction in space, (3,), as far as that
         can be, and whose origin is in the middle of its bounds."""
         side, along = (float(v) for v in self.frame.axes[:2] @ upright)
-        if np.hypot(side, along) < 1e-9:
+        if not np.hypot(side, along) >= 1e-9:  # no number either, where a cast misses the face
             return self
         turned = self._about(np.zeros(2), float(np.degrees(np.arctan2(-side, along))))
         return turned._about((turned.bounds[:2] + turned.bounds[2:]) / 2, 0.0)

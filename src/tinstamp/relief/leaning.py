@@ -34,7 +34,7 @@ RIM_PLACES = 129
 ALONG = np.linspace(0.0, 1.0, RIM_PLACES)
 """Those places."""
 RIM_STRAY = 1e-7
-"""A joint whose places are off a line by less than that part of its length is straight."""
+"""mm; a joint whose places are off a line by less is straight, and one whose ends are, closed."""
 NEAREST_ROUNDS = 8
 """Steps of the search for the nearest place of a curved joint."""
 FLUX_BITS = 96

@@ -193,11 +193,14 @@ def _check_round(placed: Placed, chart: Chart, count: int) -> None:
 
 
 def _heaped(groups: Sequence[Sequence[Region]]) -> float:
-    """How many regions of other copies one has over it, on average, by their boxes."""
-    boxes = shapely.box(*np.array([r.bounds for group in groups for r in group]).T)
+    """How many regions of other copies one of the middle copy has over it, on average, by boxes."""
+    middle = len(groups) // 2
+    if not groups[middle]:
+        return 0.0
+    boxes = [shapely.box(*np.array([r.bounds for r in group]).T) for group in groups]
     owner = np.repeat(np.arange(len(groups)), [len(group) for group in groups])
-    a, b = shapely.STRtree(boxes).query(boxes)
-    return float(np.count_nonzero(owner[a] != owner[b])) / max(1, len(boxes))
+    _, met = shapely.STRtree(np.concatenate(boxes)).query(boxes[middle])
+    return float(np.count_nonzero(owner[met] != middle)) / len(boxes[middle])
 
 
 def _guided(artwork: Artwork, spot: Spot, chart: Chart, guided: Guided, times: int) -> Placed:

@@ -174,7 +174,7 @@ print("window", time.time() - begun, flush=True)
 session = window.session
 def seen():
     app.processEvents()
-    last = session.from_last_time
+    last = session.only_seen
     print("known part" if last else "part", time.time() - begun, flush=True)
     if not last:
         QTimer.singleShot(0, lambda: session.report is None or app.quit())

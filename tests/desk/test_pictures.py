@@ -155,7 +155,7 @@ def test_a_file_opened_again_shows_its_picture_until_it_is_made_again(
     with monkeypatch.context() as slow:
         slow.setattr(session.engine, "build", lambda document: -1)  # no answer for a while
         session.open(job_file)
-    assert session.from_last_time and session.stale and session.report is None
+    assert session.only_seen and session.stale and session.report is None
     assert (session.mesh.points == seen.points).all()
     assert "last open" in hand.window.part._caption()
     assert "exact solid" not in hand.window.proof.state.text()
@@ -163,7 +163,7 @@ def test_a_file_opened_again_shows_its_picture_until_it_is_made_again(
     QTest.mouseClick(part, Qt.MouseButton.LeftButton, pos=part.rect().center())  # no charts yet
     session.build_now()
     hand.until_built()
-    assert not session.from_last_time and not session.stale
+    assert not session.only_seen and not session.stale
     assert "last open" not in hand.window.part._caption()
 
 

@@ -24,11 +24,13 @@ from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.extruded import ExtrudedChart
 from tinstamp.chart.flattening import flatten_patch
 from tinstamp.chart.frame import Frame
-from tinstamp.chart.skin import SkinChart, rectangle_rim
+from tinstamp.chart.skin import SkinChart, cut_open, outline_cut_open, rectangle_rim
 from tinstamp.chart.surface import Arc, Curve, Revolved, SplineCurve, SplineSurface, Swept
 
 CURVE_POINTS = 400
 """Points that a curve which is no spline is followed by."""
+CREASE = 1e-4
+"""Radians between the two sides of a seam that is smooth, at the most."""
 ENDS_MEET = 1e-6
 """mm between the two ends of a face that counts as closed."""
 
@@ -157,6 +159,9 @@ def skin_chart(face: TopoDS_Face, facing: float) -> SkinChart | None:
     if axis is None:
         windows = [(low, high)]
     else:
+        surface = replace(
+            surface, wraps=axis if _smooth_at_seam(surface, low, high, axis) else None
+        )
         windows = [(low, high), _half(surface, low, high, flip, axis)]
     for k, window in enumerate(windows):
         made = _skin(face, surface, flip, window, unrolled=axis is not None and k == 0)
@@ -186,6 +191,9 @@ def _skin(
     )  # fmt: skip
     if not unrolled and np.all(points >= low - 1e-9) and np.all(points <= high + 1e-9):
         return replace(bare, outline=outline_on_sheet([face], bare))
+    if unrolled:
+        bare = replace(bare, rims=cut_open(rims, None, low, high))
+        return replace(bare, outline=outline_cut_open(bare))
     square = rectangle_rim(low, high)
     bare = replace(bare, rims=(square,))
     outline = polygon(bare.from_uv(square))
@@ -206,6 +214,21 @@ def _closes(surface: SplineSurface, low: Array, high: Array) -> int | None:
         if np.linalg.norm(a - b) < ENDS_MEET:
             return axis
     return None
+
+
+def _smooth_at_seam(surface: SplineSurface, low: Array, high: Array, axis: int) -> bool:
+    """True where a closed surface, all of which a face covers that way, has no crease at its
+    seam."""
+    if low[axis] > surface.begin[axis] + 1e-9 or high[axis] - low[axis] < surface.size[axis] - 1e-9:
+        return False
+    across = np.linspace(low[1 - axis], high[1 - axis], 17)[1:-1]
+    ends = np.zeros((2, len(across), 2))
+    ends[:, :, 1 - axis] = across
+    ends[:, :, axis] = np.array([[low[axis]], [high[axis]]])
+    gap = np.linalg.norm(surface.at(ends[0]) - surface.at(ends[1]), axis=-1).max()
+    before, after = surface.normal(ends)
+    turned = np.linalg.norm(np.cross(before, after), axis=-1).max()
+    return bool(gap < ENDS_MEET and turned < CREASE and (before * after).sum(axis=-1).min() > 0.0)
 
 
 def _half(

@@ -22,7 +22,8 @@ from tinstamp.job.feature import BaseFeature, Body
 from tinstamp.job.form import Extrusion, Form, Kept, Railed, Round, Skin, Turning
 
 Seams = tuple[tuple[str, float], ...]
-"""By face name, the angle of its seam in degrees from the front."""
+"""By face name, the angle of its seam in degrees from the front; of a freeform face its place in
+the face's own parameter."""
 
 
 @dataclass(frozen=True)
@@ -95,7 +96,7 @@ def _made(name: str, form: Form, seams: dict[str, float], parts: Mapping[str, by
     assert isinstance(form, Kept)
     if form.digest not in parts:
         raise BlankError(f"the file of “{name}” is not within the job")
-    return kept(name, parts[form.digest], form)
+    return kept(name, parts[form.digest], form, seams)
 
 
 def first(sized: Sized, made: Blank) -> Making:

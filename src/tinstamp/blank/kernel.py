@@ -13,10 +13,11 @@ from OCP.BRep import BRep_Builder, BRep_Tool
 from OCP.BRepBndLib import BRepBndLib
 from OCP.BRepGProp import BRepGProp
 from OCP.Geom import Geom_BSplineCurve, Geom_BSplineSurface, Geom_Curve, Geom_Surface
-from OCP.Geom2d import Geom2d_BSplineCurve
+from OCP.Geom2d import Geom2d_BSplineCurve, Geom2d_Line
 from OCP.gp import (
     gp_Ax3,
     gp_Dir,
+    gp_Dir2d,
     gp_Lin,
     gp_Mat,
     gp_Pln,
@@ -190,6 +191,11 @@ def edge_between(
     BUILDER.Add(edge, end)
     BUILDER.Range(edge, first, last)
     return edge
+
+
+def uv_line(u: float, v: float, du: float, dv: float) -> Geom2d_Line:
+    """A line in the parameters of a surface, from a place along a direction."""
+    return Geom2d_Line(gp_Pnt2d(u, v), gp_Dir2d(du, dv))
 
 
 def ruled(foot: list[list[float]], head: list[list[float]], height: float) -> Geom_BSplineSurface:

@@ -6,13 +6,17 @@ Nothing in a file is trusted: whatever goes wrong is an error in words.
 from __future__ import annotations
 
 import hashlib
+import logging
 import tempfile
 from collections import OrderedDict
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, replace
 from pathlib import Path
 
+import numpy as np
 from OCP.BinTools import BinTools
+from OCP.BRep import BRep_Tool
+from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.BRepBuilderAPI import BRepBuilderAPI_Sewing, BRepBuilderAPI_Transform
 from OCP.BRepCheck import BRepCheck_Analyzer
 from OCP.BRepLib import BRepLib
@@ -26,16 +30,22 @@ from OCP.TColStd import TColStd_SequenceOfAsciiString
 from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS, TopoDS_Shape, TopoDS_Solid
 
+from tinstamp.blank.bent_charts import spline_surface
 from tinstamp.blank.kernel import BUILDER, faces, quiet, shells, solids
+from tinstamp.blank.reseam import SeamError, reseamed
 from tinstamp.blank.solid import Blank, NamedFace, NamedSolid
 from tinstamp.blank.true_volume import true_volume
 from tinstamp.blank.turned_solid import charts_when_wanted
+from tinstamp.chart.base import FaceChart
+from tinstamp.chart.round import RoundChart
+from tinstamp.chart.skin import SkinChart
 from tinstamp.guarded.work import KERNEL, MB, GuardError, Limits, guarded
 from tinstamp.job.form import Kept
 
-MOST_BYTES = 64 * 1024 * 1024
+LOG = logging.getLogger("tinstamp.import")
+MOST_BYTES = 250 * 1024 * 1024
 """bytes of a STEP file that is read"""
-MOST_FACES = 20_000
+MOST_FACES = 100_000
 """faces of a part that is read"""
 MOST_KEPT = 4
 """Files whose solids are remembered."""
@@ -140,8 +150,9 @@ def unpacked(held: Packed) -> Contents:
     return Contents(tuple(members), held.notes)
 
 
-def read_here(data: bytes) -> Contents:
-    """The solids of a STEP file, read in this process, which a damaged file may end.
+def read_here(data: bytes, seen: Callable[[TopoDS_Shape], None] = lambda shape: None) -> Contents:
+    """The solids of a STEP file, read in this process, which a damaged file may end. `seen` is
+    given all of the file as it stands, before it is examined and mended.
 
     Raises ImportTrouble.
     """
@@ -152,6 +163,7 @@ def read_here(data: bytes) -> Contents:
     quiet()
     try:
         shape, units = _shape(data)
+        seen(shape)
         return _contents(shape, units)
     except (ImportTrouble, MemoryError):
         raise
@@ -197,7 +209,7 @@ def _contents(shape: TopoDS_Shape, unit: str) -> Contents:
 def _flattened(solid: TopoDS_Shape) -> TopoDS_Solid:
     """The solid on geometry of its own, where an assembly had put it."""
     place = solid.Location().Transformation()
-    work = BRepBuilderAPI_Transform(solid.Located(TopLoc_Location()), place, True)
+    work = BRepBuilderAPI_Transform(solid.Located(TopLoc_Location()), place, True, True)
     return TopoDS.Solid_s(work.Shape())
 
 
@@ -274,10 +286,43 @@ def named(solid: TopoDS_Solid, names: Sequence[str]) -> NamedSolid:
     return NamedSolid(solid, tuple(members))
 
 
-def kept(name: str, data: bytes, form: Kept) -> Blank:
-    """The body of an imported feature. Raises ImportTrouble."""
+def kept(name: str, data: bytes, form: Kept, seams: Mapping[str, float]) -> Blank:
+    """The body of an imported feature, with seams where they are wanted, if they can be there.
+    Raises ImportTrouble."""
     solid = solid_of_file(data, form.which, form.scale)
     if len(faces(solid)) != len(form.names):
         raise ImportTrouble("the file within the job is not the one its faces were named for")
-    whole = named(solid, [f"{name}.{face}" for face in form.names])
-    return Blank(whole, charts_when_wanted(whole, about_axis=False))
+    names = [f"{name}.{face}" for face in form.names]
+    whole = named(solid, names)
+    charts = charts_when_wanted(whole, about_axis=False)
+    if not seams:
+        return Blank(whole, charts)
+    sheets: dict[str, FaceChart] = {}
+    for face, seam in seams.items():
+        try:
+            solid = _with_seam(solid, names.index(face), charts[face], seam)
+        except SeamError as error:
+            LOG.info("the seam of %s stays where it is: %s", face, error)
+            continue
+        if isinstance(charts[face], SkinChart):
+            sheets[face] = charts[face]
+    whole = named(solid, names)
+    for face, chart in sheets.items():  # they stay as they were
+        assert isinstance(chart, SkinChart)
+        surface = spline_surface(BRepAdaptor_Surface(whole.named(face)[0], False))
+        sheets[face] = chart.on_surface(replace(surface, wraps=chart.wraps))
+    return Blank(whole, charts_when_wanted(whole, about_axis=False).and_then(sheets))
+
+
+def _with_seam(solid: TopoDS_Solid, index: int, chart: FaceChart, seam: float) -> TopoDS_Solid:
+    """The solid with the seam of one face where it is wanted. Raises SeamError."""
+    axis, at = 0, seam
+    if isinstance(chart, RoundChart):
+        at = float(chart.parameters.of(np.radians(seam), np.zeros(()))[0])
+    elif isinstance(chart, SkinChart) and chart.wraps is not None:
+        axis = chart.wraps
+    made, touched = reseamed(solid, index, axis, at)
+    sound = all(BRepCheck_Analyzer(face).IsValid() for face in touched)
+    if not sound or not all(BRep_Tool.IsClosed_s(shell) for shell in shells(made)):
+        raise SeamError("the part would not be sound")
+    return made

@@ -11,8 +11,7 @@ import numpy as np
 from OCP.BRepBuilderAPI import BRepBuilderAPI_MakeFace, BRepBuilderAPI_MakeWire
 from OCP.BRepPrimAPI import BRepPrimAPI_MakeRevol
 from OCP.Geom import Geom_Circle, Geom_Line, Geom_ToroidalSurface
-from OCP.Geom2d import Geom2d_Line
-from OCP.gp import gp_Ax1, gp_Ax2, gp_Ax3, gp_Dir2d, gp_Pnt2d
+from OCP.gp import gp_Ax1, gp_Ax2, gp_Ax3
 from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex
 from OCP.TopTools import TopTools_IndexedMapOfShape
@@ -30,6 +29,7 @@ from tinstamp.blank.kernel import (
     solid_of,
     solids,
     spline_curve,
+    uv_line,
     vertex_at,
     volume,
     wire_of,
@@ -114,8 +114,8 @@ def _torus(name: str, piece: Piece, look: Frame, over: float) -> Blank:
     along = edge_between(surface.VIso(v), corner, corner.Reversed(), 0.0, TURN)
     across = edge_between(surface.UIso(0.0), corner, corner.Reversed(), v, v + TURN)
     for edge, first, second in (
-        (along, _trace(0.0, v, 1.0, 0.0), _trace(0.0, v + TURN, 1.0, 0.0)),
-        (across, _trace(TURN, 0.0, 0.0, 1.0), _trace(0.0, 0.0, 0.0, 1.0)),
+        (along, uv_line(0.0, v, 1.0, 0.0), uv_line(0.0, v + TURN, 1.0, 0.0)),
+        (across, uv_line(TURN, 0.0, 0.0, 1.0), uv_line(0.0, 0.0, 0.0, 1.0)),
     ):
         BUILDER.UpdateEdge(edge, first, second, surface, TopLoc_Location(), TOLERANCE)
     back = [TopoDS.Edge_s(edge.Reversed()) for edge in (along, across)]
@@ -123,10 +123,6 @@ def _torus(name: str, piece: Piece, look: Frame, over: float) -> Blank:
     named = f"{name}.{piece.name}"
     solid = of_solids([solid_of([face])], lambda _: named, {named: 0})
     return Blank(solid, charts_of(solid))
-
-
-def _trace(u: float, v: float, du: float, dv: float) -> Geom2d_Line:
-    return Geom2d_Line(gp_Pnt2d(u, v), gp_Dir2d(du, dv))
 
 
 def charts_of(

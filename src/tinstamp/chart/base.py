@@ -33,6 +33,10 @@ class SheetError(ValueError):
     """A face that cannot be laid out as it is asked; the message is for the designer."""
 
 
+Start = tuple[float, float | None]
+"""Where u and v begin on a face that closes; None where it has no seam."""
+
+
 class Straight(IntEnum):
     """What a straight piece of artwork becomes on the face."""
 
@@ -241,6 +245,21 @@ class FaceChart(Chart):
     def period(self) -> float:
         """How far one turn of a closed face is in u."""
         return 2.0 * np.pi
+
+    @property
+    def rounds(self) -> tuple[float | None, float | None]:
+        """How far once round is in u and in v; None where the face does not close that way."""
+        return (self.period if self.closed else None), None
+
+    @property
+    def creases(self) -> tuple[Array, Array]:
+        """u and v of the lines at which the curvature of the face jumps."""
+        return np.zeros(0), np.zeros(0)
+
+    @property
+    def own_start(self) -> Start | None:
+        """Where (u, v) begin on a surface that goes round only once; None for any other."""
+        return None
 
     @abstractmethod
     def straight(self, beziers: Array) -> NDArray[np.int_]:

@@ -111,6 +111,10 @@ class BeltChart(BentChart, RoundChart):
         found = home.towards(np.array([self.at, self.true_at]))
         return found.about_height(self.bottom) if isinstance(found, BeltChart) else found
 
+    @property
+    def rounds(self) -> tuple[float | None, float | None]:
+        return super().rounds[0], 2.0 * np.pi if self.ring else None
+
     def about_height(self, bottom: float) -> BeltChart:
         """The same with a sheet that begins at that height, where the face closes that way too."""
         if not self.ring or bottom == self.bottom:

@@ -204,6 +204,10 @@ class BentChart(UnevenFaceChart):
         return self.flip < 0
 
     @property
+    def creases(self) -> tuple[Array, Array]:
+        return self.surface.creases
+
+    @property
     def form(self) -> tuple[Surface, Frame]:
         return self.surface, self.frame
 

@@ -241,7 +241,7 @@ class CastChart(View, UnevenFaceChart):
         return PlaneChart((), Frame(origin, self.frame.x, self.frame.y))
 
     def again(self, home: FaceChart) -> FaceChart:
-        return self.on(home)
+        return self.on(self.base.again(home))
 
     def on(self, base: FaceChart) -> CastChart:
         """The same cast on another chart of the same face."""

@@ -59,7 +59,7 @@ def _curve(
     least = NEAR_KNOTS * max(high - low, 1e-9)
     ends = curve.breaks
     ends = _apart(ends[(ends > low + least) & (ends < high - least)], least)
-    knots, sites = _followed(np.concatenate([[low], ends, [high]]), STRETCHES)
+    knots, sites = _followed(np.concatenate([[low], ends, [high]]), STRETCHES, curve.creases)
 
     def moved(t: Array) -> Array:
         uv = np.zeros((len(t), 2))
@@ -80,14 +80,16 @@ def _centre(surface: Surface, curve: Arc, uv: Array) -> Array:
     return surface.origin + surface._turned(np.asarray(uv[0]), reach)
 
 
-def _followed(breaks: Array, parts: int) -> tuple[Array, Array]:
+def _followed(breaks: Array, parts: int, creases: Array) -> tuple[Array, Array]:
     """Knots that let a spline of degree 5 bend sharply at breaks (where only its slope is
-    continuous) and freely within, and the sites that it interpolates (Greville)."""
+    continuous), change its pace at creases and go freely within, and the sites that it
+    interpolates (Greville)."""
     inner = []
     for a, b in pairwise(breaks):
         inner += np.linspace(a, b, parts + 1)[1:-1].tolist()
-    within = breaks[1:-1].tolist()
-    knots = np.sort(np.concatenate([inner, np.repeat(within, DEGREE - 1)]))
+    within = breaks[1:-1]
+    times = np.where(np.isin(within, creases), DEGREE, DEGREE - 1)
+    knots = np.sort(np.concatenate([inner, np.repeat(within, times)]))
     ends = [np.full(DEGREE + 1, breaks[0]), np.full(DEGREE + 1, breaks[-1])]
     knots = np.concatenate([ends[0], knots, ends[1]])
     sites = np.array([knots[i + 1 : i + DEGREE + 1].mean() for i in range(len(knots) - DEGREE - 1)])
@@ -118,7 +120,8 @@ def _spline(surface: SplineSurface, away: float, box: tuple[Array, Array]) -> Sp
             raise ParallelError("a part of the artwork lies past the end of the face")
         inner = _apart(knots[(knots > low + least) & (knots < high - least)], least)
         breaks = np.concatenate([[low], inner, [high]])
-        sides.append(_followed(breaks, max(1, -(-LEAST_STRETCHES // (len(breaks) - 1)))))
+        parts = max(1, -(-LEAST_STRETCHES // (len(breaks) - 1)))
+        sides.append(_followed(breaks, parts, surface.creases[axis]))
     (u_knots, u), (v_knots, v) = sides
     uv = np.stack(np.meshgrid(u, v, indexing="ij"), axis=-1)
     points = surface.at(uv) + away * surface.normal(uv)

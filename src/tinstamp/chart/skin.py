@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
 import numpy as np
+import shapely
+from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Outline, polygon
-from tinstamp.chart.base import Array, FaceChart
+from tinstamp.chart.base import Array, FaceChart, Start
 from tinstamp.chart.bent import BentChart
 from tinstamp.chart.flattening import Flattening, flatten_patch
+from tinstamp.chart.surface import SplineSurface, Surface
 
 ANCHORS = 24
 """Anchors to the length of a face: a chart made for artwork stands at the nearest one."""
@@ -18,6 +22,8 @@ ANCHOR_REACH = 0.35
 """What counts most, round the anchor, at the most: a part of the face's size on its sheet."""
 FOOTPRINT_GROWS = 1.25
 """By what factor the footprints grow that charts are made for."""
+RIM_STEPS = 40
+"""Parts that an edge all along a closed face is followed in."""
 FOOTPRINT_TURNS = 7.5
 """Degrees; the steps of their turns."""
 
@@ -77,6 +83,32 @@ class SkinChart(BentChart):
     home: SkinChart | None = None
     unrolled: bool = False
     footprint: Footprint | None = None
+
+    @property
+    def wraps(self) -> int | None:
+        """0 or 1 where the whole face is laid out and closes smoothly in u or in v."""
+        surface = self.surface
+        return surface.wraps if self.unrolled and isinstance(surface, SplineSurface) else None
+
+    @property
+    def rounds(self) -> tuple[float | None, float | None]:
+        if self.wraps is None:
+            return None, None
+        assert isinstance(self.surface, SplineSurface)
+        size = float(self.surface.size[self.wraps])
+        return (size, None) if self.wraps == 0 else (None, size)
+
+    @property
+    def own_start(self) -> Start | None:
+        if self.wraps is None:
+            return None
+        assert isinstance(self.surface, SplineSurface)
+        u, v = map(float, self.surface.begin)
+        return u, v
+
+    def on_surface(self, surface: Surface) -> SkinChart:
+        """The same sheet on the same surface begun elsewhere."""
+        return replace(self, surface=surface)
 
     def _turn(self) -> Array:
         c, s = np.cos(np.radians(self.twist)), np.sin(np.radians(self.twist))
@@ -144,7 +176,9 @@ class SkinChart(BentChart):
         return _anchored(home, float(anchor[0]), float(anchor[1]), print_.coarse(step / 2, size))
 
     def again(self, home: FaceChart) -> FaceChart:
-        assert isinstance(home, SkinChart) and self.footprint is not None
+        if self.footprint is None:
+            return home
+        assert isinstance(home, SkinChart)
         return _anchored(home, *self.pin, self.footprint)
 
 
@@ -159,19 +193,58 @@ def _anchored(home: SkinChart, x: float, y: float, footprint: Footprint) -> Skin
     def weight(there: Array) -> Array:
         return footprint.weight(home.from_uv(there) - at)
 
-    low, high = home.flat.low, home.flat.high
+    low, high = home.flat.low.copy(), home.flat.high.copy()
+    if home.wraps is not None:  # once round, the artwork in its middle
+        half = (high[home.wraps] - low[home.wraps]) / 2
+        low[home.wraps], high[home.wraps] = uv[home.wraps] - half, uv[home.wraps] + half
     flat = flatten_patch(home.surface, low, high, home.flip, upright, uv, weight, home.unrolled)
-    made = replace(home, flat=flat, pin=(x, y), twist=0.0, home=home, footprint=footprint)
+    rims = home.rims if home.wraps is None else cut_open(home.rims, home.wraps, low, high)
+    made = replace(
+        home, flat=flat, pin=(x, y), twist=0.0, home=home, footprint=footprint, rims=rims
+    )
     return replace(made, outline=outline_of(made, home))
 
 
 def outline_of(made: SkinChart, home: SkinChart) -> tuple[Outline, ...]:
     """The rims on the sheet of a chart, each running round as on the home sheet: (u, v) of a
     face that another program wrote may run either way."""
+    if home.wraps is not None:
+        return outline_cut_open(made)
     found = []
     for rim, before in zip(home.rims, home.outline, strict=True):
         loop = polygon(made.from_uv(rim))
         found.append(loop if loop.area * before.area > 0 else loop.reversed())
+    return tuple(found)
+
+
+def outline_cut_open(made: SkinChart) -> tuple[Outline, ...]:
+    """The rims of a face that was cut open (`cut_open`) on the sheet of a chart."""
+    loops = [polygon(made.from_uv(rim)) for rim in made.rims]
+    return tuple(loop if made.flip > 0 else loop.reversed() for loop in loops)
+
+
+def cut_open(
+    rims: Sequence[Array], wraps: int | None, low: Array, high: Array
+) -> tuple[Array, ...]:
+    """The edges in (u, v) of a face that closes on itself along `wraps`, cut open where a window of
+    one turn begins and ends: outer ones counter-clockwise there, holes clockwise."""
+    size = high - low
+    whole: BaseGeometry = shapely.Polygon()
+    for rim in rims:
+        ring = shapely.Polygon((rim - low) / size)
+        whole = whole.symmetric_difference(ring if ring.is_valid else ring.buffer(0.0))
+    if wraps is not None:
+        lap = np.eye(2)[wraps]
+        turned = [shapely.transform(whole, lambda p, k=k: p + k * lap) for k in (-1, 0, 1)]
+        whole = shapely.union_all(turned, grid_size=1e-10)
+    cut = whole.intersection(shapely.box(0.0, 0.0, 1.0, 1.0), grid_size=1e-10)
+    found: list[Array] = []
+    for part in shapely.get_parts(cut):
+        if not isinstance(part, shapely.Polygon) or part.area < 1e-9:
+            continue
+        fine = shapely.orient_polygons(shapely.segmentize(part, 1.0 / RIM_STEPS))
+        rings = (fine.exterior, *fine.interiors)
+        found += [low + np.array(ring.coords)[:-1] * size for ring in rings]
     return tuple(found)
 
 

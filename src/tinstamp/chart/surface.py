@@ -27,6 +27,11 @@ class Curve(ABC):
         """Parameters between which it is smooth; empty for one that is smooth everywhere."""
         return np.zeros(0)
 
+    @property
+    def creases(self) -> Array:
+        """Those of them at which its curvature may jump."""
+        return np.zeros(0)
+
 
 @dataclass(frozen=True, eq=False)
 class Arc(Curve):
@@ -60,6 +65,10 @@ class SplineCurve(Curve):
     def breaks(self) -> Array:
         return np.unique(self.knots)
 
+    @property
+    def creases(self) -> Array:
+        return jumps(self.knots, len(self.knots) - len(self.poles) - 1)
+
     @cached_property
     def _whole(self) -> list[Any]:
         from scipy.interpolate import BSpline
@@ -83,6 +92,13 @@ class SplineCurve(Curve):
     @property
     def _width(self) -> int:
         return 3 if self.weights is None else 4
+
+
+def jumps(knots: Array, degree: int) -> Array:
+    """Inner knots at which a spline's second derivative may jump."""
+    values, times = np.unique(knots, return_counts=True)
+    within = (values > knots[degree]) & (values < knots[-1 - degree])
+    return np.asarray(values[within & (times > degree - 2)], dtype=float)
 
 
 def moved_curve(curve: Curve, turn: Array) -> Curve:
@@ -115,6 +131,11 @@ class Surface(ABC):
     @abstractmethod
     def second(self, uv: Array) -> tuple[Array, Array, Array]:
         """Second derivatives uu, uv, vv, each (..., 3)."""
+
+    @property
+    def creases(self) -> tuple[Array, Array]:
+        """u and v of the lines at which its curvature may jump."""
+        return np.zeros(0), np.zeros(0)
 
     def at(self, uv: Array) -> Array:
         """Points (..., 3)."""
@@ -159,6 +180,10 @@ class Swept(Surface):
     curve: Curve
     direction: Array
 
+    @property
+    def creases(self) -> tuple[Array, Array]:
+        return self.curve.creases, np.zeros(0)
+
     def first(self, uv: Array) -> tuple[Array, Array, Array]:
         u, v = uv[..., 0], uv[..., 1]
         du = self.curve.at(u, 1)
@@ -176,6 +201,10 @@ class Revolved(Surface):
     curve: Curve
     origin: Array
     axis: Array
+
+    @property
+    def creases(self) -> tuple[Array, Array]:
+        return np.zeros(0), self.curve.creases
 
     def _turned(self, u: Array, vectors: Array, order: int = 0) -> Array:
         """Vectors turned by u, or the derivative of that by u."""
@@ -211,12 +240,36 @@ class SplineSurface(Surface):
     Attributes
     ----------
     u_knots, v_knots : full knot vectors. poles : (n, m, 3). weights : (n, m) or None.
+    wraps : 0 or 1 where it closes smoothly in u or in v: beyond its ends it goes round again.
     """
 
     u_knots: Array
     v_knots: Array
     poles: Array
     weights: Array | None = None
+    wraps: int | None = None
+
+    @property
+    def creases(self) -> tuple[Array, Array]:
+        p, q = self.degrees
+        found = [jumps(self.u_knots, p), jumps(self.v_knots, q)]
+        if self.wraps is not None:
+            k, turn = self.wraps, self.size[self.wraps]
+            once = np.append(found[k], self.begin[k])
+            found[k] = np.concatenate([once - turn, once, once + turn])
+        return found[0], found[1]
+
+    @property
+    def begin(self) -> Array:
+        """Least (u, v), (2,)."""
+        p, q = self.degrees
+        return np.array([self.u_knots[p], self.v_knots[q]])
+
+    @property
+    def size(self) -> Array:
+        """How far u and v go, (2,)."""
+        p, q = self.degrees
+        return np.array([self.u_knots[-1 - p], self.v_knots[-1 - q]]) - self.begin
 
     @property
     def degrees(self) -> tuple[int, int]:
@@ -234,9 +287,13 @@ class SplineSurface(Surface):
         return NdBSpline((self.u_knots, self.v_knots), np.ascontiguousarray(heavy), self.degrees)
 
     def _at(self, uv: Array, order: tuple[int, int]) -> Array:
-        low = np.array([self.u_knots[0], self.v_knots[0]])
-        high = np.array([self.u_knots[-1], self.v_knots[-1]])
-        inside = np.clip(np.asarray(uv, dtype=float), low, high)
+        low, high = self.begin, self.begin + self.size
+        given = np.asarray(uv, dtype=float)
+        if self.wraps is not None:
+            k, given = self.wraps, given.copy()
+            over = (given[..., k] < low[k]) | (given[..., k] > high[k])
+            given[over, k] = low[k] + (given[over, k] - low[k]) % (high[k] - low[k])
+        inside = np.clip(given, low, high)
         found = np.asarray(self._whole(inside, nu=order), dtype=float)
         return found.reshape(*inside.shape[:-1], found.shape[-1])
 

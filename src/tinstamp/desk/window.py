@@ -68,6 +68,7 @@ class Window(QMainWindow):
         self._make_actions()
         self._lay_out()
         self.ticket.add_stamp.connect(self.add_stamp)
+        self.part_files.glimpsed.connect(self.part.glimpse)
         self.ticket.add_logo.connect(lambda: self.part_files.ask("new logo"))
         self.ticket.add_shape.connect(self.add_shape)
         self.ticket.add_upon.connect(self.add_upon)

@@ -4,21 +4,35 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 
+from OCP.TopoDS import TopoDS_Shape
+
 from tinstamp.blank import step_in
 from tinstamp.blank.face_names import found_again, found_faces
+from tinstamp.blank.kernel import faces, triangles_of
 from tinstamp.blank.true_size import true_size
 from tinstamp.engine import messages as m
-from tinstamp.engine.mesh import for_picture
+from tinstamp.engine.mesh import for_picture, gathered
+from tinstamp.engine.triangles import Mesh
 from tinstamp.guarded.work import GuardError, guarded
 from tinstamp.job.imported import FoundFace
 
 
-def imported(request: m.Import, cancelled: Callable[[], bool] = lambda: False) -> m.Imported:
-    """The solids of a file, looked at in a process of its own. Raises ImportTrouble."""
+def imported(
+    request: m.Import,
+    cancelled: Callable[[], bool] = lambda: False,
+    seen: Callable[[Mesh], None] = lambda mesh: None,
+) -> m.Imported:
+    """The solids of a file, looked at in a process of its own; `seen` is given the triangles of
+    all that it holds as soon as they are there. Raises ImportTrouble."""
     data = request.data
     try:
         held, solids = guarded(
-            step_in.limits_for(data), looked_at, data, request.known, cancelled=cancelled
+            step_in.limits_for(data),
+            looked_at,
+            data,
+            request.known,
+            cancelled=cancelled,
+            told=seen,
         )
     except GuardError as error:
         raise step_in.ImportTrouble(str(error)) from error
@@ -27,10 +41,11 @@ def imported(request: m.Import, cancelled: Callable[[], bool] = lambda: False) -
 
 
 def looked_at(
-    data: bytes, known: tuple[FoundFace, ...]
+    tell: Callable[[Mesh], None], data: bytes, known: tuple[FoundFace, ...]
 ) -> tuple[step_in.Packed, tuple[m.FoundSolid, ...]]:
-    """What a file holds, with its faces named. Raises ImportTrouble."""
-    contents = step_in.read_here(data)
+    """What a file holds, with its faces named; `tell` is given its triangles before that.
+    Raises ImportTrouble."""
+    contents = step_in.read_here(data, lambda shape: tell(_glimpse(shape)))
     solids = []
     for found in contents.solids:
         chord = for_picture(found.solid)  # what is meshed here need not be where it is drawn
@@ -42,11 +57,17 @@ def looked_at(
     return step_in.packed(contents), tuple(solids)
 
 
-def _told(faces: Sequence[FoundFace], known: Sequence[FoundFace]) -> list[str]:
+def _glimpse(shape: TopoDS_Shape) -> Mesh:
+    """The triangles of a shape as it stands in its file, all of one name."""
+    for_picture(shape)
+    return gathered([("", triangles_of(face)) for face in faces(shape)])
+
+
+def _told(named: Sequence[FoundFace], known: Sequence[FoundFace]) -> list[str]:
     """Which faces were found again, are new, or are gone."""
     if not known:
         return []
-    now, before = {f.name for f in faces}, {f.name for f in known}
+    now, before = {f.name for f in named}, {f.name for f in known}
     told = [f"{len(now & before)} of {len(before)} faces were found again"]
     for word, names in (("new", now - before), ("gone", before - now)):
         if names:

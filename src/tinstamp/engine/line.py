@@ -17,6 +17,8 @@ from collections.abc import Callable
 from multiprocessing.connection import Connection
 from typing import Any
 
+from tinstamp.engine.once import Packing
+
 
 class Bell:
     """A descriptor that becomes readable when it is rung, from any thread."""
@@ -57,6 +59,7 @@ class Line:
         self._come: deque[Any] = deque()
         self._more = threading.Condition()
         self._over = False
+        self._packing = Packing()
         self._threads = [
             threading.Thread(target=work, daemon=True)
             for work in (self._send_all, self._receive_all)
@@ -102,7 +105,7 @@ class Line:
                     return
                 message = self._out.popleft()
             try:
-                self._connection.send_bytes(pickle.dumps(message))
+                self._connection.send_bytes(self._packing.packed(message))
             except OSError:
                 return  # a dead process shows at the receiving end
 

@@ -157,6 +157,14 @@ class FoundSolid:
 
 
 @dataclass(frozen=True)
+class Glimpse:
+    """What a STEP file looks like, before its faces have names."""
+
+    number: int
+    mesh: Mesh
+
+
+@dataclass(frozen=True)
 class Imported:
     """What a STEP file holds."""
 
@@ -210,5 +218,16 @@ class Died:
 
 Request = Keep | Build | Write | Import | GiveUp | Probe | Want | Stop
 Event = (
-    Ready | Progress | Picture | Done | Laid | Wrote | Imported | Probed | Stopped | Failed | Died
+    Ready
+    | Progress
+    | Picture
+    | Done
+    | Laid
+    | Wrote
+    | Glimpse
+    | Imported
+    | Probed
+    | Stopped
+    | Failed
+    | Died
 )

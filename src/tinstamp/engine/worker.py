@@ -20,7 +20,10 @@ from tinstamp.blank.solid import Blank
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.joint import Faces
 from tinstamp.engine import messages as m
+from tinstamp.engine.once import Unpacking
+from tinstamp.engine.report import Report
 from tinstamp.engine.triangles import Mesh
+from tinstamp.guarded.work import KERNEL, make_ready
 from tinstamp.job.state import keep_log
 
 LOG = logging.getLogger("tinstamp.engine")
@@ -38,6 +41,7 @@ class _Desk:
 
     def __init__(self, connection: Connection) -> None:
         self._connection = connection
+        self._unpacking = Unpacking()
         self._sending = threading.Lock()
         self.held: dict[str, bytes] = {}
         self.waiting: deque[m.Request] = deque()
@@ -50,6 +54,11 @@ class _Desk:
         same = state[0] is self._told[0] and state[1] == self._told[1]
         self._told = state
         return None if same else charts
+
+    def without_what_it_knows(self, report: Report) -> Report:
+        """A report without charts that were told last, and names that the desk works out itself."""
+        news = self.news_of(report.charts) if report.charts else None
+        return replace(report, charts=news or {}, resolved=replace(report.resolved, names={}))
 
     def laid(self, event: m.Laid, faces: Faces) -> None:
         """Tell of charts that have come to those told last."""
@@ -70,7 +79,7 @@ class _Desk:
         """Take everything that has come; `wait` for it when nothing has."""
         while wait or self._connection.poll():
             wait = False
-            request = self._connection.recv()
+            request = self._unpacking.unpacked(self._connection.recv_bytes())
             if isinstance(request, m.Keep):
                 self.held[request.digest] = request.data
             elif isinstance(request, m.Import):
@@ -91,8 +100,12 @@ class _Desk:
         from tinstamp.engine.importing import imported
 
         answer: m.Event
+
+        def seen(mesh: Mesh) -> None:
+            self.tell(m.Glimpse(request.number, mesh))
+
         try:
-            answer = imported(request, given_up.is_set)
+            answer = imported(request, given_up.is_set, seen)
         except ImportTrouble as error:
             answer = m.Failed(request.number, str(error))
         except Exception:  # told to the desk, which shows it and goes on
@@ -192,10 +205,9 @@ def serve(connection: Connection) -> None:
                     raise Stopped
                 document = request.document.with_files(desk.held)
                 last = build(document, cache, shown, told, desk.stopped)
-                report = last.report
-                news = desk.news_of(report.charts) if report.charts else None
-                desk.tell(m.Done(number, replace(report, charts=news or {})))
+                desk.tell(m.Done(number, desk.without_what_it_knows(last.report)))
                 laying = _Laying(number, last.blank)
+                make_ready(KERNEL)  # for parts that may be taken in
             elif isinstance(request, m.Probe):
                 desk.tell(probed(request, last.solid if last else None))
             else:

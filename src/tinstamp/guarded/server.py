@@ -85,8 +85,10 @@ def _child(handle: int, server: int) -> None:
     code = 1
     try:
         connection.send(os.getpid())
-        work, arguments, seconds, room = connection.recv()
+        work, arguments, seconds, room, telling = connection.recv()
         _limit(seconds, room)
+        if telling:
+            arguments = (lambda news: connection.send(("told", news)), *arguments)
         connection.send(_answer(work, arguments))
         code = 0
     except (EOFError, OSError):

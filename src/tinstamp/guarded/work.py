@@ -115,11 +115,13 @@ def guarded(
     work: Callable[..., Result],
     *arguments: Any,
     cancelled: Callable[[], bool] = lambda: False,
+    told: Callable[[Any], None] | None = None,
 ) -> Result:
     """What `work(*arguments)` gives, from a process of its own.
 
     A ValueError that it raises is raised here; everything else becomes a GuardError.
-    `cancelled` is asked while it runs. Function, arguments and result are pickled.
+    `cancelled` is asked while it runs. With `told`, work is first given a function: what it calls
+    that with comes to `told` meanwhile. Function, arguments and result are pickled.
     """
     start = time.monotonic()
     connection = _child(limits.warm)
@@ -128,9 +130,15 @@ def guarded(
         _wait(connection, 60.0, cancelled)  # the server may still be starting
         pid = connection.recv()
         start = time.monotonic()
-        connection.send((work, arguments, limits.seconds, limits.room))
-        _wait(connection, limits.seconds * COMPUTING_SHARE, cancelled)
-        how, what = pickle.loads(connection.recv_bytes())
+        connection.send((work, arguments, limits.seconds, limits.room, told is not None))
+        how: str = "told"
+        what: Any = None
+        while how == "told":
+            left = start + limits.seconds * COMPUTING_SHARE - time.monotonic()
+            _wait(connection, max(left, CANCEL_LOOK), cancelled)
+            how, what = pickle.loads(connection.recv_bytes())
+            if how == "told" and told is not None:
+                told(what)
         ended = True
     except (EOFError, OSError, pickle.UnpicklingError) as error:
         raise _broken(limits, pid, time.monotonic() - start) from error
@@ -147,6 +155,13 @@ def guarded(
         raise GuardError(_room(limits))
     LOG.error("guarded work failed: %s", what)
     raise GuardError("it holds something that cannot be dealt with; the log tells more")
+
+
+def make_ready(warm: tuple[str, ...]) -> None:
+    """Start the process that such work is forked from, so that nobody waits for it later."""
+    with _LOCK:
+        if warm not in _SERVERS or not _SERVERS[warm].alive:
+            _SERVERS[warm] = _Server(warm)
 
 
 def _wait(connection: Connection, seconds: float, cancelled: Callable[[], bool]) -> None:

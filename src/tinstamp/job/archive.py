@@ -26,6 +26,7 @@ from pydantic import ValidationError
 from tinstamp.job.disk import Seen, previous, seen, write_atomically
 from tinstamp.job.features import Imported
 from tinstamp.job.model import FORMAT, Job, Logo, Text
+from tinstamp.job.sound import written_with
 from tinstamp.job.wording import first_problem
 
 ENDING = ".tinstamp"
@@ -36,9 +37,11 @@ _PART = re.compile(r"parts/([0-9a-f]{64})\.step")
 _KEPT = ((_FONT, "a font"), (_PART, "an imported part"), (_LOGO, "a logo"))
 MOST_MEMBERS = 300
 """files in a job"""
-MOST_BYTES = 96 * 1024 * 1024
+MOST_BYTES = 320 * 1024 * 1024
 """bytes of a job, unpacked"""
-MOST_JSON = 16 * 1024 * 1024
+LARGE_FILE = 4 * 1024 * 1024
+"""bytes of a kept file that is packed quickly rather than tightly"""
+MOST_JSON = 32 * 1024 * 1024
 """bytes of a job's own document"""
 DAMAGE = (
     zipfile.BadZipFile,
@@ -103,14 +106,17 @@ def check(document: Document) -> None:
     Raises ArchiveError in words. Whatever passes can be saved and opened.
     """
     try:
-        Job.model_validate(document.job.model_dump())
-    except ValidationError as error:
-        raise ArchiveError(first_problem(error)) from error
+        text = written_with(document.job)
+    except ValidationError:
+        try:  # told with its place in the whole
+            Job.model_validate(document.job.model_dump())
+        except ValidationError as error:
+            raise ArchiveError(first_problem(error)) from error
+        raise
     trimmed = document.trimmed()
     files = [*trimmed.fonts.values(), *trimmed.parts.values(), *trimmed.logos.values()]
     if len(files) + 1 > MOST_MEMBERS:
         raise ArchiveError(f"a job may keep at most {MOST_MEMBERS - 1} fonts, logos and parts")
-    text = len(_text(document.job))
     if text > MOST_JSON or sum(map(len, files)) + text > MOST_BYTES:
         raise ArchiveError(
             f"the fonts, logos and parts of a job may have {MOST_BYTES // 2**20} MB together"
@@ -130,7 +136,8 @@ def dump(document: Document) -> bytes:
         for digest, data in sorted(document.fonts.items()):
             archive.writestr(_entry(f"fonts/{digest}.font"), data)
         for digest, data in sorted(document.parts.items()):
-            archive.writestr(_entry(f"parts/{digest}.step"), data)
+            quickly = 1 if len(data) > LARGE_FILE else None
+            archive.writestr(_entry(f"parts/{digest}.step"), data, compresslevel=quickly)
         for digest, data in sorted(document.logos.items()):
             archive.writestr(_entry(f"logos/{digest}.file"), data)
     return out.getvalue()

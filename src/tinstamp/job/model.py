@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from typing import Annotated, Any, Literal, TypeVar
 
-from pydantic import Field, model_validator
+from pydantic import Field, ValidationError, model_validator
 
 from tinstamp.job.artwork import (
     LONGEST_TEXT,
@@ -25,6 +25,7 @@ from tinstamp.job.features import Body, Feature
 from tinstamp.job.field import Shown
 from tinstamp.job.relief import Relief
 from tinstamp.job.setting import Cast, Guide, Repeat, Setting
+from tinstamp.job.sound import fields_of, written_with
 from tinstamp.job.values import FORMULA, Name, Value
 
 FORMAT: Literal[3] = 3
@@ -126,15 +127,21 @@ def get(value: Any, path: Path) -> Any:
 
 
 def changed(value: AnyValue, path: Path, new: Any) -> AnyValue:
-    """The value with what stands at the path replaced, validated as a whole.
+    """The value with what stands at the path replaced; what is on the way there is validated, the
+    rest stays the very same.
 
     Raises pydantic's ValidationError (a ValueError) when the result would not hold.
     """
-    return type(value).model_validate(_replaced(value, path, new).model_dump())
+    try:
+        made: AnyValue = _replaced(value, path, new)
+    except ValidationError:  # told with its place in the whole
+        made = type(value).model_validate(_swapped(value, path, new).model_dump())
+    return made
 
 
 def _replaced(value: Any, path: Path, new: Any) -> Any:
     if not path:
+        written_with(new)
         return new
     step, rest = path[0], path[1:]
     if isinstance(step, int):
@@ -143,7 +150,23 @@ def _replaced(value: Any, path: Path, new: Any) -> Any:
         return tuple(items)
     if isinstance(value, dict):
         return {**value, step: _replaced(value.get(step), rest, new)}
-    return value.model_copy(update={step: _replaced(getattr(value, step), rest, new)})
+    there = dict(fields_of(value))
+    there[step] = _replaced(there.get(step), rest, new)
+    return type(value).model_validate(there)
+
+
+def _swapped(value: Any, path: Path, new: Any) -> Any:
+    """The value with what stands at the path replaced, whether it holds or not."""
+    if not path:
+        return new
+    step, rest = path[0], path[1:]
+    if isinstance(step, int):
+        items = list(value)
+        items[step] = _swapped(items[step], rest, new)
+        return tuple(items)
+    if isinstance(value, dict):
+        return {**value, step: _swapped(value.get(step), rest, new)}
+    return value.model_copy(update={step: _swapped(getattr(value, step, None), rest, new)})
 
 
 def dotted(path: Path) -> str:

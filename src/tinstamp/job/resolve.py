@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections import OrderedDict
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
-from functools import partial
+from functools import cache, partial
+from typing import Any, get_args
 
 from tinstamp.job.feature import ANGLES, BaseFeature
 from tinstamp.job.field import Wants, declared, idle
@@ -70,10 +72,28 @@ def formula_fields(value: Value, path: Path = ()) -> Iterator[tuple[Path, str, W
             yield (*path, name), inner, wants
         elif isinstance(inner, Value):
             yield from formula_fields(inner, (*path, name))
-        elif isinstance(inner, tuple):
+        elif isinstance(inner, tuple) and may_hold_formulas(type(value), name):
             for i, item in enumerate(inner):
                 if isinstance(item, Value):
                     yield from formula_fields(item, (*path, name, i))
+
+
+@cache
+def may_hold_formulas(model: type[Value], name: str) -> bool:
+    """Whether a field's type leads to a formula: the faces of an imported part do not."""
+    return _leads_to_formulas(model.model_fields[name].annotation, ())
+
+
+def _leads_to_formulas(kind: Any, above: tuple[Any, ...]) -> bool:
+    if kind in above:
+        return False
+    if isinstance(kind, type) and issubclass(kind, Value):
+        known, within = declared(kind), (*above, kind)
+        return any(
+            known[name].wants is not None or _leads_to_formulas(field.annotation, within)
+            for name, field in kind.model_fields.items()
+        )
+    return any(_leads_to_formulas(inner, above) for inner in get_args(kind))
 
 
 def resolve(job: Job, limits: Mapping[str, Limit] | None = None) -> Resolved:
@@ -82,6 +102,53 @@ def resolve(job: Job, limits: Mapping[str, Limit] | None = None) -> Resolved:
     Never raises: errors stand at their fields.
     """
     return _Resolver(job, limits).run()
+
+
+@dataclass(frozen=True)
+class Measured:
+    """What formulas may use of a feature's faces.
+
+    Attributes
+    ----------
+    found : by full name, `tank.outer.girth`. short : by the face's full name, its measures' full
+        names by their short ones. problems : what the feature says of its values, by field.
+    """
+
+    found: Mapping[str, Quantity] = field(default_factory=dict)
+    short: Mapping[str, Mapping[str, str]] = field(default_factory=dict)
+    problems: Mapping[str, str] = field(default_factory=dict)
+
+
+NOTHING = Measured()
+MOST_MEASURED = 64
+"""Features whose measures are remembered: one that did not change is not measured again."""
+_MEASURED: OrderedDict[tuple[int, tuple[tuple[str, float], ...]], tuple[BaseFeature, Measured]]
+_MEASURED = OrderedDict()
+
+
+def measured(feature: BaseFeature, own: Mapping[str, float]) -> Measured:
+    """The measures of a feature with these values; none where they have problems."""
+    key = (id(feature), tuple(own.items()))
+    held = _MEASURED.get(key)
+    if held is None or held[0] is not feature:
+        held = _MEASURED[key] = (feature, _measured(feature, dict(own)))
+        while len(_MEASURED) > MOST_MEASURED:
+            _MEASURED.popitem(last=False)
+    return held[1]
+
+
+def _measured(feature: BaseFeature, own: dict[str, float]) -> Measured:
+    problems = _problems(feature, own)
+    if problems:
+        return Measured(problems=problems)
+    found, short = {}, {}
+    for face, measures in feature.measures(own).items():
+        named = f"{feature.name}.{face}"
+        short[named] = {measure: f"{named}.{measure}" for measure in measures}
+        for measure, value in measures.items():
+            angle = measure in ANGLES
+            found[f"{named}.{measure}"] = Quantity(value, int(not angle), int(angle))
+    return Measured(found, short)
 
 
 class _Needs(Exception):
@@ -111,7 +178,6 @@ class _Resolver:
         self.errors: dict[str, str] = {}
         self.known: dict[str, Quantity] = {}
         self.failed: dict[str, FormulaError] = {}
-        self.measured: dict[tuple[int, tuple[tuple[str, float], ...]], dict[str, Quantity]] = {}
         self.dimensions: dict[str, tuple[int, Dimension]] = {}
         self.features: dict[str, tuple[int, BaseFeature]] = {}
 
@@ -216,7 +282,7 @@ class _Resolver:
         values = self._own(index, feature)
         if values is None:
             return
-        for name, message in _problems(feature, values).items():
+        for name, message in measured(feature, values).problems.items():
             key = dotted((*base, name))
             self.errors[key] = message
 
@@ -233,8 +299,8 @@ class _Resolver:
 
     def _local(self, stamp: Stamp) -> dict[str, str]:
         """Short names within a stamp: `girth` for `tank.outer.girth`."""
-        start = stamp.setting.face + "."
-        short = {name[len(start) :]: name for name in self._measured() if name.startswith(start)}
+        face = stamp.setting.face
+        short = dict(self._measures_of(face.partition(".")[0]).short.get(face, {}))
         if "diameter" not in short:
             short.pop("girth", None)  # a flat face has a rim, but no way round it
         return {k: v for k, v in short.items() if k not in self.dimensions}
@@ -242,26 +308,17 @@ class _Resolver:
     def _measured(self) -> dict[str, Quantity]:
         """Measures of all faces of features that stand, by full name."""
         found: dict[str, Quantity] = {}
-        for index, feature in self.features.values():
-            found |= self._measures(index, feature)
+        for name in self.features:
+            found |= self._measures_of(name).found
         return found
 
-    def _measures(self, index: int, feature: BaseFeature) -> dict[str, Quantity]:
-        """Measures of a feature's faces, by full name; none when it has an error."""
+    def _measures_of(self, name: str) -> Measured:
+        """Measures of a feature's faces; none when it has an error."""
+        if name not in self.features:
+            return NOTHING
+        index, feature = self.features[name]
         own = self._own(index, feature)
-        if own is None:
-            return {}
-        key = (index, tuple(own.items()))
-        if key not in self.measured:
-            found = {}
-            if not _problems(feature, own):
-                for face, measures in feature.measures(own).items():
-                    for measure, value in measures.items():
-                        angle = measure in ANGLES
-                        quantity = Quantity(value, length=int(not angle), angle=int(angle))
-                        found[f"{feature.name}.{face}.{measure}"] = quantity
-            self.measured[key] = found
-        return self.measured[key]
+        return NOTHING if own is None else measured(feature, own)
 
     def _name(self, name: str, local: Mapping[str, str]) -> Quantity:
         """What a name stands for. Raises _Needs when that has yet to be worked out."""
@@ -290,9 +347,9 @@ class _Resolver:
                 return self._of_feature(name, path, formula, wants)
         for path, formula, wants in formula_fields(feature, base):
             self._field(path, formula, wants, {})
-        measured = self._measures(index, feature)
-        if name in measured:
-            return measured[name]
+        found = self._measures_of(head).found
+        if name in found:
+            return found[name]
         raise unknown(name, [*self.dimensions, *self.known, *self._measured()])
 
     def _of_feature(self, name: str, path: Path, formula: str, wants: Wants) -> Quantity:

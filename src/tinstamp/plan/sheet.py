@@ -88,6 +88,8 @@ def _cast_on(spec: LaySpec, chart: FaceChart, faces: Faces, part: Faces) -> Char
     """A projection onto one side or both, on one face or a run; to both it may come out of
     another face of the part than it went in."""
     at, turn = where(spec.spot, chart)
+    if isinstance(chart, SkinChart) and chart.wraps is not None:
+        chart = chart.towards(at)  # all round the place, wherever the face's seam is
     towards = -chart.normal(at) if spec.cast == "square" else np.array(spec.cast)
     near = far = None
     if spec.side != "far":

@@ -14,13 +14,13 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
 from math import comb
-from typing import Protocol
+from typing import ClassVar, Protocol
 
 import numpy as np
 from numpy.typing import NDArray
 
 from tinstamp.artwork.outline import Array, Region
-from tinstamp.chart.base import FaceChart, Straight
+from tinstamp.chart.base import FaceChart, Start, Straight
 from tinstamp.chart.fitting import (
     CUBIC_DENSE,
     DEGREES,
@@ -32,6 +32,7 @@ from tinstamp.chart.fitting import (
     raised,
     sampled,
 )
+from tinstamp.relief.creases import crossings, parted
 
 
 class CurveError(ValueError):
@@ -130,6 +131,9 @@ class _Pieces:
 class Ends(Protocol):
     """Where walls end (see `relief.heads.Head`)."""
 
+    @property
+    def on_face(self) -> bool: ...
+
     def both(self, xy: Array) -> tuple[Array, Array]: ...
 
     def at(self, uv: Array) -> Array: ...
@@ -139,10 +143,6 @@ _Piece = tuple[Array, Array, Array, Array]
 """A piece's control points in (u, v), its poles at both ends of the walls, and its control points
 in the (u, v) of the head where that has its own."""
 NO_UV = np.zeros((0, 2))
-
-
-Start = tuple[float, float | None]
-"""Where u and v begin on a face that closes; None where it has no seam."""
 
 
 def face_loops(
@@ -163,7 +163,7 @@ def face_loops(
     if not regions:
         return []
     ends = None if head_end is None else (foot_end or _OnFace(chart), head_end)
-    pieces, done = _laid(_pieces(regions, chart), chart, low, high, ends)
+    pieces, done = _laid(_at_creases(_pieces(regions, chart), chart), chart, low, high, ends)
     uv, foot, head, own_uv = (list(row) for row in zip(*done, strict=True))
     head_uv = None if ends is None else own_uv
     codes = np.where(pieces.straight, chart.straight(pieces.beziers), Straight.FREE)
@@ -173,8 +173,10 @@ def face_loops(
     for spans in _spans(regions, pieces):
         turn = np.zeros(2)
         if foot_end is None:
-            first, own = uv[spans[0]], chart.ground
-            turn = np.array([_turns(first, own, start), _over(first, own, start)])
+            turn = _turned(uv[spans[0]], chart.ground, start)
+            if head_uv and head_end and head_end.on_face and chart.ground.own_start:
+                own = slice(spans[0].start, spans[-1].stop)
+                head_uv[own] = [p + turn for p in head_uv[own]]
         laid.append(
             [
                 FaceLoop(
@@ -225,6 +227,25 @@ def _pieces(regions: Sequence[Region], chart: FaceChart) -> _Pieces:
     )
 
 
+def _at_creases(pieces: _Pieces, chart: FaceChart) -> _Pieces:
+    """Pieces cut where the curvature of the face jumps: one polynomial does not go over that."""
+    cuts = crossings(pieces.beziers, chart)
+    if not cuts:
+        return pieces
+    counts = np.ones(len(pieces.beziers), dtype=int)
+    parts: list[Array] = []
+    for k, bezier in enumerate(pieces.beziers):
+        found = parted(bezier, cuts.get(k, ()))
+        counts[k] = len(found)
+        parts += found
+    return _Pieces(
+        np.stack(parts),
+        np.repeat(pieces.straight, counts),
+        np.repeat(pieces.owner, counts),
+        np.repeat(pieces.source, counts),
+    )
+
+
 def _spans(regions: Sequence[Region], pieces: _Pieces) -> Iterator[list[slice]]:
     """For each region, which pieces each of its outlines has."""
     count = sum(len(region.outlines) for region in regions)
@@ -240,6 +261,7 @@ class _OnFace:
     """Walls that begin on the face itself."""
 
     chart: FaceChart
+    on_face: ClassVar[bool] = True
 
     def both(self, xy: Array) -> tuple[Array, Array]:
         return self.chart.on_face(xy)
@@ -283,19 +305,15 @@ def _end(beziers: Array, chart: FaceChart, end: Ends) -> list[tuple[Array, Array
     return found
 
 
-def _over(uv: Sequence[Array], chart: FaceChart, start: Start | None) -> float:
-    """What to add to v on a face that closes in that direction too, a torus."""
-    if not getattr(chart, "ring", False):
-        return 0.0
-    begin = None if start is None else start[1]
-    return _lap([p[:, 1] for p in uv], begin, 2.0 * np.pi)
-
-
-def _turns(uv: Sequence[Array], chart: FaceChart, start: Start | None) -> float:
-    """What to add to u so that the outline lies within one turn from where u begins."""
-    if start is None or not chart.closed:
-        return 0.0
-    return _lap([p[:, 0] for p in uv], start[0], chart.period)
+def _turned(uv: Sequence[Array], chart: FaceChart, start: Start | None) -> Array:
+    """What to add to (u, v) on a face that closes, so that the outline lies within one turn from
+    where they begin."""
+    own = start or chart.own_start
+    found = np.zeros(2)
+    for k, turn in enumerate(chart.rounds):
+        if turn is not None and (own is not None or k == 1):
+            found[k] = _lap([p[:, k] for p in uv], None if own is None else own[k], turn)
+    return found
 
 
 def _lap(values: Sequence[Array], begin: float | None, turn: float) -> float:

@@ -6,6 +6,7 @@ from __future__ import annotations
 from abc import ABC, abstractmethod
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import ClassVar
 
 import numpy as np
 from OCP.Geom import Geom_Plane, Geom_Surface
@@ -29,9 +30,11 @@ class Head(ABC):
     Attributes
     ----------
     chart : whose sheet the artwork lies on.
+    on_face : its surface has the face's own (u, v).
     """
 
     chart: FaceChart
+    on_face: ClassVar[bool] = True
 
     @abstractmethod
     def space(self, xy: Array) -> Array:
@@ -154,6 +157,7 @@ class FlatCap(Head):
     chart: FaceChart
     plane: PlaneChart
     along: Array | None
+    on_face: ClassVar[bool] = False
 
     def space(self, xy: Array) -> Array:
         foot, ways = self.chart.to_space(xy), self.directions(xy)

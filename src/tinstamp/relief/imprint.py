@@ -36,10 +36,10 @@ from tinstamp.blank.kernel import (
 )
 from tinstamp.blank.solid import NamedFace, NamedSolid, Shell, joined
 from tinstamp.blank.trim import covers, loops
-from tinstamp.chart.base import FaceChart
+from tinstamp.chart.base import FaceChart, Start
 from tinstamp.job.face_name import StampFace
 from tinstamp.relief.alike import STAYS, Like, alike
-from tinstamp.relief.face_curves import CurveError, FaceLoop, Start, extent, face_loops, ring_of
+from tinstamp.relief.face_curves import CurveError, FaceLoop, extent, face_loops, ring_of
 from tinstamp.relief.heads import Head
 from tinstamp.relief.surfaces import parallel, round_frame
 from tinstamp.relief.walls import HERE, Walled, Waller
@@ -287,7 +287,7 @@ class Hosts:
         self.surface = BRep_Tool.Surface_s(self.faces[0])
         self.flipped = self.faces[0].Orientation() == TopAbs_Orientation.TopAbs_REVERSED
         alone = len(self.faces) == 1
-        closed = chart.ground.closed
+        closed = any(turn is not None for turn in chart.ground.rounds)
         self.rings = [loops(face) for face in self.faces] if closed or not alone else []
         self.start: Start | None = None
         if closed:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 import numpy as np
-from PySide6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, Signal
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import (
     QColor,
     QImage,
@@ -32,7 +32,9 @@ from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.preview import Preview, preview
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.stamp_drag import StampDrag
+from tinstamp.desk.work.timer import after
 from tinstamp.engine import messages as m
+from tinstamp.engine.triangles import Mesh
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.resolve import resolve
 
@@ -85,15 +87,9 @@ class PartView(QWidget):
         self._picks: list[m.Pick] = []
         session.probed.connect(self._probed)
         session.failed.connect(self._not_probed)
-        self._draw_soon = QTimer(self)
-        self._draw_soon.setSingleShot(True)
-        self._draw_soon.setInterval(0)
-        self._draw_soon.timeout.connect(lambda: self._draw())
+        self._draw_soon = after(self, 0, lambda: self._draw())
         self._waits = 0
-        self._fine_soon = QTimer(self)
-        self._fine_soon.setSingleShot(True)
-        self._fine_soon.setInterval(FINER_AFTER)
-        self._fine_soon.timeout.connect(self._finer)
+        self._fine_soon = after(self, FINER_AFTER, self._finer)
         session.pictured.connect(self.take_mesh)
         session.report_changed.connect(self.refresh)
         session.selection_changed.connect(self.refresh)
@@ -123,6 +119,14 @@ class PartView(QWidget):
         elif self.view == "section":
             self._cut()
         self.refresh()
+
+    def glimpse(self, mesh: Mesh | None) -> None:
+        """Show a part that is being read, alone; None brings back the one in hand."""
+        self.scene.show(mesh or self.session.mesh)
+        self.scene.overlay(None, None)
+        self.scene.tint(None)
+        self.veiled = set()
+        self.show_view("whole")
 
     def refresh(self) -> None:
         """Colours, overlay and picture anew."""
@@ -471,8 +475,8 @@ class PartView(QWidget):
 
     def _caption(self) -> str:
         """The face under the pointer, or the one in hand, with kind and sizes."""
-        if self.session.from_last_time:
-            return "as it was when last open; it is being made again"
+        if self.session.only_seen:
+            return self.session.only_seen
         name = self._hover.face if self._hover else self.session.face
         if not name:
             return "click a face to choose it for the next stamp"

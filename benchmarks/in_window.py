@@ -19,6 +19,8 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QLineEdit
 
 from benchmarks.cases import BENT, on_face
+from benchmarks.parts import lens
+from benchmarks.peers import write_step
 from tinstamp.desk.app import make_app
 from tinstamp.desk.window import Window
 from tinstamp.desk.work.demo import DEMOS
@@ -90,6 +92,23 @@ class Desk:
             self.rest()
         return found
 
+    def taken_in(self, file: Path) -> float:
+        """Seconds from a STEP file that is opened to the pixels of its part."""
+        files, part = self.window.part_files, self.window.part
+        seen: list[float] = []
+
+        def look() -> None:
+            part._draw()
+            part.repaint()
+            seen.append(time.perf_counter())
+
+        files.glimpsed.connect(look)
+        start = time.perf_counter()
+        files.open(file, "new")
+        files.glimpsed.disconnect(look)
+        self.rest()
+        return seen[0] - start
+
     def undone(self) -> list[float]:
         found = []
         for _ in range(TURNS):
@@ -127,8 +146,36 @@ class Desk:
         return found
 
 
-def told(name: str, seconds: list[float]) -> None:
-    print(f"{name}\t{sorted(seconds)[len(seconds) // 2]:.4f}", flush=True)
+def told(name: str, seconds: list[float], peer: float | None = None) -> None:
+    beside = "" if peer is None else f"\t{peer:.4f}"
+    print(f"{name}\t{sorted(seconds)[len(seconds) // 2]:.4f}{beside}", flush=True)
+
+
+KERNEL = """
+import sys, time
+from benchmarks.peers import read_and_meshed
+print(read_and_meshed(sys.argv[1]))
+"""
+
+
+def parts_taken_in(desk: Desk, sides: tuple[int, ...]) -> None:
+    """STEP files of so many faces to each side of a lens, against the kernel's reading and meshing
+    of them in a process of its own; and a stamp on the part, typed into."""
+    for side in sides:
+        file = desk.folder / f"lens{side}.step"
+        write_step(lens(side), file)
+        command = [sys.executable, "-c", KERNEL, str(file)]
+        peer = float(subprocess.run(command, capture_output=True, text=True, check=True).stdout)
+        count = 2 * side * side
+        told(f"a part of {count} faces, its picture", [desk.taken_in(file)], peer)
+        session = desk.window.session
+        face = session.job.blank.features[0].faces[0].name  # type: ignore[union-attr]
+        desk.window.face_clicked(f"lens{side}.{face}")
+        desk.rest()
+        desk.window.add_stamp()
+        desk.until(lambda: bool(session.job.stamps))
+        desk.rest()
+        told(f"depth, a part of {count} faces", desk.depths())
 
 
 def main() -> None:
@@ -153,6 +200,7 @@ def main() -> None:
             if word in ("tube", "freeform B-spline"):
                 told(f"undo, 20 letters, {word}", desk.undone())
                 told(f"a picture of a drag, 20 letters, {word}", desk.dragged())
+        parts_taken_in(desk, (3, 12) if "--quick" in sys.argv[1:] else (3, 12, 32, 100))
         desk.window.session.close()
         started(folder)
 

@@ -2,19 +2,28 @@
 
 from __future__ import annotations
 
+import time
 from collections.abc import Sequence
+from pathlib import Path
 
 import manifold3d
 import numpy as np
 from OCP.BRepBuilderAPI import BRepBuilderAPI_Copy
+from OCP.BRepMesh import BRepMesh_IncrementalMesh
+from OCP.STEPControl import (
+    STEPControl_Reader,
+    STEPControl_StepModelType,
+    STEPControl_Writer,
+)
 from OCP.TopoDS import TopoDS_Shape
 
 from tinstamp.artwork.outline import Region
-from tinstamp.blank.kernel import faces
+from tinstamp.blank.kernel import extent_of, faces, quiet
 from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.chart.base import Chart
-from tinstamp.engine.mesh import mesh_of
+from tinstamp.engine.mesh import COARSENESS, mesh_of
 from tinstamp.relief.boolean import Tool, combine, tool
+from tinstamp.relief.facets import FACET_TURN
 
 CHORD = 0.005
 """mm, of the mesh boolean"""
@@ -81,3 +90,22 @@ def _steps(beziers: np.ndarray) -> int:
     """Points a piece so that chords stray at most CHORD: sagitta of a cubic's bend."""
     bend = np.linalg.norm(np.diff(beziers, 2, axis=1), axis=2).max()
     return max(2, int(np.ceil(np.sqrt(6 * bend / (8 * CHORD)))))
+
+
+def write_step(shape: TopoDS_Shape, file: Path) -> None:
+    """A shape as the kernel's own writer puts it into a file."""
+    writer = STEPControl_Writer()
+    writer.Transfer(shape, STEPControl_StepModelType.STEPControl_AsIs)
+    writer.Write(str(file))
+
+
+def read_and_meshed(file: str) -> float:
+    """Seconds that the kernel takes to read a STEP file and to mesh what it holds."""
+    quiet()
+    start = time.perf_counter()
+    reader = STEPControl_Reader()
+    reader.ReadFile(file)
+    reader.TransferRoots()
+    shape = reader.OneShape()
+    BRepMesh_IncrementalMesh(shape, COARSENESS * extent_of(shape), False, FACET_TURN, True)
+    return time.perf_counter() - start

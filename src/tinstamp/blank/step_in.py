@@ -45,7 +45,7 @@ from tinstamp.job.form import Kept
 LOG = logging.getLogger("tinstamp.import")
 MOST_BYTES = 250 * 1024 * 1024
 """bytes of a STEP file that is read"""
-MOST_FACES = 100_000
+MOST_FACES = 60_000
 """faces of a part that is read"""
 MOST_KEPT = 4
 """Files whose solids are remembered."""

@@ -53,7 +53,7 @@ class Imported(Body):
     of: Annotated[int, Shown("Of", control="none")] = Field(default=1, ge=1, le=10000)
     scale: Annotated[Factor, Shown("Scale", "1 keeps the size of the file")] = "1"
     faces: Annotated[
-        tuple[FoundFace, ...], Field(max_length=20000), Shown("Faces", control="none")
+        tuple[FoundFace, ...], Field(max_length=60000), Shown("Faces", control="none")
     ] = ()
     notes: Annotated[
         tuple[str, ...], Field(max_length=50), Shown("Notes", control="none", built=False)

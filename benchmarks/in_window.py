@@ -169,11 +169,12 @@ def parts_taken_in(desk: Desk, sides: tuple[int, ...]) -> None:
         count = 2 * side * side
         told(f"a part of {count} faces, its picture", [desk.taken_in(file)], peer)
         session = desk.window.session
-        face = session.job.blank.features[0].faces[0].name  # type: ignore[union-attr]
+        faces = session.job.blank.features[0].faces  # type: ignore[union-attr]
+        face = max(faces, key=lambda f: f.centre[2]).name
         desk.window.face_clicked(f"lens{side}.{face}")
         desk.rest()
         desk.window.add_stamp()
-        desk.until(lambda: bool(session.job.stamps))
+        desk.until(lambda: bool(desk.window.session.job.stamps))
         desk.rest()
         told(f"depth, a part of {count} faces", desk.depths())
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from benchmarks.parts import lofted
+from benchmarks.parts import lens, lofted
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QFileDialog
@@ -14,6 +14,8 @@ from tests.conftest import ROOT
 from tests.core.test_step_in import document, step, taken
 from tests.desk.conftest import Hand
 from tinstamp.chart.joint import Faces
+from tinstamp.desk.work.part_files import AS_READ
+from tinstamp.engine.triangles import Mesh
 
 
 def awaited(hand: Hand) -> frozenset[str]:
@@ -81,3 +83,35 @@ def test_a_logo_for_such_a_face_comes_with_its_file_in_one_step(
     assert not any("not within the job" in words for words in seen)
     session.undo()
     assert not session.job.stamps
+
+
+def test_a_part_is_seen_before_its_faces_have_names(hand: Hand, tmp_path: Path) -> None:
+    """And when all its faces are freeform ones, which wait, one can still be clicked and marked."""
+    step(lens(3), tmp_path)
+    window, session = hand.window, hand.window.session
+    seen: list[tuple[int, bool]] = []
+
+    def look(mesh: object) -> None:
+        assert isinstance(mesh, Mesh)
+        seen.append((len(mesh.triangles), session.job.blank.features[0].kind == "imported"))
+        assert window.part.scene.mesh is mesh
+
+    window.part_files.glimpsed.connect(look)
+    window.part_files.open(tmp_path / "part.step", "new")
+    window.part_files.glimpsed.disconnect(look)
+    assert len(seen) == 1 and seen[0][0] > 100 and not seen[0][1]
+    assert session.job.blank.features[0].kind == "imported"
+    assert session.only_seen == AS_READ and window.part._caption() == AS_READ
+    hand.until_built()
+    assert session.only_seen == "" and len(awaited(hand)) == 18
+    session.pick_face(sorted(awaited(hand))[0])
+    window.add_stamp()
+    hand.until(lambda: bool(session.job.stamps), "the stamp waits for its face")
+
+
+def test_a_part_that_is_not_taken_in_leaves_the_one_in_hand(hand: Hand, tmp_path: Path) -> None:
+    opened_part(hand, tmp_path)
+    window, before = hand.window, hand.window.session.mesh
+    (tmp_path / "part.step").write_bytes(step(lens(2), tmp_path)[:-400] + b"broken")
+    window.part_files.open(tmp_path / "part.step", "new")
+    assert window.session.mesh is before and window.part.scene.mesh is before

@@ -315,7 +315,7 @@ def test_one_of_several_solids_is_asked_for(
         return words[1], True
 
     monkeypatch.setattr(QInputDialog, "getItem", choose)
-    solids = tuple(m.FoundSolid((), (x, 2.0, 3.0), 6.0, ()) for x in (4.0, 1.0))
+    solids = tuple(m.FoundSolid((), (x, 2.0, 3.0), ()) for x in (4.0, 1.0))
     found = m.Imported(0, "two parts.step", b"x", solids)
     begin(hand, Plate(name="plate"))
     hand.window.part_files._wanted = ("join", 0)

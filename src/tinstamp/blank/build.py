@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import OrderedDict
 from collections.abc import Mapping
 from dataclasses import dataclass
 
@@ -36,17 +37,30 @@ class Sized:
     @property
     def key(self) -> tuple[object, ...]:
         """All that the feature's effect depends on; formulas count by their values."""
-        return (type(self.feature).__name__, _plain(self.feature, ""), self.values)
+        return (type(self.feature).__name__, _held(self.feature), self.values)
 
     @property
     def body_key(self) -> tuple[object, ...]:
         """The same for a body at the origin."""
         elsewhere = ("at", "how")
         own = tuple(v for v in self.values if v[0].partition(".")[0] not in elsewhere)
-        plain = tuple(
-            v for v in _plain(self.feature, "") if v[0].partition(".")[0] not in elsewhere
-        )
+        plain = tuple(v for v in _held(self.feature) if v[0].partition(".")[0] not in elsewhere)
         return (type(self.feature).__name__, plain, own)
+
+
+MOST_HELD = 64
+"""features whose plain fields are remembered: an imported part has many thousands of them"""
+_HELD: OrderedDict[int, tuple[BaseFeature, tuple[tuple[str, object], ...]]] = OrderedDict()
+
+
+def _held(feature: BaseFeature) -> tuple[tuple[str, object], ...]:
+    """What a feature holds besides formulas; a feature never changes."""
+    found = _HELD.get(id(feature))
+    if found is None or found[0] is not feature:
+        found = _HELD[id(feature)] = (feature, _plain(feature, ""))
+        while len(_HELD) > MOST_HELD:
+            _HELD.popitem(last=False)
+    return found[1]
 
 
 def _plain(value: object, path: str) -> tuple[tuple[str, object], ...]:

@@ -31,10 +31,9 @@ from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS, TopoDS_Shape, TopoDS_Solid
 
 from tinstamp.blank.bent_charts import spline_surface
-from tinstamp.blank.kernel import BUILDER, faces, quiet, shells, solids
+from tinstamp.blank.kernel import BUILDER, faces, quiet, rough_volume, shells, solids
 from tinstamp.blank.reseam import SeamError, reseamed
 from tinstamp.blank.solid import Blank, NamedFace, NamedSolid
-from tinstamp.blank.true_volume import true_volume
 from tinstamp.blank.turned_solid import charts_when_wanted
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.round import RoundChart
@@ -68,7 +67,7 @@ class Found:
 
     Attributes
     ----------
-    notes : what was mended, or could not be. volume : mm³.
+    notes : what was mended, or could not be. volume : mm³, roughly, to tell solids apart by.
     """
 
     solid: TopoDS_Solid
@@ -255,7 +254,7 @@ def _mended(solid: TopoDS_Solid) -> Found | None:
     if one and len(faces(one[0])) < count and BRepCheck_Analyzer(one[0]).IsValid():
         solid = one[0]
         notes.append(f"split faces were joined: {count} faces became {len(faces(solid))}")
-    holds = true_volume(solid)
+    holds = rough_volume(solid)
     if holds < 0:
         solid = TopoDS.Solid_s(solid.Reversed())
         notes.append("it was inside out and has been turned")

@@ -8,6 +8,8 @@ Gauss's rule, which is exact for a polynomial of twice as many degrees as it has
 
 from __future__ import annotations
 
+from functools import cache
+
 import numpy as np
 from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.GeomAbs import GeomAbs_SurfaceType as Kind
@@ -71,8 +73,14 @@ def _flux(surface: SplineSurface, box: tuple[Array, Array], normal: Array) -> fl
     return float(u_weights @ through @ v_weights)
 
 
-def _nodes(breaks: Array, count: int) -> tuple[Array, Array]:
+@cache
+def _gauss(count: int) -> tuple[Array, Array]:
     nodes, weights = np.polynomial.legendre.leggauss(count)
+    return nodes, weights
+
+
+def _nodes(breaks: Array, count: int) -> tuple[Array, Array]:
+    nodes, weights = _gauss(count)
     half = np.diff(breaks)[:, None] / 2.0
     middle = (breaks[1:] + breaks[:-1])[:, None] / 2.0
     return (middle + half * nodes).ravel(), (half * weights).ravel()

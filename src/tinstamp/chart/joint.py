@@ -118,7 +118,7 @@ class Faces(Mapping[str, "FaceChart"]):
         return sum(1 for _ in self)
 
     def __bool__(self) -> bool:
-        return bool(self._made or self._later)
+        return bool(self._made or self.awaited)
 
     def __contains__(self, name: object) -> bool:
         return isinstance(name, str) and self.get(name) is not None

@@ -51,9 +51,7 @@ def looked_at(
         chord = for_picture(found.solid)  # what is meshed here need not be where it is drawn
         named = found_again(found.solid, known) if known else found_faces(found.solid)
         notes = [*contents.notes, *found.notes, *_told(named, known)]
-        solids.append(
-            m.FoundSolid(tuple(named), true_size(found.solid, chord), found.volume, tuple(notes))
-        )
+        solids.append(m.FoundSolid(tuple(named), true_size(found.solid, chord), tuple(notes)))
     return step_in.packed(contents), tuple(solids)
 
 

@@ -147,12 +147,10 @@ class Wrote:
 
 @dataclass(frozen=True)
 class FoundSolid:
-    """A solid of a file: its faces, its size along x, y and z and its volume in mm and mm³,
-    and what was mended."""
+    """A solid of a file: its faces, its size along x, y and z in mm, and what was mended."""
 
     faces: tuple[FoundFace, ...]
     size: tuple[float, float, float]
-    volume: float
     notes: tuple[str, ...]
 
 

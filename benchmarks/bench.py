@@ -325,6 +325,8 @@ def in_window() -> bool:
     done = subprocess.run(command, capture_output=True, text=True, check=False)
     good = [done.returncode == 0]
     for line in done.stdout.splitlines():
+        if "\t" not in line:
+            continue  # what the kernel's writer says
         name, seconds, *peer = line.split("\t")
         if peer:
             good.append(told(name, float(seconds), "kernel", float(peer[0]), 1.0 / 1.5))

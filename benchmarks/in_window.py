@@ -14,9 +14,9 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 
-from PySide6.QtCore import QPointF, QSettings, Qt
+from PySide6.QtCore import QEvent, QObject, QPointF, QSettings, Qt
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication, QLineEdit
+from PySide6.QtWidgets import QApplication, QLineEdit, QWidget
 
 from benchmarks.cases import BENT, on_face
 from benchmarks.parts import lens
@@ -32,6 +32,28 @@ TURNS = 3
 LETTERS = "FILLTOTHISLINEABCDEF"
 PATIENCE = 120.0
 """s until a benchmark is given up"""
+
+
+class Painted(QObject):
+    """Which of some widgets were painted since this was asked last."""
+
+    def __init__(self, *widgets: QWidget) -> None:
+        super().__init__()
+        self.widgets, self._seen = widgets, set[QObject]()
+        for widget in widgets:
+            widget.installEventFilter(self)
+
+    def forget(self, *widgets: QWidget) -> None:
+        self._seen -= set(widgets or self.widgets)
+
+    @property
+    def all(self) -> bool:
+        return len(self._seen) == len(self.widgets)
+
+    def eventFilter(self, watched: QObject, event: QEvent) -> bool:
+        if event.type() == QEvent.Type.Paint:
+            self._seen.add(watched)
+        return False
 
 
 class Desk:
@@ -134,12 +156,14 @@ class Desk:
         button = Qt.MouseButton.LeftButton
         QTest.mousePress(part, button, pos=at.toPoint())
         found = []
+        painted = Painted(part, self.window.sheet)
         for k in range(1, 40):
             start, drawn = time.perf_counter(), part._image
+            painted.forget()
             QTest.mouseMove(part, (at + QPointF(6 + k, k / 3)).toPoint())
             self.until(lambda drawn=drawn: part._image is not drawn)  # type: ignore[misc]
-            part.repaint()
-            self.window.sheet.repaint()
+            painted.forget(part)
+            self.until(lambda: painted.all)
             found.append(time.perf_counter() - start)
         QTest.mouseRelease(part, button, pos=at.toPoint())
         self.rest()

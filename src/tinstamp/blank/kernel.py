@@ -378,8 +378,8 @@ def box_of(shape: TopoDS_Shape) -> Array:
     return np.array([[corner.X(), corner.Y(), corner.Z()] for corner in corners])
 
 
-def boxes_of(members: Sequence[TopoDS_Face]) -> Array:
-    """(n, 2, 3) corners of a box about each face, mm; those of what is shared at several places
+def boxes_of(members: Sequence[TopoDS_Shape]) -> Array:
+    """(n, 2, 3) corners of a box about each shape, mm; those of what is shared at several places
     are looked for once, and are a little wide elsewhere."""
     things: dict[object, int] = {}
     known: list[Array] = []

@@ -95,6 +95,11 @@ def _motions(
     others = np.stack([_poles(laid[n]) for n in rest])
     turns, shifts = rigid(own, others)
     strays = np.abs(own @ turns.transpose(0, 2, 1) + shifts[:, None] - others).max(axis=(1, 2))
+    near = np.flatnonzero(strays <= SAME_CURVE)
+    if not len(near):  # as on a freeform face
+        return {}
+    rest = [rest[k] for k in near.tolist()]
+    turns, shifts, strays = turns[near], shifts[near], strays[near]
     own_flat = _control(regions[first])
     flat = np.stack([_control(regions[n]) for n in rest])
     flat_turns, flat_shifts = rigid(own_flat, flat)

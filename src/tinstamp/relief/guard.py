@@ -17,19 +17,23 @@ from functools import cached_property
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from OCP.IntCurvesFace import IntCurvesFace_ShapeIntersector
+from OCP.BRepTools import BRepTools
+from OCP.IntCurvesFace import IntCurvesFace_Intersector
+from OCP.TopAbs import TopAbs_Orientation
+from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Wire
 from OCP.TopTools import TopTools_MapOfShape
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import (
+    BUILDER,
     Array,
     boxes_of,
-    compound,
     crossed,
     direction,
     extent_of,
     gp_line,
+    wires,
 )
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart, FaceChart
@@ -48,6 +52,10 @@ LAYER_POINTS = 12
 """Points to a side of the ink's box that its layer is summed over."""
 LAYER_STRAY = 0.03
 """Part by which a sum over so few points may be off."""
+ON_FACE = 1e-7
+"""mm off its edges that a line still meets a face"""
+FEW_HOLES = 12
+"""holes of a face that are all looked at along each line"""
 SEED = 20
 """Of the lines that are taken at random."""
 
@@ -204,12 +212,12 @@ def _stray(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | None:
     start, way = asked.chart.to_space(points), asked.chart.normal(points)
     there = np.isfinite(start).all(axis=-1) & np.isfinite(way).all(axis=-1)
     points, start, way, inks = points[there], start[there], way[there], inks[there]
-    near = crossed(boxes_of(changed), start - far * way, start + far * way).any(axis=1)
-    caster = IntCurvesFace_ShapeIntersector()
-    caster.Load(compound([changed[k] for k in np.flatnonzero(near)]), 1e-7)
+    near = crossed(boxes_of(changed), start - far * way, start + far * way)
+    known = {k: _Crossable(changed[k]) for k in np.flatnonzero(near.any(axis=1)).tolist()}
     seen = made = 0
-    for xy, p, n, inked in zip(points, start, way, inks.tolist(), strict=True):
-        stretches = _stretches(caster, p, n, far)
+    for k, (xy, p, n, inked) in enumerate(zip(points, start, way, inks.tolist(), strict=True)):
+        faces = [known[i] for i in np.flatnonzero(near[:, k]).tolist()]
+        stretches = _stretches(faces, p, n, far)
         if stretches is None:
             continue
         told = _told(stretches, xy, p, n, inked, asked)
@@ -233,13 +241,49 @@ def _differing(before: NamedSolid, after: NamedSolid) -> list:  # type: ignore[t
     ]
 
 
+class _Crossable:
+    """A face that lines are run through. Where it has many holes, only those are looked at that a
+    line comes near: it passes most of them by, and the kernel looks at every one."""
+
+    def __init__(self, face: TopoDS_Face) -> None:
+        self.face = face
+        self._ready: IntCurvesFace_Intersector | None = None
+        plain = TopoDS.Face_s(face.Oriented(TopAbs_Orientation.TopAbs_FORWARD))
+        every = wires(plain)
+        self._holes: list[TopoDS_Wire] = []
+        if len(every) > FEW_HOLES:
+            outer = BRepTools.OuterWire_s(plain)
+            self.face = plain
+            self._rest = [wire for wire in every if wire.IsSame(outer)]
+            self._holes = [wire for wire in every if not wire.IsSame(outer)]
+            self._boxes = boxes_of(self._holes)
+
+    def crossings(self, p: Array, n: Array, far: float) -> list[float]:
+        """How deep under a point, against a direction, a line meets the face, mm."""
+        work = self._along(p - far * n, p + far * n) if self._holes else self._whole
+        work.Perform(gp_line(p, direction(-n)), -far, far)
+        return [work.WParameter(i) for i in range(1, work.NbPnt() + 1)]
+
+    @property
+    def _whole(self) -> IntCurvesFace_Intersector:
+        if self._ready is None:
+            self._ready = IntCurvesFace_Intersector(self.face, ON_FACE)
+        return self._ready
+
+    def _along(self, start: Array, end: Array) -> IntCurvesFace_Intersector:
+        made = TopoDS.Face_s(self.face.EmptyCopied())
+        near = crossed(self._boxes, start[None], end[None])[:, 0]
+        for wire in (*self._rest, *(self._holes[k] for k in np.flatnonzero(near))):
+            BUILDER.Add(made, wire)
+        return IntCurvesFace_Intersector(made, ON_FACE)
+
+
 def _stretches(
-    caster: IntCurvesFace_ShapeIntersector, p: Array, n: Array, far: float
+    faces: Sequence[_Crossable], p: Array, n: Array, far: float
 ) -> list[tuple[float, float]] | None:
-    """What differs along a line, as depths under its point, mm; None when the line runs into
-    an edge, where crossings cannot be told."""
-    caster.Perform(gp_line(p, direction(-n)), -far, far)
-    hits = sorted(caster.WParameter(i) for i in range(1, caster.NbPnt() + 1))
+    """What differs along a line, as depths under its point, mm, read off the faces near it; None
+    when the line runs into an edge, where crossings cannot be told."""
+    hits = sorted(hit for face in faces for hit in face.crossings(p, n, far))
     if len(hits) % 2:
         return None
     pairs = zip(hits[::2], hits[1::2], strict=True)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 from itertools import pairwise
 from typing import Literal
 
@@ -11,6 +12,7 @@ import numpy as np
 import shapely
 
 from tinstamp.artwork.drawn import Artwork
+from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.outline import Array, Region, bounds_of, polygon
 from tinstamp.artwork.text import LetterInk
 from tinstamp.chart.base import Chart, FaceChart
@@ -99,7 +101,7 @@ class Placed:
         corners = np.array([[low_x, low_y], [high_x, low_y], [high_x, high_y], [low_x, high_y]])
         return corners if self.bent else corners @ self.matrix.T + self.shift
 
-    @property
+    @cached_property
     def bounds(self) -> Array:
         return bounds_of(self.regions)
 
@@ -371,14 +373,25 @@ def degrees_covered(placed: Placed, chart: Chart) -> list[tuple[float, float]]:
     does not tell how far round it was laid. So each region is read from its neighbour that
     was read before, beginning at the artwork's place.
     """
+    return _COVERED.get(placed, id(chart), lambda: (chart, _covered(placed, chart)))[1]
+
+
+_COVERED: Kept[tuple[Chart, list[tuple[float, float]]]] = Kept(64)
+"""With the chart, so that its identity stays its own."""
+
+
+def _covered(placed: Placed, chart: Chart) -> list[tuple[float, float]]:
     if isinstance(chart, ConeChart):
         return _walked(placed, chart)
+    if not placed.regions:
+        return []
+    every = [region.outer.points(8) for region in placed.regions]
+    angles = degrees_beneath(chart, np.concatenate(every))
     spans = []
-    for region in placed.regions:
-        angles = degrees_beneath(chart, region.outer.points(8))
-        angles = angles[np.isfinite(angles)]  # a cast may miss the face
-        if len(angles):
-            spans.append((float(angles.min()), float(angles.max())))
+    for own in np.split(angles, np.cumsum([len(points) for points in every])[:-1]):
+        own = own[np.isfinite(own)]  # a cast may miss the face
+        if len(own):
+            spans.append((float(own.min()), float(own.max())))
     return spans
 
 

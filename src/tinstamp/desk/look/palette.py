@@ -26,8 +26,7 @@ LEVEL_WORD = {"fix": "to fix", "look": "to look at", "note": "note"}
 
 TIN = "#BCC4C8"
 TIN_HOVER = "#D5DBDD"
-TIN_EDGE = "#4C575D"
-SKY = "#E6E9EA"
+TIN_LINE = "#7E888D"
 GROUND = "#F6F3EC"
 
 SMALL, BODY, LARGE, TITLE = 10, 11, 12, 14

@@ -57,8 +57,6 @@ class Scene:
         self.window.SetMultiSamples(0)
         self.renderer = vtkRenderer()
         self.renderer.SetBackground(*_rgb(p.GROUND))
-        self.renderer.SetBackground2(*_rgb(p.SKY))
-        self.renderer.GradientBackgroundOn()
         self.window.AddRenderer(self.renderer)
         self.mesh: Mesh | None = None
         self._data = vtkPolyData()
@@ -68,9 +66,8 @@ class Scene:
         self._part.GetProperty().SetSpecularPower(18)
         self._part.GetProperty().SetAmbient(0.34)
         self._part.GetProperty().SetDiffuse(0.74)
-        self._edges = self._line_actor(p.TIN_EDGE, 1.0)
+        self._edges = self._line_actor(p.TIN_LINE, 1.0)
         self._lines = self._line_actor(p.ACCENT, 3.0)
-        self._lines.GetProperty().SetOpacity(1.0)
         self._lines.VisibilityOff()
         self._overlay_data = vtkPolyData()
         self._overlay = self._actor(self._overlay_data)
@@ -109,7 +106,6 @@ class Scene:
         actor.GetProperty().SetColor(*_rgb(colour))
         actor.GetProperty().SetLineWidth(width)
         actor.GetProperty().LightingOff()
-        actor.GetProperty().SetOpacity(0.45)
         actor.GetMapper().SetResolveCoincidentTopologyToPolygonOffset()
         actor.GetMapper().SetRelativeCoincidentTopologyLineOffsetParameters(0, -40)
         return actor

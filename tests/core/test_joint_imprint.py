@@ -5,15 +5,19 @@ from __future__ import annotations
 
 import math
 import random
+from pathlib import Path
 
 import numpy as np
 import pytest
+from benchmarks.parts import lens
 from OCP.BRepBuilderAPI import BRepBuilderAPI_MakeVertex
 from OCP.BRepExtrema import BRepExtrema_DistShapeShape
 from OCP.gp import gp_Pnt
 
+from tests.conftest import stamp
 from tests.core.solids import edge_points, sound, volume
 from tests.core.test_runs import panels, with_flat
+from tests.core.test_step_in import document, step, taken
 from tinstamp.chart.run import RunChart
 from tinstamp.engine.build import Built, build
 from tinstamp.job.archive import Document
@@ -278,3 +282,27 @@ def test_random_parts_and_words(seed: int) -> None:
         assert [f for f in report.findings if f.level == "fix"]
     else:
         assert sound_file(built.solid)
+
+
+@pytest.mark.parametrize("make", ["engrave", "emboss"])
+def test_over_joints_of_freeform_faces_that_end_there(make: str, tmp_path: Path) -> None:
+    """A part of another program: each surface ends at its joint, along which the bend changes, and
+    even its sign. Volumes by the kernel: the same ink on the cap's parallel, within the lean."""
+    data = step(lens(6), tmp_path)
+    feature, _ = taken(data)
+    bare = build(document(feature, data))
+    face = max(feature.faces, key=lambda f: f.centre[2] - abs(f.centre[0]) - abs(f.centre[1]))
+    mark = stamp(
+        text="IO", face=f"part.{face.name}", across="14 mm", up="2 mm", make=make, height="7 mm",
+        depth="0.4 mm",
+    )  # fmt: skip
+    setting = mark.setting.model_copy(update={"over": "neighbours"})
+    built = build(document(feature, data, mark.model_copy(update={"setting": setting})))
+    assert built.report.valid and not built.report.to_fix, built.report.findings
+    (made,) = built.report.stamps
+    assert made.built_by == "imprint"
+    assert len(built.planned["Mark"].chart.faces) > 1  # type: ignore[attr-defined]
+    changed = built.report.bodies[0].volume - bare.report.bodies[0].volume
+    assert abs(changed) == pytest.approx(made.artwork_area * 0.4, rel=0.02)
+    assert changed == pytest.approx(made.relief_volume, rel=1e-5)
+    assert sound(built.bodies["part"].shape)

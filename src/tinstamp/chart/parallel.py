@@ -112,8 +112,10 @@ def _spline(surface: SplineSurface, away: float, box: tuple[Array, Array]) -> Sp
 
     sides = []
     for axis, knots in enumerate((surface.u_knots, surface.v_knots)):
-        first, last = float(knots[0]), float(knots[-1])
-        margin, least = 0.02 * (last - first), NEAR_KNOTS * (last - first)
+        size = float(surface.size[axis])
+        margin, least = 0.02 * size, NEAR_KNOTS * size
+        first = float(surface.begin[axis]) - surface.beyond * size
+        last = first + (1.0 + 2.0 * surface.beyond) * size
         low = max(float(box[0][axis]) - margin, first)
         high = min(float(box[1][axis]) + margin, last)
         if high - low < least:

@@ -8,6 +8,7 @@ from dataclasses import replace
 
 import numpy as np
 import shapely
+from shapely import LineString, Polygon
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.kept import Kept
@@ -86,9 +87,12 @@ def _over(found: Member, before: Member) -> bool:
     return shared > MOST_OVERLAP * min(found.area.area, before.area.area)
 
 
-def cast_members(faces: Faces, name: str, root: CastChart, first: int = 0) -> list[Member]:
+def cast_members(
+    faces: Faces, name: str, root: CastChart, first: int = 0, box: Polygon | None = None
+) -> list[Member]:
     """The faces beside one that a cast reaches, that one first; `first` is the number that it
-    has in its run."""
+    has in its run. With a box on the cast's sheet it goes on only over joints that come into that:
+    a large part has thousands of faces, each of which takes its time to be laid out."""
     members = [Member(name, root)]
     waiting = deque([0])
     seen = {name}
@@ -98,10 +102,12 @@ def cast_members(faces: Faces, name: str, root: CastChart, first: int = 0) -> li
         assert isinstance(member.chart, CastChart)
         for joint in faces.beside(member.face):
             beyond = joint.beyond(member.face)
-            home = faces[beyond]
             points = joint.facing(root.against, GRAZING, root.base.to_space(np.array(root.pin)))
             if beyond in seen or not len(points):
                 continue
+            if box is not None and not LineString(root.seen(points)).intersects(box):
+                continue
+            home = faces[beyond]
             middle = home.from_space(points[len(points) // 2])
             chart = reached_from(replace(root, base=home), middle)
             if chart is None:
@@ -142,11 +148,12 @@ def _flattened(
 ) -> RunChart | None:
     base = faces[name]
     root = cast_chart(base, at, -base.normal(at), upright)
-    members = cast_members(faces, name, root)
+    pin, near = np.array(root.pin), max(covered.wide, covered.tall)
+    reach = shapely.box(*(pin - 3.0 * near), *(pin + 3.0 * near))
+    members = cast_members(faces, name, root, box=reach)
     if len(members) == 1:
         return None
     plane = run_of(members, "projected")
-    pin, near = np.array(root.pin), max(covered.wide, covered.tall)
     low, high = plane.bounds[:2], plane.bounds[2:]
     low, high = np.maximum(low, pin - 3.0 * near), np.minimum(high, pin + 3.0 * near)
     seen = SeenSurface(plane.to_space, plane.jacobian)

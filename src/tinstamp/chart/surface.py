@@ -241,6 +241,7 @@ class SplineSurface(Surface):
     ----------
     u_knots, v_knots : full knot vectors. poles : (n, m, 3). weights : (n, m) or None.
     wraps : 0 or 1 where it closes smoothly in u or in v: beyond its ends it goes round again.
+    beyond : a part of its size by which it is carried on past its ends, as its last pieces run.
     """
 
     u_knots: Array
@@ -248,6 +249,7 @@ class SplineSurface(Surface):
     poles: Array
     weights: Array | None = None
     wraps: int | None = None
+    beyond: float = 0.0
 
     @property
     def creases(self) -> tuple[Array, Array]:
@@ -293,7 +295,8 @@ class SplineSurface(Surface):
             k, given = self.wraps, given.copy()
             over = (given[..., k] < low[k]) | (given[..., k] > high[k])
             given[over, k] = low[k] + (given[over, k] - low[k]) % (high[k] - low[k])
-        inside = np.clip(given, low, high)
+        more = self.beyond * self.size
+        inside = np.clip(given, low - more, high + more)
         found = np.asarray(self._whole(inside, nu=order), dtype=float)
         return found.reshape(*inside.shape[:-1], found.shape[-1])
 

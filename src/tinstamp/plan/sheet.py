@@ -6,6 +6,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 import numpy as np
+import shapely
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Array
@@ -44,7 +45,7 @@ def sheet_of(
             return _wrapped(spec, chart, artwork, faces)
         if spec.cast == "patch":
             return _patch(spec, chart, artwork)
-        return _cast_on(spec, chart, faces, part)
+        return _cast_on(spec, chart, faces, part, artwork)
     except SheetError as error:
         raise PlaceError(str(error)) from error
 
@@ -84,7 +85,7 @@ def _patch(spec: LaySpec, chart: FaceChart, artwork: Artwork) -> FaceChart:
     return patch_of(chart, where(spec.spot, chart)[0], _half(artwork))
 
 
-def _cast_on(spec: LaySpec, chart: FaceChart, faces: Faces, part: Faces) -> Chart:
+def _cast_on(spec: LaySpec, chart: FaceChart, faces: Faces, part: Faces, artwork: Artwork) -> Chart:
     """A projection onto one side or both, on one face or a run; to both it may come out of
     another face of the part than it went in."""
     at, turn = where(spec.spot, chart)
@@ -107,8 +108,12 @@ def _cast_on(spec: LaySpec, chart: FaceChart, faces: Faces, part: Faces) -> Char
     roots = [(f, root) for f, root in ((spec.face, near), (out, far)) if root is not None]
     members: list[Member] = []
     for face, root in roots:
+        box = None
+        if spec.guide is None and spec.copies is None:  # else it may lie anywhere about
+            reach = 2.0 * LAID_OUT_TO * _half(artwork) + LAID_OUT_BESIDES
+            box = shapely.box(*(np.array(root.pin) - reach), *(np.array(root.pin) + reach))
         run = faces if face in faces else Faces({face: part[face]})
-        found = cast_members(run, face, root, len(members))
+        found = cast_members(run, face, root, len(members), box)
         into = _through(roots[0][1], root) if members else None
         members += found if into is None else [_seen(member, into) for member in found]
     return run_of(members, "projected") if len(members) > 1 else roots[0][1]

@@ -18,7 +18,11 @@ from OCP.Geom import Geom_Surface
 from tinstamp.artwork.outline import Region, evaluate
 from tinstamp.blank.kernel import Array
 from tinstamp.chart.base import FaceChart
-from tinstamp.chart.run import Member
+from tinstamp.chart.bent import BentChart
+from tinstamp.chart.cast import CastChart
+from tinstamp.chart.flattened import FlattenedChart
+from tinstamp.chart.run import Member, RunChart
+from tinstamp.chart.surface import SplineSurface
 from tinstamp.chart.view import View
 from tinstamp.relief.heads import Head
 from tinstamp.relief.surfaces import ReliefError, parallel
@@ -46,8 +50,19 @@ SOLVED_WITHIN = 1e-9
 
 
 def base_of(chart: FaceChart) -> FaceChart:
-    """The chart of the face itself."""
-    return chart.ground
+    """The chart of the face itself; a freeform one is carried on a little past its edges, since
+    walls that lean may end there."""
+    ground = chart.ground
+    return carried_on(ground) if isinstance(ground, BentChart) else ground
+
+
+@lru_cache(maxsize=64)
+def carried_on(chart: BentChart) -> BentChart:
+    """A chart whose freeform surface does not end at the face's edges."""
+    surface = chart.surface
+    if not isinstance(surface, SplineSurface) or surface.beyond:
+        return chart
+    return replace(chart, surface=replace(surface, beyond=CARRIED_ON))
 
 
 def on_base(chart: FaceChart, xy: Array) -> Array:
@@ -55,6 +70,31 @@ def on_base(chart: FaceChart, xy: Array) -> Array:
     if isinstance(chart, View) and chart.ground is not chart:
         return chart.to_base(xy)
     return xy
+
+
+def run_carried_on(run: RunChart) -> RunChart:
+    """A run that sees its freeform faces carried on a little past their edges: the line of a joint
+    is off the edge by a hair."""
+    members = tuple(replace(m, chart=_seen_carried_on(m.chart)) for m in run.members)
+    return replace(run, members=members)
+
+
+def _seen_carried_on(chart: FaceChart) -> FaceChart:
+    base = chart.ground
+    if not isinstance(base, BentChart) or not isinstance(base.surface, SplineSurface):
+        return chart
+    longer = carried_on(base)
+    if isinstance(chart, CastChart | FlattenedChart):
+        return chart.on(longer)
+    return longer if chart is base else chart
+
+
+CARRIED_ON = 0.05
+"""part of a freeform face's size by which its surface is carried on"""
+LEVEL_THERE = 1e-3
+"""radians of a bend that counts as none: a joint may bend along a part of it alone"""
+MOST_APART = 5e-7
+"""mm between caps that meet, where the bend is so slight that it counts as none"""
 
 
 @dataclass(frozen=True, eq=False)
@@ -231,12 +271,14 @@ def _met(lean: Lean, lift: float) -> tuple[Along, Along]:
 
     for _ in range(SOLVING_ROUNDS):
         off = apart(s)
-        if np.linalg.norm(off, axis=1).max() < SOLVED_WITHIN:
+        gap = float(np.linalg.norm(off, axis=1).max())
+        if gap < SOLVED_WITHIN:
             break
         step = 1e-5 * np.eye(3)
         slopes = np.stack([(apart(s + d) - off) / 1e-5 for d in step], axis=-1)
-        s = s - np.linalg.solve(slopes, off[..., None])[..., 0]
-    else:
+        # where the faces are level with one another there, the least shift that does it
+        s = s - (np.linalg.pinv(slopes, rcond=LEVEL_THERE) @ off[..., None])[..., 0]
+    if not gap < MOST_APART:
         raise ReliefError("the relief's caps do not meet where two faces do")
     ahead, beside = CubicSpline(ALONG, s[:, 0]), CubicSpline(ALONG, s[:, 1:])
 

@@ -22,7 +22,6 @@ from tinstamp.relief.by_tools import combined, lifts, room
 from tinstamp.relief.by_tracing import WALL_REACH
 from tinstamp.relief.checking import asked_of, bite, check_change, check_volume, cut_away
 from tinstamp.relief.heads import FlatCap, Head, Slanted
-from tinstamp.relief.leaning import run_carried_on
 from tinstamp.relief.operation import Halt, Made, Operation
 from tinstamp.relief.run import across_volume, joined_tool, lean_of, on_ink, on_its_face
 from tinstamp.relief.surfaces import ReliefError
@@ -40,7 +39,6 @@ def by_sewn_tools(
 ) -> Made:
     """Regions that run over joints, directly where that can be. Raises ReliefError."""
     start = time.perf_counter()
-    chart = run_carried_on(chart)
     inside = not op.through and all(on_its_face(chart, parts) for parts in across)
     if direct and inside and not (op.fit.touches or op.fit.nested or op.fit.crowded):
         found = _directly(solid, chart, across, op, stopped)

@@ -21,6 +21,7 @@ from tinstamp.relief.checking import asked_of, cast_of
 from tinstamp.relief.guard import Asked
 from tinstamp.relief.heads import Head, depths_of, head_of
 from tinstamp.relief.imprint import Imprint
+from tinstamp.relief.leaning import run_carried_on
 from tinstamp.relief.operation import Halt, Made, Operation, on_and_on
 from tinstamp.relief.run import cut_at, meets_itself, shares
 from tinstamp.relief.surfaces import ReliefError
@@ -125,6 +126,7 @@ def _over_run(
 ) -> Made:
     """Relief over several faces: what lies within one of them as on that face alone, what runs
     over a joint by tools that are sewn there. Raises ReliefError."""
+    chart = run_carried_on(chart)
     parts = shares(chart, op.placed.regions)
     if meets_itself(chart, parts):
         raise ReliefError(

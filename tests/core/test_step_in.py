@@ -200,7 +200,9 @@ def test_a_part_is_read_while_jobs_go_on_and_can_be_given_up(tmp_path: Path) -> 
             select.select([client.fileno()], [], [], 0.1)
         (found,) = [event for event in seen if isinstance(event, m.Imported)]
         assert found.number == number and found.solids
-        number = client.import_step("part.step", data + b"\n", ())
+        glimpses = [event for event in seen if isinstance(event, m.Glimpse)]
+        assert [event.number for event in glimpses] == [number], "seen before it is named"
+        number = client.import_step("lens.step", step(lens(24), tmp_path), ())
         client.give_up(number)
         assert "cancelled" in _until(client, m.Failed).message
     finally:

@@ -106,6 +106,16 @@ class SkinChart(BentChart):
         u, v = map(float, self.surface.begin)
         return u, v
 
+    def to_seam(self, xy: Array) -> float:
+        """About how far a sheet point is from the seam of a face that closes, mm; endless on one
+        that does not."""
+        if self.wraps is None:
+            return float("inf")
+        uv = self.to_uv(np.asarray(xy, dtype=float))
+        way = self.surface.first(uv)[1 + self.wraps]
+        ends = np.abs(uv[self.wraps] - np.array([self.flat.low, self.flat.high])[:, self.wraps])
+        return float(ends.min() * np.linalg.norm(way))
+
     def on_surface(self, surface: Surface) -> SkinChart:
         """The same sheet on the same surface begun elsewhere."""
         return replace(self, surface=surface)
@@ -115,7 +125,11 @@ class SkinChart(BentChart):
         return np.array([[c, -s], [s, c]])
 
     def to_uv(self, xy: Array) -> Array:
-        return self.flat.uv((np.asarray(xy, dtype=float) - self.pin) @ self._turn())
+        uv = self.flat.uv((np.asarray(xy, dtype=float) - self.pin) @ self._turn())
+        k = self.wraps
+        if k is not None:  # the sheet is once round, and ends there
+            uv[..., k] = np.clip(uv[..., k], self.flat.low[k], self.flat.high[k])
+        return uv
 
     def from_uv(self, uv: Array) -> Array:
         return self.flat.sheet(uv) @ self._turn().T + self.pin

@@ -24,6 +24,8 @@ from tinstamp.plan.lay import LaySpec
 from tinstamp.setting.place import PlaceError, middle_of, where
 from tinstamp.setting.way import rims
 
+SEAM_NEAR = 2.0
+"""mm beside artwork within which a seam is avoided by another sheet"""
 LAID_OUT_TO = 2.2
 """How far a run is laid out, in half extents of the artwork, and a little more."""
 LAID_OUT_BESIDES = 10.0
@@ -89,7 +91,7 @@ def _cast_on(spec: LaySpec, chart: FaceChart, faces: Faces, part: Faces, artwork
     """A projection onto one side or both, on one face or a run; to both it may come out of
     another face of the part than it went in."""
     at, turn = where(spec.spot, chart)
-    if isinstance(chart, SkinChart) and chart.wraps is not None:
+    if isinstance(chart, SkinChart) and chart.to_seam(at) < 2.0 * _half(artwork) + SEAM_NEAR:
         chart = chart.towards(at)  # all round the place, wherever the face's seam is
     towards = -chart.normal(at) if spec.cast == "square" else np.array(spec.cast)
     near = far = None

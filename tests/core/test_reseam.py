@@ -144,3 +144,16 @@ def test_ink_cast_over_the_seam_of_a_freeform_face(tmp_path: Path) -> None:
         assert built.report.stamps[0].built_by == "imprint"
         gained.append(built.report.bodies[0].volume - bare.report.bodies[0].volume)
     assert gained[0] == pytest.approx(gained[1], rel=2e-3)
+
+
+def test_ink_over_both_seams_of_an_imported_torus_leaves_the_part(tmp_path: Path) -> None:
+    """Its seams cannot be moved: the part is made all the same, and the stamp is sound or told."""
+    data = step(BRepPrimAPI_MakeTorus(30, 8).Shape(), tmp_path)
+    feature, _ = taken(data)
+    (face,) = feature.faces
+    for up in ("2 mm", "25 mm"):
+        mark = stamp(text="OVER", face=f"part.{face.name}", across="90 deg", up=up, height="4 mm")
+        built = build(document(feature, data, mark))
+        assert built.blank is not None and built.report.valid
+        assert not built.report.blank_errors
+        assert built.report.stamps[0].built_by or built.report.to_fix

@@ -298,6 +298,8 @@ def kept(name: str, data: bytes, form: Kept, seams: Mapping[str, float]) -> Blan
         return Blank(whole, charts)
     sheets: dict[str, FaceChart] = {}
     for face, seam in seams.items():
+        if face not in names:  # the other seam of a torus, which stays where it is
+            continue
         try:
             solid = _with_seam(solid, names.index(face), charts[face], seam)
         except SeamError as error:

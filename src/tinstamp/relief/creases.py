@@ -29,8 +29,8 @@ def crossings(beziers: Array, chart: FaceChart) -> dict[int, list[float]]:
     found: list[tuple[int, int, float, float, float]] = []
     for axis, lines in enumerate(creases):
         for line in lines:
-            off = uv[..., axis] - line
-            for k, j in np.argwhere(off[:, :-1] * off[:, 1:] < 0.0):
+            beyond = uv[..., axis] >= line
+            for k, j in np.argwhere(beyond[:, :-1] != beyond[:, 1:]):
                 found.append((int(k), axis, float(line), float(t[j]), float(t[j + 1])))
     if not found:
         return {}
@@ -49,16 +49,15 @@ def _sought(
     """The parameter of each piece's crossing, by halving."""
 
     def off(t: Array) -> Array:
-        points = np.stack(
-            [evaluate(b[None], x[None])[0, 0] for b, x in zip(beziers, t, strict=True)]
-        )
+        s = 1.0 - t
+        basis = np.stack([s**3, 3 * s * s * t, 3 * s * t * t, t**3], axis=-1)
+        points = np.einsum("nj,njk->nk", basis, beziers)
         return np.asarray(chart.to_uv(points)[np.arange(len(t)), axes] - lines, dtype=float)
 
-    before = off(low)
+    before = off(low) >= 0.0
     for _ in range(BISECTIONS):
         middle = (low + high) / 2
-        here = off(middle)
-        ahead = here * before > 0.0
+        ahead = (off(middle) >= 0.0) == before
         low, high = np.where(ahead, middle, low), np.where(ahead, high, middle)
     return np.asarray((low + high) / 2, dtype=float)
 

@@ -134,10 +134,12 @@ class PartFiles(QObject):
             self.session.glimpsed.disconnect(self._glimpsed)
         found, glimpse = answer.result(), self._glimpse
         self._glimpse = None
-        if found is not None:
-            self.take(found, glimpse)
-        elif glimpse is not None:
-            self.glimpsed.emit(None)
+        try:
+            if found is not None:
+                self.take(found, glimpse)
+        finally:  # what was not taken in after all does not stay on the screen
+            if glimpse is not None and self.session.mesh is not glimpse:
+                self.glimpsed.emit(None)
 
     def _glimpsed(self, seen: m.Glimpse) -> None:
         """A new part can be seen while its faces still get their names."""

@@ -106,7 +106,7 @@ def _unit(data: bytes, wide: float) -> float:
     """mm for a unit of the drawing."""
     from lxml import etree
 
-    from tinstamp.artwork.svg_units import svg_scale
+    from tinstamp.artwork.svg.lengths import svg_scale
 
     return svg_scale(etree.fromstring(data))[0]
 

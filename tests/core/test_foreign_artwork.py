@@ -20,7 +20,7 @@ from tinstamp.artwork import painted
 from tinstamp.artwork.dxf_logo import read_dxf
 from tinstamp.artwork.logo import FileData, Reading, draw_logo, read_guarded
 from tinstamp.artwork.painted import LogoError, Painted, whole
-from tinstamp.artwork.svg import read_svg
+from tinstamp.artwork.svg.read import read_svg
 from tinstamp.job import profile_file
 
 
@@ -76,7 +76,7 @@ def test_a_union_that_goes_wrong_is_seen_and_followed_in_lines(
 ) -> None:
     square = [("M", ((0.0, 0.0),)), ("L", ((10.0, 0.0),)), ("L", ((10.0, 10.0),)),
               ("L", ((0.0, 10.0),))]  # fmt: skip
-    monkeypatch.setattr(painted, "united", lambda *a: [])
+    monkeypatch.setattr(painted, "_united", lambda *a: [])
     regions, told = whole([Painted((square,))])
     assert sum(r.area for r in regions) == pytest.approx(100.0) and "fine lines" in told
 

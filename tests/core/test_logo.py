@@ -24,7 +24,7 @@ from tinstamp.artwork.outline import Region
 from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.plain import ShapeSpec, draw_shape
 from tinstamp.artwork.shapes import circle
-from tinstamp.artwork.svg import read_svg
+from tinstamp.artwork.svg.read import read_svg
 from tinstamp.artwork.tidy import tidy
 from tinstamp.artwork.trace import trace
 
@@ -102,7 +102,7 @@ def test_what_an_svg_may_hold() -> None:
     inches = svg('<rect width="2" height="2"/>', 'width="4in" height="4in" viewBox="0 0 4 4"')
     assert area(inches) == pytest.approx(4 * 25.4**2, rel=1e-6)
     (note,) = read_svg(svg('<rect width="9" height="9"/><text>words</text>')).notes
-    assert "text in the file was left out" in note
+    assert "text in the file left out" in note
     assert "96 units" in read_svg(svg('<rect width="9" height="9"/>', "")).notes[0]
 
 
@@ -112,9 +112,9 @@ def test_what_an_svg_may_hold() -> None:
         (b"", "not sound XML"),
         (b"<svg", "not sound XML"),
         (b"<html/>", "not an SVG"),
-        (b'<!DOCTYPE s [<!ENTITY a "b">]><svg/>', "entities"),
-        (svg('<use href="http://example.org/a.svg#b"/>'), "outside itself"),
-        (svg('<use href="file:///etc/passwd"/>'), "outside itself"),
+        (b'<!DOCTYPE s [<!ENTITY a SYSTEM "file:///etc/hostname">]><svg>&a;</svg>', "XML|nothing"),
+        (svg('<use href="http://example.org/a.svg#b"/>'), "other files"),
+        (svg('<use href="file:///etc/passwd"/>'), "other files"),
         (svg('<path d="M0 0 L"/>'), "paints nothing|cannot be read"),
         (svg('<text x="4" y="9">only words</text>'), "paints nothing"),
         (svg("<g>" * 20001 + "</g>" * 20001), "elements|sound XML"),

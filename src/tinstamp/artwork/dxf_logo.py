@@ -15,10 +15,10 @@ import numpy as np
 import shapely
 
 from tinstamp.artwork.crossing import crossings, doubles
+from tinstamp.artwork.drawing import MOST_BYTES, MOST_COMMANDS, Drawing
 from tinstamp.artwork.outline import Array
 from tinstamp.artwork.painted import LARGEST_DRAWING, LogoError, Painted, whole
 from tinstamp.artwork.stroke import stroked
-from tinstamp.artwork.svg import MOST_BYTES, MOST_COMMANDS, Drawing
 from tinstamp.artwork.unite import Contour
 
 LINES_STRAY = 0.005

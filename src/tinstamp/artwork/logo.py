@@ -9,11 +9,12 @@ from typing import Literal
 
 import numpy as np
 
+from tinstamp.artwork.drawing import Drawing
 from tinstamp.artwork.drawn import Artwork, Mended
 from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.outline import Region, bounds_of
 from tinstamp.artwork.painted import LogoError
-from tinstamp.artwork.svg import Drawing, read_svg
+from tinstamp.artwork.svg.read import read_svg
 from tinstamp.artwork.tidy import Tidied, tidy
 from tinstamp.guarded.work import MB, GuardError, Limits, guarded
 

@@ -15,7 +15,7 @@ import pyclipper
 import shapely
 
 from tinstamp.artwork.outline import Array, Region, nest, polygon
-from tinstamp.artwork.unite import Contour, chained, feed, merge_limit, polyline
+from tinstamp.artwork.unite import Contour, chained, feed, fine_polyline, merge_limit
 
 EMS = (1000.0, 240.0, 613.0, 2371.0, 97.0)
 """Units for the largest side of the drawing that outlines are united in, tried in turn."""
@@ -27,6 +27,15 @@ CLIPPER_UNITS = 2.0**24
 """Clipper's whole numbers for the largest side of a drawing."""
 UNIONS_AGREE = 1e-3
 """Largest part of the painted area in which the two unions may differ."""
+PIECE_LOST = 4e-4
+"""Part of the drawing's size; where the unions differ over more than this across, a piece was
+lost or made up."""
+COVERED = 1e-4
+"""Part of the drawing's size that a path lies within another at least to need no uniting."""
+LARGEST_SHAPES = 48
+"""Shapes, the largest first, that others may lie hidden under."""
+MANY_PIECES = 4000
+"""Pieces of one group of shapes, from which on its union is tried at two scales only."""
 LARGEST_DRAWING = 1e5
 """mm; a drawing that is larger has no size that could be stamped."""
 
@@ -47,38 +56,68 @@ class Painted:
     even_odd: bool = False
 
 
-def whole(paths: Sequence[Painted]) -> tuple[list[Region], str]:
+@dataclass(frozen=True)
+class Joined:
+    """All of several shapes."""
+
+    parts: tuple[Shape, ...]
+
+
+@dataclass(frozen=True)
+class Within:
+    """What of a shape lies in another."""
+
+    shape: Shape
+    only: Shape
+
+
+@dataclass(frozen=True)
+class Without:
+    """What of a shape does not lie in another."""
+
+    shape: Shape
+    less: Shape
+
+
+Shape = Painted | Joined | Within | Without
+"""What is painted, by paths alone or by what clips and cuts them."""
+
+
+def whole(shapes: Sequence[Shape]) -> tuple[list[Region], str]:
     """Everything that is painted, united, mm; and words when that is not quite what is painted.
 
     Skia's union loses a piece now and then where edges run on one another; so it is held
     against Clipper's, and where they differ it is tried again at another scale, and turned.
     Where none agrees, Clipper's own fine lines are taken. Raises LogoError.
     """
-    points = _points(paths)
+    points = _points(shapes)
     if not np.isfinite(points).all() or not len(points):
         raise LogoError("the file holds coordinates that are no numbers")
     low, size = points.min(axis=0), float(np.ptp(points, axis=0).max())
     if size <= 0 or size > LARGEST_DRAWING or np.abs(points).max() > 100 * LARGEST_DRAWING:
         raise LogoError(f"the drawing is {size:.3g} mm large: no size that could be stamped")
-    fine = CLIPPER_UNITS / size
-    try:
-        expected = _clipped(paths, low, fine)
-    except pyclipper.ClipperException as error:
-        raise LogoError("its outlines cannot be united") from error
-    area = _area(expected) / fine**2
-    for em, turn, at_once in _TRIES:
-        if at_once and any(path.even_odd for path in paths):
-            continue
-        try:
-            found = united(paths, em, turn, at_once)
-            off = _area(_differing(expected, found, low, fine)) / fine**2
-        except (pathops.PathOpsError, pyclipper.ClipperException):
-            continue  # one of them gives up at this scale: nothing is known to be right
-        if off <= UNIONS_AGREE * area:
-            return found, ""
-    return _in_lines(expected, low, fine), (
-        "its curves could not be united and were followed in fine lines"
-    )
+    sheet = _Sheet(low, size)
+    found: list[Region] = []
+    followed = False
+    for group in _groups(shapes, sheet):
+        regions, in_lines = _agreed(group, sheet)
+        found += regions
+        followed = followed or in_lines
+    off = "its curves could not be united and were followed in fine lines" if followed else ""
+    return found, off
+
+
+@dataclass(frozen=True)
+class _Sheet:
+    """Where a drawing begins and how large it is, mm."""
+
+    low: Array
+    size: float
+
+    @property
+    def fine(self) -> float:
+        """Clipper's whole numbers for a mm."""
+        return CLIPPER_UNITS / self.size
 
 
 _TRIES = [
@@ -91,12 +130,49 @@ _TRIES = [
 ]
 
 
-def _in_lines(rings: Rings, low: Array, fine: float) -> list[Region]:
+def _agreed(shapes: Sequence[Shape], sheet: _Sheet) -> tuple[list[Region], bool]:
+    """Shapes united by one library and agreed to by the other; True when in fine lines."""
+    try:
+        expected = _combined(
+            pyclipper.CT_UNION, [r for s in shapes for r in _clipped(s, sheet)], [],
+            pyclipper.PFT_NONZERO,
+        )  # fmt: skip
+    except pyclipper.ClipperException as error:
+        raise LogoError("its outlines cannot be united") from error
+    plain = all(isinstance(s, Painted) and not s.even_odd for s in shapes)
+    many = len(_points(shapes)) > 3 * MANY_PIECES
+    for em, turn, at_once in _TRIES[: 4 if many else None]:
+        if at_once and not plain:
+            continue
+        try:
+            found = _united(shapes, sheet.size, em, turn, at_once)
+            if _alike(expected, found, sheet):
+                return found, False
+        except (pathops.PathOpsError, pyclipper.ClipperException):
+            continue  # one of them gives up at this scale: nothing is known to be right
+    return _in_lines(expected, sheet), True
+
+
+def _alike(expected: Rings, found: Sequence[Region], sheet: _Sheet) -> bool:
+    """True when the two unions cover the same, but for slivers along their curves."""
+    area = _area(expected)
+    differing = _differing(expected, found, sheet)
+    if _area(differing) > UNIONS_AGREE * max(area, 1.0):
+        return False
+    thin = PIECE_LOST * CLIPPER_UNITS / 2
+    offset = pyclipper.PyclipperOffset()
+    for ring in differing:
+        if np.ptp(np.array(ring), axis=0).min() > 2 * thin:
+            offset.AddPath(ring, pyclipper.JT_SQUARE, pyclipper.ET_CLOSEDPOLYGON)
+    return not offset.Execute(-thin)
+
+
+def _in_lines(rings: Rings, sheet: _Sheet) -> list[Region]:
     """Clipper's own union as regions, mm."""
     outlines = []
     for ring in rings:
-        points = np.array(ring, dtype=float) / fine + low
-        fewer = shapely.LinearRing(points).simplify(LINES_STRAY / fine * CLIPPER_UNITS)
+        points = np.array(ring, dtype=float) / sheet.fine + sheet.low
+        fewer = shapely.LinearRing(points).simplify(LINES_STRAY * sheet.size)
         corners = shapely.get_coordinates(fewer)[:-1]
         if len(corners) > 2:
             outlines.append(polygon(corners.tolist()))
@@ -104,61 +180,114 @@ def _in_lines(rings: Rings, low: Array, fine: float) -> list[Region]:
 
 
 def united(
-    paths: Sequence[Painted], em: float = 1000.0, turn: float = 0.0, at_once: bool = False
+    shapes: Sequence[Shape], em: float = 1000.0, turn: float = 0.0, at_once: bool = False
 ) -> list[Region]:
-    """Regions of painted paths, mm, united at `em` units for the largest side of the drawing,
-    turned by `turn` radians meanwhile. `at_once` takes all as one path, where no path is
-    filled even and odd. Raises pathops.PathOpsError.
+    """Regions of painted shapes, mm, united at `em` units for the largest side of the drawing,
+    turned by `turn` radians meanwhile. `at_once` takes all as one path, where all are paths
+    that are filled where they wind. Raises pathops.PathOpsError.
     """
-    grow = em / float(np.ptp(_points(paths), axis=0).max())
+    points = _points(shapes)
+    sheet = _Sheet(points.min(axis=0), float(np.ptp(points, axis=0).max()))
+    return [
+        region
+        for group in _groups(shapes, sheet)
+        for region in _united(group, sheet.size, em, turn, at_once)
+    ]
+
+
+def _united(
+    shapes: Sequence[Shape], size: float, em: float, turn: float, at_once: bool
+) -> list[Region]:
+    grow = em / size
     c, s = np.cos(turn), np.sin(turn)
     there = grow * np.array([[c, -s], [s, c]])
     back = np.array([[c, s], [-s, c]]) / grow
-    found: list[Region] = []
-    for group in _groups(paths):
-        found += _one_group(group, there, em, em / grow, at_once)
-    return [r.transformed(back, np.zeros(2)) for r in found]
+    moved = _points(shapes) @ there.T
+    centre = np.round((moved.min(axis=0) + moved.max(axis=0)) / 2)
+    if at_once:
+        every = pathops.Path(fillType=pathops.FillType.WINDING)
+        for shape in shapes:
+            assert isinstance(shape, Painted)
+            for contour in shape.contours:
+                feed(every, _moved(contour, there), centre)
+        every.simplify(fix_winding=True, keep_starting_points=False)
+    else:
+        every = _joined([_drawn(shape, there, centre) for shape in shapes])
+    regions = chained(every, em, merge_limit(size), centre)
+    return [r.transformed(back, np.zeros(2)) for r in regions]
 
 
-def _groups(paths: Sequence[Painted]) -> list[list[Painted]]:
-    """Paths whose boxes meet, together: the union costs the square of what it is given."""
+def _joined(paths: Sequence[pathops.Path]) -> pathops.Path:
+    every = pathops.Path(fillType=pathops.FillType.WINDING)
+    for path in paths:
+        for verb, ps in path:
+            every.add(verb, *ps)
+    every.simplify(fix_winding=True, keep_starting_points=False)
+    return every
+
+
+def _drawn(shape: Shape, there: Array, centre: Array) -> pathops.Path:
+    """A shape as a path of Skia's that does not cross itself. Raises pathops.PathOpsError."""
+    if isinstance(shape, Joined):
+        return _joined([_drawn(part, there, centre) for part in shape.parts])
+    if isinstance(shape, Painted):
+        rule = pathops.FillType.EVEN_ODD if shape.even_odd else pathops.FillType.WINDING
+        one = pathops.Path(fillType=rule)
+        for contour in shape.contours:
+            feed(one, _moved(contour, there), centre)
+        one.simplify(fix_winding=True, keep_starting_points=False)
+        return one
+    other = shape.only if isinstance(shape, Within) else shape.less
+    how = pathops.PathOp.INTERSECTION if isinstance(shape, Within) else pathops.PathOp.DIFFERENCE
+    first, second = _drawn(shape.shape, there, centre), _drawn(other, there, centre)
+    return pathops.op(first, second, how, fix_winding=True, keep_starting_points=False)
+
+
+def _groups(shapes: Sequence[Shape], sheet: _Sheet) -> list[list[Shape]]:
+    """Shapes whose boxes meet, together: the union costs the square of what it is given. What
+    lies wholly within another adds nothing and is left out."""
     from scipy.sparse import coo_array
     from scipy.sparse.csgraph import connected_components
 
-    corners = [_points([path]) for path in paths]
+    shapes = _uncovered(shapes, sheet)
+    corners = [_points([shape]) for shape in shapes]
     low = np.array([points.min(axis=0) for points in corners])
     high = np.array([points.max(axis=0) for points in corners])
     boxes = shapely.box(low[:, 0], low[:, 1], high[:, 0], high[:, 1])
     pairs = shapely.STRtree(boxes).query(boxes, predicate="intersects")
-    graph = coo_array((np.ones(pairs.shape[1]), pairs), shape=(len(paths), len(paths)))
+    graph = coo_array((np.ones(pairs.shape[1]), pairs), shape=(len(shapes), len(shapes)))
     _, label = connected_components(graph, directed=False)
-    groups: dict[int, list[Painted]] = {}
-    for path, k in zip(paths, label.tolist(), strict=True):
-        groups.setdefault(k, []).append(path)
+    groups: dict[int, list[Shape]] = {}
+    for shape, k in zip(shapes, label.tolist(), strict=True):
+        groups.setdefault(k, []).append(shape)
     return list(groups.values())
 
 
-def _one_group(
-    paths: Sequence[Painted], there: Array, em: float, size: float, at_once: bool
-) -> list[Region]:
-    """Paths united in the units that `there` leads to. Raises pathops.PathOpsError."""
-    moved = _points(paths) @ there.T
-    centre = np.round((moved.min(axis=0) + moved.max(axis=0)) / 2)
-    all_of_it = pathops.Path(fillType=pathops.FillType.WINDING)
-    for path in paths:
-        if at_once:
-            for contour in path.contours:
-                feed(all_of_it, _moved(contour, there), centre)
-            continue
-        rule = pathops.FillType.EVEN_ODD if path.even_odd else pathops.FillType.WINDING
-        one = pathops.Path(fillType=rule)
-        for contour in path.contours:
-            feed(one, _moved(contour, there), centre)
-        one.simplify(fix_winding=True, keep_starting_points=False)
-        for verb, ps in one:
-            all_of_it.add(verb, *ps)
-    all_of_it.simplify(fix_winding=True, keep_starting_points=False)
-    return chained(all_of_it, em, merge_limit(size), centre)
+def _uncovered(shapes: Sequence[Shape], sheet: _Sheet) -> list[Shape]:
+    """Shapes without those that lie well within what the largest of them cover together."""
+    if len(shapes) <= LARGEST_SHAPES // 4:
+        return list(shapes)
+    boxes = np.array([_box(shape) for shape in shapes], dtype=object)
+    order = np.argsort(-shapely.area(boxes), kind="stable")
+    largest = set(order[:LARGEST_SHAPES].tolist())
+    rings = [ring for k in sorted(largest) for ring in _clipped(shapes[k], sheet)]
+    try:
+        rings = _combined(pyclipper.CT_UNION, rings, [], pyclipper.PFT_NONZERO)
+    except pyclipper.ClipperException:
+        return list(shapes)
+    areas = [shapely.Polygon(ring) for ring in rings if len(ring) > 2]
+    cover = shapely.symmetric_difference_all(np.array(areas, dtype=object))
+    cover = cover.buffer(-COVERED * CLIPPER_UNITS)
+    shapely.prepare(cover)
+    corners = shapely.get_coordinates(boxes).reshape(len(boxes), -1, 2)
+    within = (corners - sheet.low) * sheet.fine
+    inside = shapely.contains(cover, shapely.polygons(within))
+    return [s for k, s in enumerate(shapes) if k in largest or not inside[k]]
+
+
+def _box(shape: Shape) -> shapely.Polygon:
+    points = _points([shape])
+    return shapely.box(*points.min(axis=0), *points.max(axis=0))
 
 
 def _moved(contour: Contour, matrix: Array) -> Contour:
@@ -166,23 +295,38 @@ def _moved(contour: Contour, matrix: Array) -> Contour:
     return [(verb, tuple((a * x + b * y, c * x + d * y) for x, y in ps)) for verb, ps in contour]
 
 
-def _points(paths: Sequence[Painted]) -> Array:
-    flat = [p for path in paths for contour in path.contours for _, ps in contour for p in ps]
+def _points(shapes: Sequence[Shape]) -> Array:
+    flat: list[tuple[float, float]] = []
+    waiting = list(shapes)
+    while waiting:
+        shape = waiting.pop()
+        if isinstance(shape, Painted):
+            flat += [p for contour in shape.contours for _, ps in contour for p in ps]
+        elif isinstance(shape, Joined):
+            waiting += shape.parts
+        else:
+            waiting.append(shape.shape)
     return np.array(flat, dtype=float).reshape(-1, 2)
 
 
-def _clipped(paths: Sequence[Painted], low: Array, fine: float) -> Rings:
+def _clipped(shape: Shape, sheet: _Sheet) -> Rings:
     """The same by Clipper, in its whole numbers."""
-    every: Rings = []
-    for path in paths:
-        rings = [_ring(polyline(contour), low, fine) for contour in path.contours]
-        rule = pyclipper.PFT_EVENODD if path.even_odd else pyclipper.PFT_NONZERO
-        every += _combined(pyclipper.CT_UNION, rings, [], rule)
-    return _combined(pyclipper.CT_UNION, every, [], pyclipper.PFT_NONZERO)
+    if isinstance(shape, Painted):
+        rings = [_ring(fine_polyline(c, LINES_STRAY * sheet.size), sheet) for c in shape.contours]
+        rule = pyclipper.PFT_EVENODD if shape.even_odd else pyclipper.PFT_NONZERO
+        return _combined(pyclipper.CT_UNION, rings, [], rule)
+    if isinstance(shape, Joined):
+        every = [ring for part in shape.parts for ring in _clipped(part, sheet)]
+        return _combined(pyclipper.CT_UNION, every, [], pyclipper.PFT_NONZERO)
+    other = shape.only if isinstance(shape, Within) else shape.less
+    kind = pyclipper.CT_INTERSECTION if isinstance(shape, Within) else pyclipper.CT_DIFFERENCE
+    first, second = _clipped(shape.shape, sheet), _clipped(other, sheet)
+    return _combined(kind, first, second, pyclipper.PFT_NONZERO)
 
 
-def _ring(points: Array, low: Array, fine: float) -> list[tuple[int, int]]:
-    return [(int(x), int(y)) for x, y in np.round((points - low) * fine)]
+def _ring(points: Array, sheet: _Sheet) -> list[tuple[int, int]]:
+    whole_numbers = np.round((points - sheet.low) * sheet.fine).astype(np.int64)
+    return [(x, y) for x, y in whole_numbers.tolist()]
 
 
 def _combined(kind: int, subject: Rings, clip: Rings, rule: int) -> Rings:
@@ -199,11 +343,11 @@ def _combined(kind: int, subject: Rings, clip: Rings, rule: int) -> Rings:
     return list(work.Execute(kind, rule, rule)) if added else []
 
 
-def _differing(expected: Rings, regions: Sequence[Region], low: Array, fine: float) -> Rings:
-    mine = [_ring(o.points(8), low, fine) for r in regions for o in r.outlines]
+def _differing(expected: Rings, regions: Sequence[Region], sheet: _Sheet) -> Rings:
+    mine = [_ring(o.fine(LINES_STRAY * sheet.size), sheet) for r in regions for o in r.outlines]
     return _combined(pyclipper.CT_XOR, expected, mine, pyclipper.PFT_NONZERO)
 
 
 def _area(rings: Rings) -> float:
-    """Of rings whose holes run the other way."""
+    """Of rings whose holes run the other way, in Clipper's units."""
     return abs(sum(pyclipper.Area(ring) for ring in rings))

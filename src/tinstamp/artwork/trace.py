@@ -13,9 +13,9 @@ import shapely
 from contourpy import contour_generator
 from PIL import Image, UnidentifiedImageError
 
+from tinstamp.artwork.drawing import MOST_BYTES, Drawing
 from tinstamp.artwork.outline import nest, polygon
 from tinstamp.artwork.painted import LogoError
-from tinstamp.artwork.svg import MOST_BYTES, Drawing
 
 MOST_PIXELS = 16_000_000
 """pixels of a picture that is read"""

@@ -12,7 +12,16 @@ import numpy as np
 import pathops
 from fontTools.qu2cu import quadratic_to_curves
 
-from tinstamp.artwork.outline import Array, Outline, Region, line, nest, quadratic, same
+from tinstamp.artwork.outline import (
+    Array,
+    Outline,
+    Region,
+    fine_points,
+    line,
+    nest,
+    quadratic,
+    same,
+)
 
 
 class UnionError(ValueError):
@@ -220,6 +229,19 @@ def unite_mm(
     return [r.transformed(np.eye(2) / grow, np.zeros(2)) for r in regions]
 
 
+def contours_of(path: pathops.Path) -> list[Contour]:
+    """A path as contours; open ones are closed, as a fill does."""
+    found: list[Contour] = []
+    now: Contour = []
+    for verb, points in path:
+        if verb == pathops.PathVerb.MOVE:
+            now = [("M", tuple(points))]
+            found.append(now)
+        elif verb != pathops.PathVerb.CLOSE:
+            now.append((" LQC"[len(points)], tuple(points)))
+    return [contour for contour in found if len(contour) > 1]
+
+
 def polyline(contour: Contour, steps: int = 8) -> Array:
     """A contour in lines, (n, 2), each curve by that many."""
     points: list[tuple[float, float]] = []
@@ -234,6 +256,18 @@ def polyline(contour: Contour, steps: int = 8) -> Array:
             rows = rows[:, :-1] + t[:, None, None] * (rows[:, 1:] - rows[:, :-1])
         points += [(float(x), float(y)) for x, y in rows[:, 0]]
     return np.array(points)
+
+
+def fine_polyline(contour: Contour, off: float) -> Array:
+    """A contour in lines, (n, 2), that stray from it by no more than `off`."""
+    at = contour[0][1][-1]
+    pieces = []
+    for verb, ps in contour[1:] if contour[0][0] == "M" else contour:
+        pieces.append(line(at, ps[0]) if verb == "L" else piece_cubic((at, *ps)))
+        at = ps[-1]
+    if not pieces:
+        return np.array([at])
+    return fine_points(np.stack(pieces), off, ends=True)
 
 
 def contour_of(outline: Outline) -> Contour:

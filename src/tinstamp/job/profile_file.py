@@ -16,7 +16,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from tinstamp.artwork.svg_units import svg_scale
+from tinstamp.artwork.svg.lengths import svg_scale
 from tinstamp.job.curve import through
 from tinstamp.job.drawn import Knot, To, fresh_name
 

@@ -16,9 +16,9 @@ from typing import Any, TypeVar
 from PySide6.QtCore import QCoreApplication, QObject, Qt, Signal
 from PySide6.QtWidgets import QProgressDialog, QWidget
 
+from tinstamp.artwork.drawing import Drawing
 from tinstamp.artwork.logo import Reading, StillReading, read_guarded
 from tinstamp.artwork.painted import LogoError
-from tinstamp.artwork.svg import Drawing
 from tinstamp.desk.work.disk_work import PAINT_LOOK
 from tinstamp.guarded.work import Limits, guarded
 

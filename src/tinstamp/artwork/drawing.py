@@ -25,6 +25,8 @@ class Drawing:
     lines : what the file draws, before anything was mended, each (n, 2) mm.
     doubles : lines that were there twice. joined : ends that were brought together.
     crossings : places where lines cross themselves, mm.
+    box : left, bottom, right and top of all that is painted, ink or not, mm; None where ink is
+        all that there is.
     """
 
     regions: tuple[Region, ...]
@@ -33,3 +35,4 @@ class Drawing:
     doubles: int = 0
     joined: int = 0
     crossings: tuple[tuple[float, float], ...] = ()
+    box: tuple[float, float, float, float] | None = None

@@ -11,10 +11,11 @@ import numpy as np
 
 from tinstamp.artwork.drawing import Drawing
 from tinstamp.artwork.drawn import Artwork, Mended
+from tinstamp.artwork.inks import Study, Uses
 from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.outline import Region, bounds_of
 from tinstamp.artwork.painted import LogoError
-from tinstamp.artwork.svg.read import read_svg
+from tinstamp.artwork.svg.read import read_svg, study_svg
 from tinstamp.artwork.tidy import Tidied, tidy
 from tinstamp.guarded.work import MB, GuardError, Limits, guarded
 
@@ -42,6 +43,8 @@ class LogoSpec:
     join, speck, reduce : of the clean-up (see `tidy` and `read_dxf`), at final size.
     stroke : width that open lines of a DXF get.
     threshold : of a traced picture, a part of white.
+    inks : what colours are taken as. framed : size and place are those of all that the file
+        paints, not of the ink alone.
     """
 
     file: FileData
@@ -53,6 +56,8 @@ class LogoSpec:
     reduce: float
     stroke: float
     threshold: float
+    inks: Uses = ()
+    framed: bool = False
 
 
 @dataclass(frozen=True)
@@ -64,6 +69,7 @@ class Reading:
     join: float
     stroke: float
     threshold: float
+    inks: Uses = ()
 
 
 class StillReading(LogoError):
@@ -84,7 +90,7 @@ def read_file(reading: Reading) -> Drawing:
 def _read(reading: Reading) -> Drawing:
     kind = reading.file.kind
     if kind == "svg":
-        return read_svg(reading.file.data)
+        return read_svg(reading.file.data, reading.inks)
     if kind == "dxf":
         from tinstamp.artwork.dxf_logo import read_dxf
 
@@ -92,6 +98,31 @@ def _read(reading: Reading) -> Drawing:
     from tinstamp.artwork.trace import trace
 
     return trace(reading.file.data, reading.threshold)
+
+
+@dataclass(frozen=True)
+class Looked:
+    """What is known of a file before it is taken in.
+
+    Attributes
+    ----------
+    natural : width and height, mm or the units of a DXF that names none; None for a picture.
+    known : False for a DXF that names no unit. study : its colours, where they tell different things.
+    """
+
+    natural: tuple[float, float] | None
+    known: bool
+    study: Study | None = None
+
+
+def looked_at(data: bytes, kind: FileKind) -> Looked:
+    """A file read to be taken in. Raises LogoError."""
+    natural, known = natural_size(data, kind)
+    study = None
+    if kind == "svg":
+        found = study_svg(data)
+        study = found if found.differs else None
+    return Looked(natural, known, study)
 
 
 def natural_size(data: bytes, kind: FileKind) -> tuple[tuple[float, float] | None, bool]:
@@ -112,6 +143,8 @@ READING_SECONDS = 6.0
 """s of computing that reading a logo may take"""
 READING_BYTES = 700 * MB
 """bytes of memory that it may take"""
+LOGO_LIMITS = Limits(READING_SECONDS, READING_BYTES)
+"""What reading a logo may take."""
 
 
 @lru_cache(maxsize=32)
@@ -148,7 +181,9 @@ def read_with(reader: Reader) -> None:
 
 def draw_logo(spec: LogoSpec) -> Artwork:
     """The logo, standing on the origin in the middle of its width. Raises LogoError."""
-    drawing = _reader(Reading(spec.file, spec.unit, spec.join, spec.stroke, spec.threshold))
+    drawing = _reader(
+        Reading(spec.file, spec.unit, spec.join, spec.stroke, spec.threshold, spec.inks)
+    )
     return _DRAWN.get(drawing, spec, lambda: _drawn(spec, drawing))
 
 
@@ -161,7 +196,8 @@ def _drawn(spec: LogoSpec, drawing: Drawing) -> Artwork:
         return Artwork((), notes=drawing.notes, marks=tuple((m.x, m.y) for m in marks))
     if spec.given == "file" and spec.file.kind in ("png", "jpg"):
         raise LogoError("a picture has no size of its own: give its width or height")
-    scale, bounds, left = _size(spec, drawing.regions)
+    frame = drawing.box if spec.framed else None
+    scale, bounds, left = _size(spec, drawing.regions, frame)
     low_x, low_y, high_x, high_y = bounds
     width, height = high_x - low_x, high_y - low_y
     shift = -scale * np.array([(low_x + high_x) / 2, low_y])
@@ -190,16 +226,20 @@ def _drawn(spec: LogoSpec, drawing: Drawing) -> Artwork:
     )
 
 
+Box = tuple[float, float, float, float]
+"""Left, bottom, right and top."""
+
+
 def _size(
-    spec: LogoSpec, regions: tuple[Region, ...]
+    spec: LogoSpec, regions: tuple[Region, ...], frame: Box | None
 ) -> tuple[float, tuple[float, float, float, float], list[int]]:
     """How much larger the logo is made, the bounds of what is left of it, in its natural size,
     and which regions that is. Specks are measured at the final size, and the final size without
-    them: a few rounds settle both. Raises LogoError."""
+    them: a few rounds settle both; a frame is as large as it is. Raises LogoError."""
     across = [max(r.bounds[2] - r.bounds[0], r.bounds[3] - r.bounds[1]) for r in regions]
     left = list(range(len(regions)))
     while True:
-        low_x, low_y, high_x, high_y = map(float, bounds_of([regions[k] for k in left]))
+        low_x, low_y, high_x, high_y = frame or _bounds([regions[k] for k in left])
         width, height = high_x - low_x, high_y - low_y
         if min(width, height) < SMALLEST_LOGO:
             raise LogoError("the logo is a single line or point")
@@ -210,3 +250,8 @@ def _size(
         if len(kept) == len(left):
             return scale, (low_x, low_y, high_x, high_y), left
         left = kept
+
+
+def _bounds(regions: list[Region]) -> Box:
+    low_x, low_y, high_x, high_y = map(float, bounds_of(regions))
+    return low_x, low_y, high_x, high_y

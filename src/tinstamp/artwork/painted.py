@@ -109,15 +109,24 @@ def whole(shapes: Sequence[Shape]) -> tuple[list[Region], str]:
 
 @dataclass(frozen=True)
 class _Sheet:
-    """Where a drawing begins and how large it is, mm."""
+    """Where a drawing begins and how large it is, mm; Clipper's whole numbers for its size."""
 
     low: Array
     size: float
+    units: float = CLIPPER_UNITS
 
     @property
     def fine(self) -> float:
         """Clipper's whole numbers for a mm."""
-        return CLIPPER_UNITS / self.size
+        return self.units / self.size
+
+
+def rings_of(shape: Shape, low: Array, size: float, units: float) -> Rings:
+    """A shape in fine lines by Clipper, in `units` for the drawing's size. Raises LogoError."""
+    try:
+        return _clipped(shape, _Sheet(low, size, units))
+    except pyclipper.ClipperException as error:
+        raise LogoError("its outlines cannot be united") from error
 
 
 _TRIES = [

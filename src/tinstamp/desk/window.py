@@ -32,13 +32,14 @@ from tinstamp.desk.sheet.profile_view import ProfileView, profile_path
 from tinstamp.desk.sheet.sheet_paint import heights
 from tinstamp.desk.sheet.sheet_view import SheetView
 from tinstamp.desk.ticket.proof_line import ProofLine
-from tinstamp.desk.ticket.ticket import Ticket, free_name
+from tinstamp.desk.ticket.ticket import Ticket
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.part_files import PartFiles
 from tinstamp.desk.work.recent import RecentFiles
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.engine.starting import Started
+from tinstamp.job.edit_stamps import free_name
 from tinstamp.job.face_name import StampFace, owner_of
 from tinstamp.job.model import Logo, Relief, Setting, Shape, Stamp, Text
 from tinstamp.output.outputs import OUTPUTS

@@ -115,6 +115,18 @@ class Text(Value):
         return (self.font, *(style.font for style in self.styles if style.font is not None))
 
 
+class InkUse(Value):
+    """What a colour of a drawing is taken as: ink, cut out of what lies under it, or left out."""
+
+    colour: Annotated[str, Shown("Colour", control="none")] = Field(
+        pattern=r"^#[0-9a-f]{6}( [0-9]{1,2} %)?$"
+    )
+    use: Annotated[
+        Literal["ink", "cut", "out"],
+        Shown("Taken as", words={"ink": "ink", "cut": "cut out", "out": "left out"}),
+    ] = "ink"
+
+
 class Logo(Value):
     """Outlines from a file, which is kept within the job.
 
@@ -122,6 +134,7 @@ class Logo(Value):
     ----------
     unit : of a DXF that names none. join, speck, reduce : of the clean-up.
     stroke : width of a DXF's open lines. threshold : of a picture, a part of white.
+    inks : of an SVG; a colour that is not among them is what the file suggests.
     """
 
     kind: Literal["logo"] = "logo"
@@ -163,6 +176,20 @@ class Logo(Value):
             when={"format": PICTURES},
         ),
     ] = "0.5"
+    inks: Annotated[
+        tuple[InkUse, ...],
+        Shown("Colours", "Which colours of the file are ink", control="inks",
+              when={"format": ("svg",)}),
+    ] = Field(default=(), max_length=200)  # fmt: skip
+    framed: Annotated[
+        bool,
+        Shown(
+            "Size of",
+            "What the size and the place are those of",
+            words={False: "The ink", True: "All colours"},
+            when=lambda logo: bool(logo.inks) and logo.format == "svg",
+        ),
+    ] = False
     speck: Annotated[
         Thickness, Shown("Drop specks", "Outlines smaller than this are left out", step=0.01)
     ] = "0.05 mm"

@@ -197,6 +197,8 @@ def _draw_logo(spec: ArtSpec) -> Artwork:
             reduce=of("reduce"),
             stroke=of("stroke", 0.0),
             threshold=threshold,
+            inks=tuple((ink.colour, ink.use) for ink in logo.inks),
+            framed=bool(logo.inks) and logo.framed,
         )
     )
 

@@ -10,58 +10,67 @@ import io
 import math
 import zlib
 from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
-import pathops
 from lxml import etree
 
 from tinstamp.artwork.crossing import crossings, doubles
-from tinstamp.artwork.drawing import MOST_BYTES, MOST_COMMANDS, Drawing
-from tinstamp.artwork.outline import Array
-from tinstamp.artwork.painted import Joined, LogoError, Painted, Shape, Within, Without, whole
+from tinstamp.artwork.drawing import MOST_BYTES, Drawing
+from tinstamp.artwork.inks import RING_UNITS, Study, Use, Uses, Wash, suggest
+from tinstamp.artwork.painted import (
+    Joined,
+    LogoError,
+    Shape,
+    Without,
+    rings_of,
+    whole,
+)
 from tinstamp.artwork.svg.cascade import cascade
 from tinstamp.artwork.svg.clips import SHADED
-from tinstamp.artwork.svg.layers import Clip, Layer, points_of
+from tinstamp.artwork.svg.colour import Colour
+from tinstamp.artwork.svg.layer_shapes import leaves, shapes_of
+from tinstamp.artwork.svg.layers import Layer
 from tinstamp.artwork.svg.lengths import (
-    MM_A_PX,
     NO_SIZE,
     page_size,
     says_its_size,
 )
 from tinstamp.artwork.svg.servers import FADING
 from tinstamp.artwork.svg.state import SEEN_FROM, SVG_NAMES
-from tinstamp.artwork.svg.strokes import outlined
 from tinstamp.artwork.svg.walk import Walk
 from tinstamp.artwork.unite import Contour, polyline
 
 DRAWN_TWICE = 0.001
 """mm; lines that differ by no more are one line drawn twice."""
-DRAWING_UNITS = 4000.0
-"""Units that the larger side of a drawing is brought to before strokes become outlines."""
-PAGE_SLACK = 1e-6
-"""Part of a clip's size that something may hang over it without being cut."""
 HINTS = {"text": ": turn it into outlines first"}
 """What to do about things that were left out."""
 
 
-def read_svg(data: bytes) -> Drawing:
-    """What an SVG file paints. Raises LogoError."""
-    root = parsed(data)
-    wide, high = page_size(root)
-    notes = [] if says_its_size(root) else [NO_SIZE]
-    walk = Walk(root, cascade(root, wide or math.inf))
-    layers = walk.page(wide or math.inf, high or math.inf)
-    seen = [layer for layer in layers if layer.paint.opaque >= SEEN_FROM]
-    told = _told(walk.told, len(layers) - len(seen))
-    shapes = shapes_of(seen) if seen else []
+def read_svg(data: bytes, uses: Uses = ()) -> Drawing:
+    """What an SVG file paints, with its colours used as chosen, or as the file suggests.
+    Raises LogoError."""
+    found = _painted(data)
+    asked = dict(uses)
+    washes = [(name, layer.paint.opaque, layer.paint.light) for name, layer, _ in found.layers]
+    several = len({name for name, *_ in washes}) > 1
+    study = _study(found) if several else None
+    suggested = suggest(washes, study is not None and study.paged)
+    use = {name: asked.get(name, usual) for name, usual in suggested}
+    seen = [(use[name], shape) for name, _, shape in found.layers if use[name] != "out"]
+    shapes = inked(seen)
     regions, off = whole(shapes) if shapes else ([], "")
     if not regions:
-        raise LogoError("; ".join(["the file paints nothing that could be stamped", *told]))
-    notes += told
+        raise LogoError("; ".join(["the file paints nothing that could be stamped", *found.told]))
+    notes = [
+        *found.notes,
+        *found.told,
+        *(_told_of_inks(study, use) if study is not None and not asked else ()),
+    ]
     if off:
         notes.append(off)
-    lines = tuple(_ring(contour) for leaf in _leaves(shapes) for contour in leaf.contours)
+    lines = tuple(_ring(contour) for leaf in leaves(shapes) for contour in leaf.contours)
     lines = tuple(ring for ring in lines if len(ring) > 2)
     return Drawing(
         tuple(regions),
@@ -69,7 +78,103 @@ def read_svg(data: bytes) -> Drawing:
         lines,
         len(doubles(lines, DRAWN_TWICE)),
         crossings=tuple(crossings(lines)),
+        box=_box_of([shape for _, _, shape in found.layers]),
     )
+
+
+def study_svg(data: bytes) -> Study:
+    """The colours of an SVG file, to choose by. Raises LogoError."""
+    return _study(_painted(data))
+
+
+@dataclass(frozen=True)
+class _Found:
+    """What a file paints.
+
+    Attributes
+    ----------
+    layers : from the lowest: the name of the colour, the layer, its shape in mm.
+    notes : of the size. told : what was left out.
+    """
+
+    layers: tuple[tuple[str, Layer, Shape], ...]
+    notes: tuple[str, ...]
+    told: tuple[str, ...]
+
+
+def _painted(data: bytes) -> _Found:
+    root = parsed(data)
+    wide, high = page_size(root)
+    walk = Walk(root, cascade(root, wide or math.inf))
+    layers = walk.page(wide or math.inf, high or math.inf)
+    notes = () if says_its_size(root) else (NO_SIZE,)
+    shapes = shapes_of(layers) if layers else []
+    found = [(colour_name(layer.paint), layer, s) for layer, s in shapes if layer.paint.opaque > 0]
+    pale = sum(1 for _, layer, _ in found if layer.paint.opaque < SEEN_FROM)
+    return _Found(tuple(found), notes, tuple(_told(walk.told, pale)))
+
+
+def colour_name(paint: Colour) -> str:
+    """What a colour is called in a choice: #rrggbb, and its opacity where it has one."""
+    share = round(100 * paint.opaque)
+    return paint.name if share >= 100 else f"{paint.name} {share} %"
+
+
+def inked(layers: Sequence[tuple[Use, Shape]]) -> list[Shape]:
+    """Shapes whose union is the ink: what is cut goes out of all that lies under it."""
+    found: list[Shape] = []
+    cuts: list[tuple[Shape, Bounds]] = []
+    for use, shape in reversed(layers):
+        box = _box_of([shape])
+        if use == "cut":
+            cuts.append((shape, box))
+            continue
+        over = tuple(cut for cut, theirs in cuts if _meet(box, theirs))
+        found.append(Without(shape, Joined(over)) if over else shape)
+    return found[::-1]
+
+
+Bounds = tuple[float, float, float, float]
+
+
+def _box_of(shapes: Sequence[Shape]) -> Bounds:
+    """Left, bottom, right and top of shapes, mm, their controls counted."""
+    points = np.array(
+        [p for leaf in leaves(shapes) for c in leaf.contours for _, ps in c for p in ps]
+    ).reshape(-1, 2)
+    if not len(points):
+        return 0.0, 0.0, 0.0, 0.0
+    (a, b), (c, d) = points.min(axis=0).tolist(), points.max(axis=0).tolist()
+    return a, b, c, d
+
+
+def _meet(a: Bounds, b: Bounds) -> bool:
+    return a[0] <= b[2] and b[0] <= a[2] and a[1] <= b[3] and b[1] <= a[3]
+
+
+def _study(found: _Found) -> Study:
+    box = _box_of([shape for _, _, shape in found.layers])
+    size = max(box[2] - box[0], box[3] - box[1], 1e-9)
+    washes = []
+    for name, layer, shape in found.layers:
+        rings = rings_of(shape, np.array(box[:2]), size, RING_UNITS)
+        paint = layer.paint
+        rgb = (paint.red, paint.green, paint.blue)
+        arrays = tuple(np.array(ring, dtype=np.int64) for ring in rings)
+        washes.append(Wash(name, rgb, paint.opaque, paint.light, arrays))
+    page = ((box[2] - box[0]) / size, (box[3] - box[1]) / size)
+    return Study(tuple(washes), (box[0], box[1]), size, page)
+
+
+def _told_of_inks(study: Study, use: dict[str, Use]) -> list[str]:
+    """What a designer should know of the colours when nothing was chosen."""
+    cut = [name for name, u in use.items() if u == "cut"]
+    if cut:
+        return [f"the page ({cut[0]}) is taken as no ink: see the colours"]
+    if study.differs and study.touching:
+        count = sum(1 for u in use.values() if u == "ink")
+        return [f"{count} colours that touch are stamped as one: see the colours"]
+    return []
 
 
 def parsed(data: bytes) -> Any:
@@ -113,113 +218,6 @@ def _told(told: dict[str, int], pale: int) -> list[str]:
         times = "once" if pale == 1 else f"{pale} times"
         found.append(f"what can be seen through was left out ({times})")
     return found
-
-
-def shapes_of(layers: Sequence[Layer]) -> list[Shape]:
-    """Layers as shapes in mm, y upwards. Raises LogoError."""
-    grow = _grow(layers)
-    found: list[Shape] = []
-    count = 0
-    made: dict[int, Shape | None] = {}
-    for layer in layers:
-        shape = _shape(layer, grow, made)
-        if shape is not None:
-            found.append(shape)
-            count += sum(len(c) for leaf in _leaves([shape]) for c in leaf.contours)
-            if count > MOST_COMMANDS:
-                raise LogoError(f"the drawing has more than {MOST_COMMANDS} pieces")
-    return found
-
-
-def _grow(layers: Sequence[Layer]) -> float:
-    """Units of stroking for a px of the page."""
-    points = np.concatenate([points_of(layer.runs, layer.matrix) for layer in layers])
-    size = float(np.ptp(points, axis=0).max()) if len(points) else 0.0
-    wide = max((layer.stroke.width for layer in layers if layer.stroke is not None), default=0.0)
-    return DRAWING_UNITS / max(size, wide, 1e-9)
-
-
-def _shape(layer: Layer, grow: float, made: dict[int, Shape | None]) -> Shape | None:
-    """A layer with its clips; None when nothing of it is left."""
-    matrix = layer.matrix
-    if abs(np.linalg.det(matrix[:2, :2])) < 1e-18:
-        return None
-    contours: list[Contour]
-    if layer.stroke is None:
-        contours = [run.commands for run in layer.runs if len(run.commands) > 1]
-    else:
-        per = float(np.sqrt(abs(np.linalg.det(matrix[:2, :2]))))
-        try:
-            contours = outlined(layer.runs, layer.stroke, per * grow)
-        except pathops.PathOpsError as error:
-            raise LogoError("a line of the drawing cannot be given its width") from error
-    contours = [_mapped(c, matrix) for c in contours]
-    if not contours:
-        return None
-    shape: Shape = Painted(tuple(contours), layer.even_odd)
-    for clip in layer.clips:
-        if id(clip) not in made:
-            made[id(clip)] = _clip(clip, grow, made)
-        only = made[id(clip)]
-        if only is None:
-            return None
-        if _holds(only, contours):
-            continue
-        shape = Within(shape, only)
-    return shape
-
-
-def _holds(only: Shape, contours: list[Contour]) -> bool:
-    """True when a clip is a convex polygon and holds all of the contours, as a page mostly does."""
-    if not isinstance(only, Painted) or len(only.contours) != 1:
-        return False
-    corners = np.array([ps[-1] for _, ps in only.contours[0]])
-    if any(verb not in "ML" for verb, _ in only.contours[0]) or len(corners) < 3:
-        return False
-    along = np.roll(corners, -1, axis=0) - corners
-    bends = along[:, 0] * np.roll(along[:, 1], -1) - along[:, 1] * np.roll(along[:, 0], -1)
-    if not (np.all(bends > 0) or np.all(bends < 0)):
-        return False
-    points = np.array([p for contour in contours for _, ps in contour for p in ps])
-    off = points[:, None] - corners
-    side = along[:, 0] * off[..., 1] - along[:, 1] * off[..., 0]
-    slack = PAGE_SLACK * np.ptp(corners, axis=0).max() * np.linalg.norm(along, axis=1)
-    return bool(np.all(side * np.sign(bends[0]) >= -slack))
-
-
-def _clip(clip: Clip, grow: float, made: dict[int, Shape | None]) -> Shape | None:
-    so_far: Shape | None = None
-    for layer, adds in clip.parts:
-        one = _shape(layer, grow, made)
-        if one is None:
-            continue
-        if adds:
-            so_far = one if so_far is None else Joined((so_far, one))
-        elif so_far is not None:
-            so_far = Without(so_far, one)
-    return so_far
-
-
-def _mapped(contour: Contour, matrix: Array) -> Contour:
-    """From px, y downwards, to mm, y upwards."""
-    (a, b, e), (c, d, f) = (matrix[:2] * [[MM_A_PX], [-MM_A_PX]]).tolist()
-    return [(verb, tuple((a * x + b * y + e, c * x + d * y + f) for x, y in ps))
-            for verb, ps in contour]  # fmt: skip
-
-
-def _leaves(shapes: Sequence[Shape]) -> list[Painted]:
-    """The paths of shapes, without what only clips or cuts them."""
-    found: list[Painted] = []
-    waiting = list(shapes)
-    while waiting:
-        shape = waiting.pop()
-        if isinstance(shape, Painted):
-            found.append(shape)
-        elif isinstance(shape, Joined):
-            waiting += shape.parts
-        else:
-            waiting.append(shape.shape)
-    return found[::-1]
 
 
 def _ring(contour: Contour) -> np.ndarray:

@@ -5,10 +5,10 @@ from __future__ import annotations
 from PySide6.QtWidgets import QMenu, QPushButton
 
 from tinstamp.desk.pages.fields import FieldsPage
-from tinstamp.desk.ticket.ticket import free_name
 from tinstamp.desk.work.placing import Standing, copied_to, spread
 from tinstamp.desk.work.preview import preview
 from tinstamp.desk.work.session import Session
+from tinstamp.job.edit_stamps import free_name
 from tinstamp.job.model import dotted
 
 

@@ -7,6 +7,9 @@ from collections.abc import Sequence
 from PySide6.QtWidgets import QLabel, QPushButton
 
 from tinstamp.artwork.drawn import Artwork
+from tinstamp.artwork.logo import LOGO_LIMITS
+from tinstamp.artwork.svg.read import study_svg
+from tinstamp.desk.dialogs.ink_dialog import asked_of_inks
 from tinstamp.desk.dialogs.mending_dialog import MendingDialog
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
@@ -14,8 +17,10 @@ from tinstamp.desk.pages.controls import control, put_list
 from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.rows import Row
 from tinstamp.desk.pages.setting_controls import index_of
+from tinstamp.desk.work.background import taken_in
+from tinstamp.job.edit_stamps import each_ink
 from tinstamp.job.formula import LENGTHS
-from tinstamp.job.model import get
+from tinstamp.job.model import Logo, changed, dotted, get
 from tinstamp.plan.art import art_spec, draw
 from tinstamp.plan.planned import PLAN_ERRORS
 
@@ -58,6 +63,7 @@ def _file(page: FieldsPage, row: Row) -> None:
     look.clicked.connect(show)
     page.bind("mending", look, renew)
     page.row("", look)
+    session.background.come.connect(page.renew)  # what the file holds may be known later
 
 
 def _mended(shown: Artwork | None) -> str:
@@ -76,6 +82,43 @@ def _mended(shown: Artwork | None) -> str:
     ):
         told += f"; {count} {what}" if count else ""
     return told
+
+
+@control("inks")
+def _inks(page: FieldsPage, row: Row) -> None:
+    """How many colours of the file are ink, and the question which."""
+    index, session = index_of(row), page.session
+    button = QPushButton("Choose …")
+    button.setToolTip(row.tip)
+
+    def ask() -> None:
+        logo = session.job.stamps[index].artwork
+        assert isinstance(logo, Logo)
+        data = session.document.logos.get(logo.digest)
+        if data is None:
+            return
+        try:
+            study = taken_in(page.window(), logo.file, LOGO_LIMITS, study_svg, data)
+        except ValueError as error:
+            page.complain(str(error))
+            return
+        now = {ink.colour: ink.use for ink in logo.inks}
+        choice = asked_of_inks(study, now, page.about, page.window())
+        if choice is None:
+            return
+        job = changed(session.job, row.path, choice.fields())
+        if choice.each:
+            job = each_ink(job, index, choice.fields())
+        session.replace(job, page.of(row.label))
+
+    def renew() -> None:
+        inks = get(session.job, row.path)
+        count = sum(1 for ink in inks if ink.use == "ink")
+        button.setText(f"{count} of {len(inks)} are ink …" if inks else "As the file suggests …")
+
+    button.clicked.connect(ask)
+    page.bind(dotted(row.path), button, renew)
+    page.row(row.label, button)
 
 
 @control("units")

@@ -40,9 +40,9 @@ from tinstamp.desk.ticket.more import more_button
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.desk.work.stamp_drag import StampDrag
+from tinstamp.job.edit_stamps import free_name
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import Job, Stamp
-from tinstamp.job.values import LONGEST_LABEL
 from tinstamp.proofing.finding import Finding, Level, worst
 
 Index = QModelIndex | QPersistentModelIndex
@@ -214,19 +214,6 @@ class Ticket(QWidget):
         if report is None:
             return None
         return worst([f for f in report.findings if f.stamp == stamp.name])
-
-
-def free_name(job: Job, wish: str) -> str:
-    """A stamp name that is not taken: the wish, or the wish with a number, as long as a name
-    may be."""
-    taken = {stamp.name for stamp in job.stamps}
-    base, _, number = wish.rpartition(" ")
-    if not number.isdigit():
-        base = wish
-    name, count = wish[:LONGEST_LABEL], 2
-    while name in taken:
-        name, count = f"{base[: LONGEST_LABEL - 6]} {count}", count + 1
-    return name
 
 
 @overrides

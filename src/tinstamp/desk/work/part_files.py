@@ -13,17 +13,19 @@ from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
 from tinstamp.artwork.font_file import checked
-from tinstamp.artwork.logo import READING_BYTES, READING_SECONDS, natural_size
+from tinstamp.artwork.logo import LOGO_LIMITS, Looked, looked_at
 from tinstamp.chart.base import Chart
 from tinstamp.chart.joint import Faces
+from tinstamp.desk.dialogs.ink_dialog import InkChoice, asked_of_inks
 from tinstamp.desk.work.background import taken_in, watched
 from tinstamp.desk.work.documents import FONT_LIMITS
 from tinstamp.desk.work.session import Session
 from tinstamp.engine import messages as m
 from tinstamp.engine.triangles import Mesh
-from tinstamp.guarded.work import Cancelled, Limits
+from tinstamp.guarded.work import Cancelled
 from tinstamp.job import edit_features as edit
 from tinstamp.job.archive import MOST_BYTES, Document, shown
+from tinstamp.job.edit_stamps import each_ink
 from tinstamp.job.feature import Position
 from tinstamp.job.features import Extruded, Groove, Imported, TurnedProfile
 from tinstamp.job.formula import LENGTHS
@@ -33,7 +35,6 @@ from tinstamp.job.profile_file import read
 from tinstamp.job.values import LONGEST_FILE, LONGEST_LABEL
 from tinstamp.job.wording import first_problem
 
-LOGO_LIMITS = Limits(READING_SECONDS, READING_BYTES)
 AS_READ = "as it stands in its file; its faces are being looked at"
 """said of a part that was just read"""
 STEP = "STEP files (*.step *.stp *.STEP *.STP)"
@@ -220,28 +221,52 @@ class PartFiles(QObject):
         digest = hashlib.sha256(data).hexdigest()
         logo = Logo.model_validate({"file": name, "digest": digest, "format": kind})
         session = self.session
-        natural, unit_known = taken_in(self.window_, name, LOGO_LIMITS, natural_size, data, kind)
+        looked = taken_in(self.window_, name, LOGO_LIMITS, looked_at, data, kind)
+        choice = None
+        if looked.study is not None:
+            choice = asked_of_inks(looked.study, {}, name, self.window_)
+            if choice is None:
+                return
+            logo = logo.model_copy(update={"inks": choice.fields(), "framed": choice.each})
+        sized = self._sized(logo, looked, choice, fresh)
+        if sized is None:
+            return
+        if fresh:  # in one step: a stamp without its file would be built, and told of
+            taken = self.window_.add_stamp(sized, Path(name).stem, data)
+        else:
+            job = changed(session.job, ("stamps", session.selected, "artwork"), sized)
+            taken = session.take_logo(job, digest, data, f"take in {name}")
+        if taken and choice is not None and choice.each:
+            job = each_ink(session.job, session.selected, choice.fields())
+            session.replace(job, "a stamp for each ink")
+
+    def _sized(
+        self, logo: Logo, looked: Looked, choice: InkChoice | None, fresh: bool
+    ) -> Logo | None:
+        """A logo in a size that suits its face; None when the question for its unit was given
+        up."""
+        session, natural = self.session, looked.natural
         face = session.face if session.face in session.charts else next(iter(session.charts), None)
         room = 20.0
         if not fresh and session.selected >= 0:
             face = session.job.stamps[session.selected].setting.face
         if face is not None:
             room = room_on(session.charts[face])
-        if natural is not None and not unit_known:
+        if looked.study is not None and choice is not None:
+            natural = looked.study.across(dict(choice.uses))
+            if choice.each:
+                natural = (looked.study.page[0] * looked.study.size,
+                           looked.study.page[1] * looked.study.size)  # fmt: skip
+        if natural is not None and not looked.known:
             unit = ask_unit(natural, room, self.window_)
             if unit is None:
-                return
+                return None
             logo = logo.model_copy(update={"unit": unit})
             natural = (natural[0] * LENGTHS[unit], natural[1] * LENGTHS[unit])
         if natural is not None and 1.0 <= natural[0] <= 10.0 * room:
-            logo = logo.model_copy(update={"given": "file"})
-        else:  # plainly off, or of no size: made to fit, which the fields show
-            logo = logo.model_copy(update={"size": f"{0.4 * room:.3g} mm"})
-        if fresh:  # in one step: a stamp without its file would be built, and told of
-            self.window_.add_stamp(logo, Path(name).stem, data)
-            return
-        job = changed(session.job, ("stamps", session.selected, "artwork"), logo)
-        session.take_logo(job, digest, data, f"take in {name}")
+            return logo.model_copy(update={"given": "file"})
+        # plainly off, or of no size: made to fit, which the fields show
+        return logo.model_copy(update={"size": f"{0.4 * room:.3g} mm"})
 
     def _profile(self, name: str, data: bytes, list_name: str) -> None:
         index = self.session.feature

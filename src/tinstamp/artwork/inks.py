@@ -102,12 +102,16 @@ class Study:
     @property
     def differs(self) -> bool:
         """True when its colours tell different things: not all are ink, or they are far apart."""
-        inks = self.inks
-        if any(ink.suggested != "ink" for ink in inks):
-            return True
-        colours = np.array([ink.rgb for ink in inks]).reshape(-1, 3)
+        return self.far_apart or any(ink.suggested != "ink" for ink in self.inks)
+
+    @property
+    def far_apart(self) -> bool:
+        """True when some of its inks are colours that no one takes for one."""
+        colours = np.array([ink.rgb for ink in self.inks if ink.suggested == "ink"]).reshape(-1, 3)
+        if len(colours) < 2:
+            return False
         apart = np.linalg.norm(colours[:, None] - colours, axis=-1)
-        return bool(len(inks) > 1 and apart.max() > FAR_APART)
+        return bool(apart.max() > FAR_APART)
 
     @property
     def paged(self) -> bool:

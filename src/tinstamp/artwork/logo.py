@@ -107,7 +107,8 @@ class Looked:
     Attributes
     ----------
     natural : width and height, mm or the units of a DXF that names none; None for a picture.
-    known : False for a DXF that names no unit. study : its colours, where they tell different things.
+    known : False for a DXF that names no unit.
+    study : its colours, where they tell different things.
     """
 
     natural: tuple[float, float] | None

@@ -171,7 +171,7 @@ def _told_of_inks(study: Study, use: dict[str, Use]) -> list[str]:
     cut = [name for name, u in use.items() if u == "cut"]
     if cut:
         return [f"the page ({cut[0]}) is taken as no ink: see the colours"]
-    if study.differs and study.touching:
+    if study.far_apart and study.touching:
         count = sum(1 for u in use.values() if u == "ink")
         return [f"{count} colours that touch are stamped as one: see the colours"]
     return []

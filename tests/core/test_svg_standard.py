@@ -1,0 +1,114 @@
+"""SVG as the standard has it, a feature at a time, against resvg, an independent renderer; and by
+hand where that renderer does not follow the standard.
+
+Sources: SVG 2, CSS Masking 1, CSS Transforms 1, Media Queries 4, CSS Values 3 (W3C)."""
+
+from __future__ import annotations
+
+import gzip
+from pathlib import Path
+
+import pytest
+
+from tests.core.rendered import overlap
+from tests.core.test_logo import svg
+from tinstamp.artwork.painted import LogoError
+from tinstamp.artwork.svg.read import read_svg
+
+RECT = '<rect x="20" y="20" width="50" height="40"/>'
+FEATURES = dict(
+    line.split("\t", 1)
+    for line in (Path(__file__).parent / "data" / "svg_features.tsv").read_text().splitlines()
+)
+"""By name what stands in a drawing of 100 by 100, or a whole drawing."""
+
+
+@pytest.mark.parametrize("feature", FEATURES)
+def test_a_feature_is_drawn_as_a_renderer_draws_it(feature: str) -> None:
+    body = FEATURES[feature]
+    if "<svg xmlns" not in body:
+        links = 'xmlns:xlink="http://www.w3.org/1999/xlink"'
+        body = (
+            f'<svg xmlns="http://www.w3.org/2000/svg" {links} width="100" height="100" '
+            f'viewBox="0 0 100 100">{body}</svg>'
+        )
+    assert overlap(body.encode()) >= 0.98
+
+
+def area(body: str) -> float:
+    return sum(region.area for region in read_svg(svg(body)).regions)
+
+
+LINE = 'd="M10 50H90" fill="none" stroke="#000" stroke-width="6"'
+
+
+@pytest.mark.parametrize(
+    ("body", "true"),
+    [
+        # Media Queries 4, 3: sheets for a screen apply, those for paper do not
+        ("<style>@media screen{rect{display:none}}</style><circle r='9'/>" + RECT, 63.617),
+        ("<style>@media print{rect{display:none}}</style>" + RECT, 2000.0),
+        ("<style>@media (max-width:9px){rect{display:none}}</style>" + RECT, 2000.0),
+        ("<style>@media (min-width:9px) and (max-width:9999px){rect{width:10px}}</style>" + RECT,
+         400.0),
+        # CSS 2.1, 4.2: a value that is not allowed is as if it were not there
+        ('<g fill="none"><rect width="60" height="60" fill="bogus"/></g><circle cx="50" cy="50" '
+         'r="10"/>', 314.159),
+        # SVG 2, 9.6.1 pathLength: five dashes of a tenth each
+        (f'<path {LINE} pathLength="10" stroke-dasharray="1 1"/>', 240.0),
+        # SVG 2, 8.11 non-scaling-stroke: as wide across as along
+        (f'<g transform="scale(1 5) translate(0 -40)"><path {LINE} '
+         'vector-effect="non-scaling-stroke"/></g>', 80 * 6 * 25.4 / 96),
+        # CSS Transforms 1, 8: a property with units, about the middle of the view box
+        ('<rect x="40" y="20" width="20" height="60" '
+         'style="transform:rotate(.25turn);transform-origin:50% 50%"/>', 1200.0),
+        # SVG 2, 9.5.2: a path is drawn up to its fault
+        ('<path d="M10 10H50V50H10Z M60 60 H70 V70 oops"/>', 1650.0),
+        # what can be seen through is no ink
+        ('<rect width="10" height="10"/><g opacity=".4"><rect x="50" width="40" height="40"/></g>',
+         100.0),
+    ],
+)  # fmt: skip
+def test_where_the_standard_alone_decides(body: str, true: float) -> None:
+    assert area(body) == pytest.approx(true, rel=2e-4)
+
+
+@pytest.mark.parametrize(
+    ("body", "told"),
+    [
+        ('<image href="a.png" width="9" height="9"/>', "pictures in the file left out (once)"),
+        ('<text>words</text><text>more</text>', "text in the file left out (2 times)"),
+        ('<filter id="f"/><g filter="url(#f)"><circle r="9"/></g>', "filters in the file left out"),
+        ('<pattern id="p"/><circle r="9" fill="url(#p)"/>', "patterns in the file left out"),
+        ('<foreignObject><p/></foreignObject>', "foreign content in the file left out"),
+        ('<circle r="9" clip-path="circle(4px)"/>', "clips written as CSS shapes"),
+        ('<use href="other.svg#a"/>', "things from other files"),
+        ('<circle r="9" fill-opacity=".2"/>', "what can be seen through was left out (once)"),
+        ('<linearGradient id="g"><stop stop-opacity="0"/><stop offset="1"/></linearGradient>'
+         '<rect width="9" height="9" fill="url(#g)"/>', "gradients that fade out"),
+        ('<mask id="m"><rect width="99" height="99" fill="#777"/></mask>'
+         '<rect width="9" height="9" mask="url(#m)"/>', "masks with shades"),
+    ],
+)  # fmt: skip
+def test_what_has_no_shape_is_told_by_name_and_count(body: str, told: str) -> None:
+    assert any(told in note for note in read_svg(svg(body + RECT)).notes)
+
+
+def test_a_packed_file_and_one_with_entities_of_its_own() -> None:
+    plain = svg(RECT)
+    assert read_svg(gzip.compress(plain)).regions[0].area == pytest.approx(2000.0)
+    own = b'<!DOCTYPE svg [<!ENTITY w "50">]>' + plain.replace(b'width="50"', b'width="&w;"')
+    assert read_svg(own).regions[0].area == pytest.approx(2000.0)
+    with pytest.raises(LogoError, match="damaged"):
+        read_svg(gzip.compress(plain)[:-20])
+
+
+def test_a_thousand_hatches_and_what_lies_under_a_flag() -> None:
+    """What is hidden adds no outline; lines that cross a field are united with it."""
+    lines = "".join(f'<path d="M0 {k / 10}H100" stroke="#000" stroke-width=".06"/>'
+                    for k in range(1, 1000))  # fmt: skip
+    drawing = read_svg(svg(lines))
+    assert len(drawing.regions) == 999
+    assert sum(r.area for r in drawing.regions) == pytest.approx(999 * 6.0, rel=1e-3)
+    (region,) = read_svg(svg(f'<rect width="100" height="100" fill="#ccc"/>{lines}')).regions
+    assert region.area == pytest.approx(1e4) and len(region.outer) == 4

@@ -1,0 +1,134 @@
+"""The question which colours of a logo are ink, asked and answered with real clicks."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+import numpy as np
+import pytest
+from PySide6.QtCore import QPoint, Qt, QTimer
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication, QFileDialog, QPushButton
+
+from tests.desk.conftest import Hand
+from tests.desk.test_artwork import first, plate
+from tinstamp.desk.dialogs.ink_dialog import InkDialog
+
+__all__ = ["plate"]
+
+MARK = """<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="30mm" viewBox="0 0 100 100">
+<rect width="100" height="100" fill="#fff"/>
+<rect x="20" y="20" width="60" height="60" fill="#204080"/>
+<rect x="40" y="40" width="20" height="20" fill="#d02020"/></svg>"""
+
+
+def answer(work: Callable[[InkDialog], None]) -> list[InkDialog]:
+    """Let a hand answer the next question."""
+    seen: list[InkDialog] = []
+
+    def look() -> None:
+        dialog = QApplication.activeModalWidget()
+        if not isinstance(dialog, InkDialog):
+            QTimer.singleShot(50, look)
+            return
+        seen.append(dialog)
+        work(dialog)
+
+    QTimer.singleShot(50, look)
+    return seen
+
+
+def press(dialog: InkDialog, word: str, row: int = 0) -> None:
+    buttons = [b for b in dialog.findChildren(QPushButton) if b.text() == word]
+    QTest.mouseClick(buttons[row], Qt.MouseButton.LeftButton)
+
+
+def dark(dialog: InkDialog) -> float:
+    """The part of the picture of what will be stamped that is ink."""
+    picture = (
+        dialog.after.grab()
+        .toImage()
+        .convertToFormat(dialog.grab().toImage().Format.Format_Grayscale8)
+    )
+    bits = np.frombuffer(picture.constBits(), dtype=np.uint8)
+    grey = bits.reshape(picture.height(), -1)[:, : picture.width()]
+    return float((grey < 128).sum()) / min(picture.width(), picture.height()) ** 2
+
+
+@pytest.fixture
+def mark(plate: Hand, monkeypatch: pytest.MonkeyPatch, tmp_path: Path) -> Hand:
+    path = tmp_path / "mark.svg"
+    path.write_text(MARK)
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *a, **k: (str(path), ""))
+    return plate
+
+
+def uses(hand: Hand) -> dict[str, str]:
+    return {ink.colour: ink.use for ink in first(hand).artwork.inks}
+
+
+def test_the_question_comes_with_a_guess_and_the_answer_is_kept(mark: Hand) -> None:
+    figures: list[float] = []
+
+    def work(dialog: InkDialog) -> None:
+        figures.append(dark(dialog))
+        press(dialog, "Cut out", 2)  # the smallest: the red
+        figures.append(dark(dialog))
+        press(dialog, "Use these")
+
+    answer(work)
+    mark.window.ticket.add_logo.emit()
+    mark.until_built()
+    assert figures[0] > 1.05 * figures[1] > 0.0
+    assert uses(mark) == {"#ffffff": "cut", "#204080": "ink", "#d02020": "cut"}
+    report = mark.window.session.report
+    assert report.valid
+    assert report.stamps[0].artwork_area == pytest.approx(3200.0 * 0.3**2, rel=1e-4)
+    button = mark.window.fields.page.by_path["stamps.0.artwork.inks"]
+    assert button.text() == "1 of 3 are ink …"
+    answer(lambda dialog: press(dialog, "As suggested") or press(dialog, "Use these"))  # type: ignore[func-returns-value]
+    QTest.mouseClick(button, Qt.MouseButton.LeftButton)
+    mark.until_built()
+    assert uses(mark)["#d02020"] == "ink"
+    area = mark.window.session.report.stamps[0].artwork_area
+    assert area == pytest.approx(3600.0 * 0.3**2, rel=1e-4)
+    mark.window.session.undo()
+    assert uses(mark)["#d02020"] == "cut"
+
+
+def test_a_stamp_for_each_ink_and_the_way_back(mark: Hand) -> None:
+    def work(dialog: InkDialog) -> None:
+        QTest.mouseClick(
+            dialog.each, Qt.MouseButton.LeftButton, pos=QPoint(8, dialog.each.height() // 2)
+        )
+        press(dialog, "Use these")
+
+    answer(work)
+    mark.window.ticket.add_logo.emit()
+    mark.until_built()
+    session = mark.window.session
+    assert [s.name for s in session.job.stamps] == ["mark", "mark 2"]
+    assert session.report.valid
+    assert [s.artwork_area for s in session.report.stamps] == pytest.approx(
+        [3200.0 * 0.3**2, 400.0 * 0.3**2], rel=1e-4
+    )
+    session.undo()
+    assert len(session.job.stamps) == 1
+    session.undo()
+    assert not session.job.stamps
+
+
+def test_giving_up_takes_nothing_in_and_no_ink_cannot_be_taken(mark: Hand) -> None:
+    def work(dialog: InkDialog) -> None:
+        for row in range(3):
+            press(dialog, "Left out", row)
+        assert not dialog.take.isEnabled() and "nothing to stamp" in dialog.told.text()
+        press(dialog, "Invert")
+        assert not dialog.take.isEnabled()
+        press(dialog, "Cancel")
+
+    seen = answer(work)
+    mark.window.ticket.add_logo.emit()
+    assert seen and not mark.window.session.job.stamps
+    assert not mark.window.session.document.logos

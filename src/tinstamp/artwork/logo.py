@@ -9,6 +9,7 @@ from typing import Literal
 
 import numpy as np
 
+from tinstamp.artwork.contacts import Parted, parted
 from tinstamp.artwork.drawing import Drawing
 from tinstamp.artwork.drawn import Artwork, Mended
 from tinstamp.artwork.inks import Study, Uses
@@ -205,6 +206,7 @@ def _drawn(spec: LogoSpec, drawing: Drawing) -> Artwork:
     regions = [drawing.regions[k].transformed(np.eye(2) * scale, shift) for k in left]
     dropped = sum(len(r.outlines) for k, r in enumerate(drawing.regions) if k not in set(left))
     made: Tidied = tidy(regions, spec.speck, spec.reduce)
+    clear = parted(made.regions)
     mended = Mended(
         made.before,
         made.after,
@@ -218,13 +220,24 @@ def _drawn(spec: LogoSpec, drawing: Drawing) -> Artwork:
     )
     ends = tuple((m.x * scale + shift[0], m.y * scale + shift[1]) for m in marks)
     return Artwork(
-        made.regions,
+        clear.regions,
         width=width * scale,
         cap_height=height * scale,
-        notes=drawing.notes,
+        notes=(*drawing.notes, *_told_of(clear)),
         marks=ends,
         mended=mended,
     )
+
+
+def _told_of(clear: Parted) -> list[str]:
+    """What became of outlines that touched, in words."""
+    found = []
+    for places, what in ((clear.joined, "joined"), (clear.cut, "parted")):
+        if places:
+            (x, y), count = places[0], len(places)
+            many = "at one place" if count == 1 else f"at {count} places, the first"
+            found.append(f"outlines that touched were {what} {many}, {x:.2f}, {y:.2f} mm")
+    return found
 
 
 Box = tuple[float, float, float, float]

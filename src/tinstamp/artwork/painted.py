@@ -15,7 +15,7 @@ import pyclipper
 import shapely
 
 from tinstamp.artwork.outline import Array, Region, nest, polygon
-from tinstamp.artwork.unite import Contour, chained, feed, fine_polyline, merge_limit
+from tinstamp.artwork.unite import SPECK_OF_EM, Contour, chained, feed, fine_polyline, merge_limit
 
 EMS = (1000.0, 240.0, 613.0, 2371.0, 97.0)
 """Units for the largest side of the drawing that outlines are united in, tried in turn."""
@@ -85,8 +85,9 @@ Shape = Painted | Joined | Within | Without
 """What is painted, by paths alone or by what clips and cuts them."""
 
 
-def whole(shapes: Sequence[Shape]) -> tuple[list[Region], str]:
+def whole(shapes: Sequence[Shape], speck: float = 0.0) -> tuple[list[Region], str]:
     """Everything that is painted, united, mm; and words when that is not quite what is painted.
+    Pieces of outlines shorter than `speck` mm are closed up; 0 for a part of the drawing's size.
 
     Skia's union loses a piece now and then where edges run on one another; so it is held
     against Clipper's, and where they differ it is tried again at another scale, and turned.
@@ -98,7 +99,7 @@ def whole(shapes: Sequence[Shape]) -> tuple[list[Region], str]:
     low, size = points.min(axis=0), float(np.ptp(points, axis=0).max())
     if size <= 0 or size > LARGEST_DRAWING or np.abs(points).max() > 100 * LARGEST_DRAWING:
         raise LogoError(f"the drawing is {size:.3g} mm large: no size that could be stamped")
-    sheet = _Sheet(low, size)
+    sheet = _Sheet(low, size, speck=speck)
     found: list[Region] = []
     followed = False
     for group in _groups(shapes, sheet):
@@ -111,11 +112,18 @@ def whole(shapes: Sequence[Shape]) -> tuple[list[Region], str]:
 
 @dataclass(frozen=True)
 class _Sheet:
-    """Where a drawing begins and how large it is, mm; Clipper's whole numbers for its size."""
+    """Where a drawing begins and how large it is, mm; Clipper's whole numbers for its size; the
+    smallest piece of an outline, mm, 0 for a part of the size."""
 
     low: Array
     size: float
     units: float = CLIPPER_UNITS
+    speck: float = 0.0
+
+    @property
+    def em(self) -> float:
+        """The size, mm, that small things are measured by when outlines are followed."""
+        return min(self.size, self.speck / SPECK_OF_EM) if self.speck else self.size
 
     @property
     def fine(self) -> float:
@@ -157,7 +165,7 @@ def _agreed(shapes: Sequence[Shape], sheet: _Sheet) -> tuple[list[Region], bool]
         if at_once and not plain:
             continue
         try:
-            found = _united(shapes, sheet.size, em, turn, at_once)
+            found = _united(shapes, sheet, em, turn, at_once)
             differing = _differing(expected, found, sheet)
             if _alike(expected, differing, sheet):
                 return found, False
@@ -213,14 +221,14 @@ def united(
     return [
         region
         for group in _groups(shapes, sheet)
-        for region in _united(group, sheet.size, em, turn, at_once)
+        for region in _united(group, sheet, em, turn, at_once)
     ]
 
 
 def _united(
-    shapes: Sequence[Shape], size: float, em: float, turn: float, at_once: bool
+    shapes: Sequence[Shape], sheet: _Sheet, em: float, turn: float, at_once: bool
 ) -> list[Region]:
-    grow = em / size
+    grow = em / sheet.size
     c, s = np.cos(turn), np.sin(turn)
     there = grow * np.array([[c, -s], [s, c]])
     back = np.array([[c, s], [-s, c]]) / grow
@@ -235,7 +243,7 @@ def _united(
         every.simplify(fix_winding=True, keep_starting_points=False)
     else:
         every = _joined([_drawn(shape, there, centre) for shape in shapes])
-    regions = chained(every, em, merge_limit(size), centre)
+    regions = chained(every, sheet.em * grow, merge_limit(sheet.em), centre)
     return [r.transformed(back, np.zeros(2)) for r in regions]
 
 

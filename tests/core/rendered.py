@@ -10,10 +10,13 @@ from numpy.typing import NDArray
 from PIL import Image, ImageDraw
 
 from tinstamp.artwork.drawing import Drawing
+from tinstamp.artwork.fonts import shipped
 from tinstamp.artwork.svg.lengths import MM_A_PX, page_size
 from tinstamp.artwork.svg.read import parsed, read_svg
 
 Mask = NDArray[np.bool_]
+FONTS = [str(face.path) for face in shipped()]
+"""The fonts that both have at hand."""
 INKED = 127
 """Opacity, of 255, above which a pixel is ink."""
 EDGE_SLACK = 0.25
@@ -32,6 +35,7 @@ def both_inks(data: bytes, size: int, drawing: Drawing | None = None) -> tuple[M
         resvg_py.svg_to_bytes(
             svg_string=text, dpi=96.0, languages=["en"],
             width=max(1, round(wide * grow)), height=max(1, round(high * grow)),
+            skip_system_fonts=True, font_files=FONTS if "<text" in text else None,
         )
     )  # fmt: skip
     with Image.open(io.BytesIO(png)) as picture:

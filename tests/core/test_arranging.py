@@ -16,7 +16,7 @@ from scipy.special import ellipe
 from tests.conftest import made, plate, stamp, tank
 from tests.core.plans import flat
 from tinstamp.artwork.crossing import crossings, doubles
-from tinstamp.artwork.dxf_logo import read_dxf
+from tinstamp.artwork.dxf.read import read_dxf
 from tinstamp.chart.base import Chart
 from tinstamp.desk.work.placing import Standing, copied_to, moved, spread
 from tinstamp.engine.build import build

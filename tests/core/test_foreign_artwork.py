@@ -17,7 +17,7 @@ from PIL import Image
 
 from tests.core.test_logo import spec, svg
 from tinstamp.artwork import painted
-from tinstamp.artwork.dxf_logo import read_dxf
+from tinstamp.artwork.dxf.read import read_dxf
 from tinstamp.artwork.logo import FileData, Reading, draw_logo, read_guarded
 from tinstamp.artwork.painted import LogoError, Painted, whole
 from tinstamp.artwork.svg.read import read_svg

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import io
 import math
+import tempfile
 import zipfile
 from importlib.resources import files
 from io import BytesIO, StringIO
+from pathlib import Path
 
 import ezdxf
 import numpy as np
@@ -18,7 +20,7 @@ from PIL import Image, ImageDraw
 
 from tests.conftest import ROOT
 from tinstamp.artwork.drawn import Frame, flip_of, flipped, framed
-from tinstamp.artwork.dxf_logo import read_dxf
+from tinstamp.artwork.dxf.read import read_dxf
 from tinstamp.artwork.logo import FileData, LogoSpec, draw_logo
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.painted import LogoError
@@ -102,7 +104,7 @@ def test_what_an_svg_may_hold() -> None:
     inches = svg('<rect width="2" height="2"/>', 'width="4in" height="4in" viewBox="0 0 4 4"')
     assert area(inches) == pytest.approx(4 * 25.4**2, rel=1e-6)
     (note,) = read_svg(svg('<rect width="9" height="9"/><text>words</text>')).notes
-    assert "text in the file left out" in note
+    assert "text without a font in the file left out" in note
     assert "96 units" in read_svg(svg('<rect width="9" height="9"/>', "")).notes[0]
 
 
@@ -126,13 +128,19 @@ def test_bad_svgs_are_told(data: bytes, words: str) -> None:
         read_svg(data)
 
 
-def dxf(draw, unit: int = units.MM) -> bytes:  # type: ignore[no-untyped-def]
+def dxf(draw, unit: int = units.MM, form: str = "\n") -> bytes:  # type: ignore[no-untyped-def]
+    """A drawing with either line end, or as a binary file."""
     document = ezdxf.new("R2010", setup=True)
     document.units = unit
     draw(document, document.modelspace())
+    if form == "binary":
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / "a.dxf"
+            document.saveas(path, fmt="bin")
+            return path.read_bytes()
     out = StringIO()
     document.write(out)
-    return out.getvalue().encode()
+    return out.getvalue().replace("\r\n", "\n").replace("\n", form).encode()
 
 
 def inked(data: bytes, **fields: float) -> float:
@@ -188,11 +196,14 @@ CASES = [
 ]
 
 
+@pytest.mark.parametrize("form", ["\n", "\r\n", "binary"])
 @pytest.mark.parametrize(("draw", "true"), CASES)
 @pytest.mark.parametrize(("unit", "scale"), [(units.MM, 1.0), (units.IN, 25.4), (0, 1.0)])
-def test_dxf_entities(draw, true: float, unit: int, scale: float) -> None:  # type: ignore[no-untyped-def]
+def test_dxf_entities(  # type: ignore[no-untyped-def]
+    draw, true: float, unit: int, scale: float, form: str
+) -> None:
     """Areas by hand, at mm, at inches and without a unit."""
-    data = dxf(draw, unit)
+    data = dxf(draw, unit, form)
     assert inked(data, join=0.01 * scale) == pytest.approx(true * scale**2, rel=5e-4)
     drawing = read_dxf(data, 25.4, 0.25, 0.0)
     if unit == 0:

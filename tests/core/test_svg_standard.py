@@ -23,6 +23,25 @@ FEATURES = dict(
 """By name what stands in a drawing of 100 by 100, or a whole drawing."""
 
 
+WORDS = 'font-family="Barlow" font-weight="bold" font-size="18"'
+TEXTS = [
+    f'<text x="10" y="40" {WORDS}>Fill</text>',
+    f'<text x="50" y="40" text-anchor="middle" {WORDS}>to this</text>',
+    f'<text x="90" y="40" text-anchor="end" {WORDS}>line <tspan font-size="10">here</tspan></text>',
+    f'<text x="10" y="30" {WORDS}>two<tspan x="20" dy="25">lines</tspan> <tspan dy="-5">up</tspan>'
+    "</text>",
+    f'<g transform="rotate(20)"><text x="20" y="40" {WORDS} fill="none" stroke="#000">Oil</text>'
+    "</g>",
+    '<text x="5" y="50" style="font:bold 20px Nowhere, \'Barlow\', sans-serif">A\n   B  </text>',
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("body", TEXTS)
+def test_text_in_a_font_at_hand_is_drawn_as_a_renderer_draws_it(body: str) -> None:
+    page = 'width="100" height="100" viewBox="0 0 100 100"'
+    assert overlap(svg(body, page), 1024) >= 0.97
+
+
 @pytest.mark.parametrize("feature", FEATURES)
 def test_a_feature_is_drawn_as_a_renderer_draws_it(feature: str) -> None:
     body = FEATURES[feature]
@@ -77,7 +96,10 @@ def test_where_the_standard_alone_decides(body: str, true: float) -> None:
     ("body", "told"),
     [
         ('<image href="a.png" width="9" height="9"/>', "pictures in the file left out (once)"),
-        ('<text>words</text><text>more</text>', "text in the file left out (2 times)"),
+        ("<text>words</text><text>more</text>", "text without a font in the file left out (2"),
+        ('<text font-family="Nowhere">words</text>', "text in the font “Nowhere” in the file left"),
+        ('<text font-family="Barlow" font-weight="bold"><textPath href="#p">w</textPath></text>',
+         "text on a path in the file left out"),
         ('<filter id="f"/><g filter="url(#f)"><circle r="9"/></g>', "filters in the file left out"),
         ('<pattern id="p"/><circle r="9" fill="url(#p)"/>', "patterns in the file left out"),
         ('<foreignObject><p/></foreignObject>', "foreign content in the file left out"),

@@ -31,7 +31,7 @@ BEYOND = 0.004
 """mm that a bridge or a cut reaches beyond its zone"""
 ROUND_A_CORNER = 0.08
 """mm along an outline between places of it that are not one corner"""
-ROUNDS = 3
+MOST_ROUNDS = 3
 """Times that contacts are looked for."""
 SMALLEST_PIECE = 0.002
 """mm; shorter pieces of an outline come from rounding"""
@@ -59,7 +59,7 @@ def parted(regions: Sequence[Region]) -> Parted:
     now = list(regions)
     joined: list[tuple[float, float]] = []
     cut: list[tuple[float, float]] = []
-    for _ in range(ROUNDS):
+    for _ in range(MOST_ROUNDS):
         near = _in_contact(now)
         if not near:
             break

@@ -93,7 +93,7 @@ def _read(reading: Reading) -> Drawing:
     if kind == "svg":
         return read_svg(reading.file.data, reading.inks)
     if kind == "dxf":
-        from tinstamp.artwork.dxf_logo import read_dxf
+        from tinstamp.artwork.dxf.read import read_dxf
 
         return read_dxf(reading.file.data, reading.unit, reading.join, reading.stroke)
     from tinstamp.artwork.trace import trace

@@ -29,7 +29,7 @@ COMPUTING_SHARE = 1.6
 """Times the seconds of computing that work may take on a busy machine."""
 CANCEL_LOOK = 0.05
 """s between two looks at whether the work was cancelled"""
-ARTWORK = ("tinstamp.artwork.logo", "tinstamp.artwork.dxf_logo", "tinstamp.artwork.font_file")
+ARTWORK = ("tinstamp.artwork.logo", "tinstamp.artwork.dxf.read", "tinstamp.artwork.font_file")
 KERNEL = ("tinstamp.engine.importing", "scipy.interpolate", "scipy.optimize")
 """What a process is warmed up with."""
 

@@ -54,7 +54,7 @@ def _shape(layer: Layer, grow: float, made: dict[int, Shape | None]) -> Shape | 
         return None
     contours: list[Contour]
     if layer.stroke is None:
-        contours = [run.commands for run in layer.runs if len(run.commands) > 1]
+        contours = [run.commands for run in layer.runs if _encloses(run.commands)]
     else:
         per = float(np.sqrt(abs(np.linalg.det(matrix[:2, :2]))))
         try:
@@ -75,6 +75,11 @@ def _shape(layer: Layer, grow: float, made: dict[int, Shape | None]) -> Shape | 
             continue
         shape = Within(shape, only)
     return shape
+
+
+def _encloses(contour: Contour) -> bool:
+    """False for a point and for a single straight line, which bound nothing."""
+    return len(contour) > 2 or (len(contour) == 2 and contour[1][0] != "L")
 
 
 def _holds(only: Shape, contours: list[Contour]) -> bool:

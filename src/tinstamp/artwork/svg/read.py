@@ -44,8 +44,8 @@ from tinstamp.artwork.unite import Contour, polyline
 
 DRAWN_TWICE = 0.001
 """mm; lines that differ by no more are one line drawn twice."""
-HINTS = {"text": ": turn it into outlines first"}
-"""What to do about things that were left out."""
+TEXT_HINT = ": turn it into outlines first"
+"""What to do about text that was left out."""
 
 
 def read_svg(data: bytes, uses: Uses = ()) -> Drawing:
@@ -213,7 +213,8 @@ def _told(told: dict[str, int], pale: int) -> list[str]:
         elif what == SHADED:
             found.append(f"{what} are taken as black and white ({times})")
         else:
-            found.append(f"{what} in the file left out ({times}){HINTS.get(what, '')}")
+            hint = TEXT_HINT if what.startswith("text") else ""
+            found.append(f"{what} in the file left out ({times}){hint}")
     if pale:
         times = "once" if pale == 1 else f"{pale} times"
         found.append(f"what can be seen through was left out ({times})")

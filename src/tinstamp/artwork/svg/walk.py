@@ -26,13 +26,13 @@ from tinstamp.artwork.svg.servers import Servers
 from tinstamp.artwork.svg.state import State, local_name, target_name
 from tinstamp.artwork.svg.style import START, Style, computed
 from tinstamp.artwork.svg.transforms import fitted, origin_of, scaling, shift, transform_of, turn
+from tinstamp.artwork.svg.words import text_runs
 
 MOST_ELEMENTS = 20_000
 """elements of a drawing, those that are used again counted each time"""
 DEEPEST = 200
 """Elements within one another, uses unfolded."""
-TOLD = {"image": "pictures", "foreignObject": "foreign content", "video": "pictures",
-        "text": "text", "tref": "text", "altGlyph": "text"}  # fmt: skip
+TOLD = {"image": "pictures", "foreignObject": "foreign content", "video": "pictures"}
 """Elements that have no shape, and what they are called."""
 
 
@@ -108,7 +108,7 @@ class Walk:
         return replace(state, clips=tuple(clips))
 
     def _within(self, element: Any, name: str, state: State) -> Iterator[Layer]:
-        if state.clipping and name not in (*FIGURES, "use"):
+        if state.clipping and name not in (*FIGURES, "use", "text"):
             return  # a clip is made of shapes alone (CSS Masking 1, 6.2)
         if name in FIGURES:
             yield from self._figure(element, name, state)
@@ -123,6 +123,8 @@ class Walk:
                     break
         elif name == "use":
             yield from self._use(element, state)
+        elif name == "text":
+            yield from self._text(element, state)
         elif name in TOLD and not state.clipping:
             self.tell(TOLD[name])
 
@@ -198,21 +200,32 @@ class Walk:
 
     def _figure(self, element: Any, name: str, state: State) -> Iterator[Layer]:
         runs = tuple(self._runs(element, name, state))
-        style = state.style
         if not runs:
             return
-        if style["visibility"] == "visible":
-            if state.clipping:
-                rule = style["clip-rule"] == "evenodd"
-                yield Layer(runs, state.matrix, rule, WHITE, clips=state.clips)
-                return
-            fill = self._paint("fill", runs, state)
-            if fill is not None and name != "line":
-                rule = style["fill-rule"] == "evenodd"
-                yield Layer(runs, state.matrix, rule, fill, clips=state.clips)
-            yield from self._stroked(element, runs, state)
+        if state.style["visibility"] == "visible":
+            yield from self._filled(element, runs, state)
         if name in ("path", "line", "polyline", "polygon") and not state.clipping:
             yield from self._marked(runs, state)
+
+    def _text(self, element: Any, state: State) -> Iterator[Layer]:
+        def styled(inner: Any, above: Style) -> Style:
+            return computed(inner, above, self.declared.get(inner, ()))
+
+        for runs, style in text_runs(element, state.style, styled, self.tell):
+            yield from self._filled(element, runs, replace(state, style=style))
+
+    def _filled(self, element: Any, runs: tuple[Run, ...], state: State) -> Iterator[Layer]:
+        """The fill of runs, then their stroke."""
+        style = state.style
+        if state.clipping:
+            yield Layer(runs, state.matrix, style["clip-rule"] == "evenodd", WHITE,
+                        clips=state.clips)  # fmt: skip
+            return
+        fill = self._paint("fill", runs, state)
+        if fill is not None:
+            rule = style["fill-rule"] == "evenodd"
+            yield Layer(runs, state.matrix, rule, fill, clips=state.clips)
+        yield from self._stroked(element, runs, state)
 
     def _stroked(self, element: Any, runs: tuple[Run, ...], state: State) -> Iterator[Layer]:
         paint = self._paint("stroke", runs, state)

@@ -1,0 +1,170 @@
+"""What the entities of a DXF paint: outlines, hatches, lines with a width, text; what has no
+outline is counted by name, and so is what the drawing hides.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from typing import Any
+
+import shapely
+
+from tinstamp.artwork.dxf.lettering import letters_of
+from tinstamp.artwork.dxf.run import DxfRun, run_of
+from tinstamp.artwork.dxf.widths import has_width, wide_outlines
+from tinstamp.artwork.unite import Contour
+
+CUBICS_A_TURN = 16
+"""Cubics to a full turn: four are 0.03 % of the radius off, sixteen hardly at all."""
+DRAWN = {"LINE", "ARC", "CIRCLE", "ELLIPSE", "SPLINE", "LWPOLYLINE", "POLYLINE", "HELIX"}
+"""Entities that are lines."""
+FILLED = {"SOLID", "TRACE"}
+"""Entities that are filled four-sided fields."""
+TAKEN_APART = {"MLINE"}
+"""Entities that are made of others."""
+CALLED = {
+    "3DFACE": "3D faces", "MESH": "meshes", "3DSOLID": "3D solids", "BODY": "3D bodies",
+    "REGION": "regions", "SURFACE": "surfaces", "POINT": "points", "IMAGE": "pictures",
+    "WIPEOUT": "wipeouts", "DIMENSION": "dimensions", "ARC_DIMENSION": "dimensions",
+    "LEADER": "leaders", "MULTILEADER": "leaders", "MLEADER": "leaders", "XLINE": "endless lines",
+    "RAY": "endless lines", "ACAD_TABLE": "tables", "TOLERANCE": "tolerance frames",
+    "OLE2FRAME": "embedded objects", "OLEFRAME": "embedded objects", "SHAPE": "shapes",
+    "PDFUNDERLAY": "underlays", "DWFUNDERLAY": "underlays", "DGNUNDERLAY": "underlays",
+    "ATTDEF": "attribute definitions", "ACAD_PROXY_ENTITY": "objects of other programs",
+}  # fmt: skip
+"""What entities without an outline are called."""
+SILENT = {"VIEWPORT", "SEQEND", "LIGHT", "SUN"}
+"""Entities that paint nothing."""
+NEVER_PLOTTED = "defpoints"
+"""The layer that no plotter sees."""
+HIDDEN, INVISIBLE = "things on layers that are off, frozen or not plotted", "invisible things"
+PATTERNED = "hatches of lines"
+"""What is counted where a hatch of lines is taken as filled."""
+OUTERMOST, IGNORE = 1, 2
+"""Hatch styles, group 75: nothing within the first hole is filled, or no hole is heeded."""
+
+
+@dataclass
+class Inks:
+    """What was found.
+
+    Attributes
+    ----------
+    runs : outlines of hatches, and lines. solid : lettering and lines with a width, filled where
+        they wind, in units of the drawing. told : what was left out, by name.
+    patterned : hatches of lines that are taken as filled.
+    """
+
+    runs: list[DxfRun] = field(default_factory=list)
+    solid: list[tuple[Contour, ...]] = field(default_factory=list)
+    told: dict[str, int] = field(default_factory=dict)
+    patterned: int = 0
+    _hatches: int = 0
+
+    def tell(self, what: str) -> None:
+        """Count one thing that was left out."""
+        self.told[what] = self.told.get(what, 0) + 1
+
+    @property
+    def empty(self) -> bool:
+        return not self.runs and not self.solid
+
+    def take(self, document: Any) -> None:
+        """Everything that the drawing's model space shows."""
+        layers = _Layers(document)
+        waiting: list[tuple[Any, str]] = [(e, "") for e in list(document.modelspace())[::-1]]
+        while waiting:
+            entity, above = waiting.pop()
+            layer = str(entity.dxf.get("layer", "0"))
+            if layer == "0" and above:
+                layer = above  # what lies on layer 0 of a block takes the layer of its insert
+            if entity.dxf.get("invisible", 0):
+                self.tell(INVISIBLE)
+            elif entity.dxftype() == "INSERT":
+                if layers.frozen(layer):
+                    self.tell(HIDDEN)
+                    continue
+                parts = entity.multi_insert() if entity.mcount > 1 else (entity,)
+                inner = [i for part in parts for i in part.virtual_entities()]
+                waiting += [(i, layer) for i in (*inner, *entity.attribs)][::-1]
+            elif entity.dxftype() in TAKEN_APART:
+                waiting += [(i, layer) for i in list(entity.virtual_entities())[::-1]]
+            elif layers.hidden(layer):
+                if entity.dxftype() not in SILENT:
+                    self.tell(HIDDEN)
+            else:
+                self._one(entity, document)
+
+    def _one(self, entity: Any, document: Any) -> None:
+        kind = entity.dxftype()
+        if kind in ("HATCH", "MPOLYGON"):
+            self._hatch(entity)
+        elif kind in ("TEXT", "ATTRIB", "MTEXT"):
+            found = letters_of(entity, document)
+            if isinstance(found, str):
+                self.tell(found)
+            elif found:
+                self.solid.append(found)
+        elif kind == "POLYLINE" and (entity.is_poly_face_mesh or entity.is_polygon_mesh):
+            self.tell("meshes")
+        elif has_width(entity):
+            self.solid.append(wide_outlines(entity))
+        elif kind in DRAWN or kind in FILLED:
+            self._hatches += kind in FILLED
+            for path in _paths(entity):
+                self.runs.append(run_of(path, self._hatches if kind in FILLED else 0))
+        elif kind not in SILENT:
+            self.tell(CALLED.get(kind, kind.lower()))
+
+    def _hatch(self, entity: Any) -> None:
+        from ezdxf.path import from_hatch
+
+        if not entity.dxf.get("solid_fill", 1) and entity.dxftype() == "HATCH":
+            self.patterned += 1
+        style = int(entity.dxf.get("hatch_style", 0) or 0)
+        found = list(from_hatch(entity))
+        if style == OUTERMOST:
+            found = _outermost(found)
+        self._hatches += 1
+        for path in found:
+            self.runs.append(run_of(path, self._hatches))
+            self._hatches += style == IGNORE
+
+
+class _Layers:
+    """Which layers of a drawing are seen."""
+
+    def __init__(self, document: Any) -> None:
+        self._by_name = {str(layer.dxf.name).lower(): layer for layer in document.layers}
+
+    def frozen(self, name: str) -> bool:
+        layer = self._by_name.get(name.lower())
+        return layer is not None and bool(layer.is_frozen())
+
+    def hidden(self, name: str) -> bool:
+        layer = self._by_name.get(name.lower())
+        if name.lower() == NEVER_PLOTTED:
+            return True
+        if layer is None:
+            return False
+        return bool(layer.is_frozen() or layer.is_off() or not layer.dxf.get("plot", 1))
+
+
+def _paths(entity: Any) -> Iterator[Any]:
+    from ezdxf.path import make_path
+
+    path = make_path(entity, segments=CUBICS_A_TURN)
+    if len(path):
+        yield from path.sub_paths() if path.has_sub_paths else (path,)
+
+
+def _outermost(paths: list[Any]) -> list[Any]:
+    """The outer edges of a hatch and the first holes in them."""
+    rings = [shapely.Polygon([(p.x, p.y) for p in path.flattening(0.01)]) for path in paths]
+    depth = [sum(1 for other in rings if _holds(other, ring)) for ring in rings]
+    return [path for path, deep in zip(paths, depth, strict=True) if deep <= 1]
+
+
+def _holds(outer: shapely.Polygon, inner: shapely.Polygon) -> bool:
+    return outer.area > inner.area and bool(outer.contains(inner.representative_point()))

@@ -18,6 +18,7 @@ from tinstamp.artwork.outline import Region, bounds_of
 from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.svg.read import read_svg, study_svg
 from tinstamp.artwork.tidy import Tidied, tidy
+from tinstamp.artwork.trace import Tone, trace
 from tinstamp.guarded.work import MB, GuardError, Limits, guarded
 
 FileKind = Literal["svg", "dxf", "png", "jpg"]
@@ -45,7 +46,7 @@ class LogoSpec:
     stroke : width that open lines of a DXF get.
     threshold : of a traced picture, a part of white.
     inks : what colours are taken as. framed : size and place are those of all that the file
-        paints, not of the ink alone.
+        paints, not of the ink alone. tone : whether a picture's dark or light is ink.
     """
 
     file: FileData
@@ -59,6 +60,7 @@ class LogoSpec:
     threshold: float
     inks: Uses = ()
     framed: bool = False
+    tone: Tone = "guess"
 
 
 @dataclass(frozen=True)
@@ -71,6 +73,7 @@ class Reading:
     stroke: float
     threshold: float
     inks: Uses = ()
+    tone: Tone = "guess"
 
 
 class StillReading(LogoError):
@@ -96,9 +99,7 @@ def _read(reading: Reading) -> Drawing:
         from tinstamp.artwork.dxf.read import read_dxf
 
         return read_dxf(reading.file.data, reading.unit, reading.join, reading.stroke)
-    from tinstamp.artwork.trace import trace
-
-    return trace(reading.file.data, reading.threshold)
+    return trace(reading.file.data, reading.threshold, reading.tone)
 
 
 @dataclass(frozen=True)
@@ -184,7 +185,7 @@ def read_with(reader: Reader) -> None:
 def draw_logo(spec: LogoSpec) -> Artwork:
     """The logo, standing on the origin in the middle of its width. Raises LogoError."""
     drawing = _reader(
-        Reading(spec.file, spec.unit, spec.join, spec.stroke, spec.threshold, spec.inks)
+        Reading(spec.file, spec.unit, spec.join, spec.stroke, spec.threshold, spec.inks, spec.tone)
     )
     return _DRAWN.get(drawing, spec, lambda: _drawn(spec, drawing))
 

@@ -13,6 +13,8 @@ from tinstamp.artwork.outline import Array, Outline, Region, line
 
 MOST_POINTS = 60_000
 """Points of an outline that are looked at."""
+STEPS_OVER = 2.0
+"""Points over which the steps of a picture are smoothed while its corners are looked for."""
 CORNER_BEND = 0.6
 """radians; a bend between points that is more than this stays a corner."""
 
@@ -68,17 +70,18 @@ def _across(outline: Outline) -> float:
     return float(max(high_x - low_x, high_y - low_y))
 
 
-def reduced(outline: Outline, allowed: float) -> tuple[Outline, float]:
+def reduced(outline: Outline, allowed: float, reach: float = 0.0) -> tuple[Outline, float]:
     """An outline with fewer pieces, and how far it moved, mm; the old one where none is
-    found. Corners stay; between them one smoothing spline follows the points (SciPy)."""
+    found. Corners, seen over `reach` mm (0: four times what is allowed), stay; between them a
+    line, an arc, or one smoothing spline (SciPy) follows the points."""
     points = outline.points(6)
     if len(points) < 8 or len(points) > MOST_POINTS:
         return outline, 0.0
-    breaks = _corners(points, 4.0 * allowed)
+    breaks = _corners(points, reach or 4.0 * allowed, STEPS_OVER if reach else 0.0)
     runs = _runs(points, breaks)
     beziers: list[Array] = []
     straight: list[bool] = []
-    for run in runs:
+    for run in [part for whole in runs for part in _parted(whole, allowed)]:
         parts, flat = _followed(run, allowed)
         beziers += parts
         straight += flat
@@ -103,8 +106,61 @@ def _off(line_: shapely.Geometry, points: Array) -> float:
     return float(shapely.distance(line_, shapely.points(points)).max())
 
 
-def _corners(points: Array, reach: float) -> list[int]:
-    """Places where the outline turns sharply, seen over `reach` mm to both sides."""
+LONG_LINE = 3.0
+"""Times as long as both neighbours that a stretch is at least to be a line and no part of a bow."""
+
+
+def _parted(run: Array, allowed: float) -> list[Array]:
+    """A run at the ends of its long straight stretches; a loop begins at one of them."""
+    if len(run) < 2 * FEWEST_ON_AN_ARC or _arc(run, allowed) is not None:
+        return [run]
+    at = _turns(run, allowed)
+    closed = bool(np.allclose(run[0], run[-1]))
+    long = np.linalg.norm(np.diff(run[at], axis=0), axis=1)
+    if closed and len(long) > 2:
+        k = int(np.argmax(long))  # begin where the longest stretch does
+        run = np.concatenate([run[at[k] : -1], run[: at[k] + 1]])
+        at = _turns(run, allowed)
+        long = np.linalg.norm(np.diff(run[at], axis=0), axis=1)
+    before = np.concatenate([[long[-1] if closed else 0.0], long[:-1]])
+    after = np.concatenate([long[1:], [long[0] if closed else 0.0]])
+    lines = long >= LONG_LINE * np.maximum(np.maximum(before, after), 4.0 * allowed)
+    found: list[Array] = []
+    start = 0
+    for k in np.flatnonzero(lines).tolist():
+        if at[k] > start:
+            found.append(run[start : at[k] + 1])
+        found.append(run[at[k] : at[k + 1] + 1])
+        start = at[k + 1]
+    if start < len(run) - 1:
+        found.append(run[start:])
+    return found
+
+
+def _turns(run: Array, allowed: float) -> list[int]:
+    """Which points of a run are left when it is followed by as few lines as stay near it."""
+    few = shapely.get_coordinates(shapely.LineString(run).simplify(0.8 * allowed))
+    found, at = [], 0
+    for point in few:
+        while not np.array_equal(run[at], point):
+            at += 1
+        found.append(at)
+        at = min(at + 1, len(run) - 1)
+    return found
+
+
+def _smooth(points: Array, over: float) -> Array:
+    """A ring without its steps of a pixel: each point the mean of those round it."""
+    from scipy.ndimage import gaussian_filter1d
+
+    return np.asarray(gaussian_filter1d(points, over, axis=0, mode="wrap"), dtype=float)
+
+
+def _corners(points: Array, reach: float, steps: float = 0.0) -> list[int]:
+    """Places where the outline turns sharply, seen over `reach` mm to both sides; steps that are
+    not of its own are smoothed over `steps` points."""
+    if steps:
+        points = _smooth(points, steps)
     ring = np.concatenate([points, points, points])
     along = np.concatenate([[0.0], np.cumsum(np.linalg.norm(np.diff(ring, axis=0), axis=1))])
     count = len(points)
@@ -140,6 +196,9 @@ def _followed(run: Array, allowed: float) -> tuple[list[Array], list[bool]]:
     whole = shapely.LineString([run[0], run[-1]])
     if _off(whole, run) <= 0.9 * allowed:
         return [line(run[0], run[-1])], [True]
+    bow = _arc(run, allowed)
+    if bow is not None:
+        return bow, [False] * len(bow)
     if len(run) < 5:
         return [line(a, b) for a, b in pairwise(run)], [True] * (len(run) - 1)
     weights = np.ones(len(run))
@@ -159,3 +218,45 @@ def _followed(run: Array, allowed: float) -> tuple[list[Array], list[bool]]:
     step = np.diff(knots)[:, None] / 3
     parts = np.stack([p[:-1], p[:-1] + step * d[:-1], p[1:] - step * d[1:], p[1:]], axis=1)
     return list(parts), [False] * len(parts)
+
+
+FEWEST_ON_AN_ARC = 8
+"""points that tell an arc from a curve"""
+PIECES_A_CIRCLE = 8
+"""Cubics to a full turn."""
+
+
+def _arc(run: Array, allowed: float) -> list[Array] | None:
+    """A run by one arc, or a loop by a circle, as cubics; None when it is neither.
+
+    The circle is that of least squares of x² + y² (Kåsa, IEEE Trans. Instrum. Meas. 25, 1976,
+    from memory).
+    """
+    if len(run) < FEWEST_ON_AN_ARC:
+        return None
+    middle = run.mean(axis=0)
+    q = run - middle
+    rows = np.column_stack([2 * q, np.ones(len(q))])
+    (x, y, more), *_ = np.linalg.lstsq(rows, (q * q).sum(axis=1), rcond=None)
+    radius = float(np.sqrt(max(0.0, more + x * x + y * y)))
+    off = q - (x, y)
+    if radius <= 0 or np.abs(np.hypot(*off.T) - radius).max() > 0.8 * allowed:
+        return None
+    angles = np.unwrap(np.arctan2(off[:, 1], off[:, 0]))
+    span = float(angles[-1] - angles[0])
+    closed = bool(np.allclose(run[0], run[-1]))
+    if closed:
+        span = 2 * np.pi if span > 0 else -2 * np.pi
+    if abs(span) < 0.2 or np.ptp(angles) > abs(span) + 0.2:
+        return None
+    count = max(1, int(np.ceil(abs(span) / (2 * np.pi) * PIECES_A_CIRCLE)))
+    at = angles[0] + np.linspace(0.0, span, count + 1)
+    pull = 4.0 / 3.0 * np.tan(span / count / 4.0)
+    spots = np.column_stack([np.cos(at), np.sin(at)])
+    ways = np.column_stack([-np.sin(at), np.cos(at)]) * pull
+    parts = np.stack(
+        [spots[:-1], spots[:-1] + ways[:-1], spots[1:] - ways[1:], spots[1:]], axis=1
+    ) * radius + (middle + (x, y))  # fmt: skip
+    if not closed:
+        parts[0, 0], parts[-1, 3] = run[0], run[-1]
+    return list(parts)

@@ -176,6 +176,15 @@ class Logo(Value):
             when={"format": PICTURES},
         ),
     ] = "0.5"
+    tone: Annotated[
+        Literal["guess", "dark", "light"],
+        Shown(
+            "Ink is",
+            "What of the picture is ink",
+            words={"guess": "as it seems", "dark": "the dark", "light": "the light"},
+            when={"format": PICTURES},
+        ),
+    ] = "guess"
     inks: Annotated[
         tuple[InkUse, ...],
         Shown("Colours", "Which colours of the file are ink", control="inks",

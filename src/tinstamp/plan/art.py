@@ -198,6 +198,7 @@ def _draw_logo(spec: ArtSpec) -> Artwork:
             stroke=of("stroke", 0.0),
             threshold=threshold,
             inks=tuple((ink.colour, ink.use) for ink in logo.inks),
+            tone=logo.tone,
             framed=bool(logo.inks) and logo.framed,
         )
     )

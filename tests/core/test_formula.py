@@ -38,6 +38,18 @@ def value(formula: str, kind: str = "length") -> float:
         # the inch is 25.4 mm exactly: NIST Handbook 44, Appendix C
         ("1 in", 25.4),
         ("1/16 in", 25.4 / 16),
+        ('1/16"', 25.4 / 16),
+        ("2 1/2 ″ + 1′", 63.5 + 304.8),
+        # a mil is a thousandth of an inch: NIST SP 811, B.8
+        ("5 mil + 5 thou", 0.254),
+        ("250 µm + 250 μm + 500um", 1.0),
+        # a decimal comma: ISO 80000-1, 7.2.2
+        ("12,5", 12.5),
+        ("2,5 mm * 2", 5.0),
+        ("(1,25 + 0,125) cm", 13.75),
+        ("max(1,2) mm * 1,5", 3.0),
+        ("max(1,5; 2,5) mm", 2.5),
+        ("girth / (2,5 + max(0,1))", 100 / 3.5),
         ("1 1/2 in", 38.1),
         ("1 ft", 304.8),
         # the point is 1/72 in: CSS Values and Units Level 4, absolute lengths
@@ -137,3 +149,17 @@ def test_names_leave_functions_out() -> None:
         "lean",
         "tank.height",
     ]
+
+
+@pytest.mark.parametrize("formula", ["1,234", "12,500 mm", "1,234,5", "1.234,5", "1,,5", "a,5"])
+def test_numbers_that_can_be_read_in_two_ways_are_not_guessed(formula: str) -> None:
+    with pytest.raises(FormulaError):
+        value(formula)
+    if formula == "1,234":
+        with pytest.raises(FormulaError, match=r"two ways: write 1\.234 or 1234"):
+            value(formula)
+
+
+def test_names_may_be_those_of_fine_units() -> None:
+    known = {"mil": Quantity(3.0, length=1), "um": Quantity(2.0)}
+    assert evaluate("mil * um", "length", known.__getitem__).value == 6.0

@@ -13,7 +13,7 @@ from tests.desk.conftest import Hand
 from tinstamp.desk.sheet.sheet_paint import handles
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Plate
-from tinstamp.job.model import Blank, Job
+from tinstamp.job.model import Blank, Job, changed
 
 
 @pytest.fixture
@@ -160,3 +160,24 @@ def test_a_font_from_a_file_stays_within_the_job(
     window.session.wants_file.emit("font")
     assert heard and "damaged" in heard[0]
     assert font().data
+
+
+def test_a_mark_that_machines_read_is_added_from_the_menu(plate: Hand) -> None:
+    window = plate.window
+    (entry,) = (a for a in window.ticket.more.menu().actions() if a.text() == "Machine-read mark")
+    entry.trigger()
+    plate.until_built()
+    artwork = first(plate).artwork
+    assert artwork.kind == "code" and artwork.text == "{serial}"
+    report = window.session.report
+    assert report.valid and not report.to_fix
+    page = window.fields.page
+    assert page.by_path["stamps.0.artwork.symbol"].isVisible()
+    assert "stamps.0.artwork.bars" not in page.by_path
+    job = window.session.job
+    window.session.replace(changed(job, ("stamps", 0, "artwork", "symbol"), "code_128"), "symbol")
+    plate.until_built()
+    assert "stamps.0.artwork.bars" in window.fields.page.by_path
+    assert window.session.report.valid
+    window.session.undo()
+    assert first(plate).artwork.symbol == "data_matrix"

@@ -41,7 +41,7 @@ from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.engine.starting import Started
 from tinstamp.job.edit_stamps import free_name
 from tinstamp.job.face_name import StampFace, owner_of
-from tinstamp.job.model import Logo, Relief, Setting, Shape, Stamp, Text
+from tinstamp.job.model import Code, Logo, Relief, Setting, Shape, Stamp, Text
 from tinstamp.output.outputs import OUTPUTS
 from tinstamp.proofing.finding import Finding
 
@@ -72,6 +72,7 @@ class Window(QMainWindow):
         self.part_files.glimpsed.connect(self.part.glimpse)
         self.ticket.add_logo.connect(lambda: self.part_files.ask("new logo"))
         self.ticket.add_shape.connect(self.add_shape)
+        self.ticket.add_code.connect(lambda: self.add_stamp(Code(), "Mark"))
         self.ticket.add_upon.connect(self.add_upon)
         self.part.face_clicked.connect(self.face_clicked)
         self.part.looked_away.connect(self._looked_away)
@@ -240,14 +241,14 @@ class Window(QMainWindow):
 
     def add_stamp(
         self,
-        artwork: Text | Logo | Shape | None = None,
+        artwork: Text | Logo | Shape | Code | None = None,
         wish: str = "Stamp",
         file: bytes | None = None,
     ) -> bool:
         """New artwork, a text unless another is given, on the picked face, else the first; later,
         when that is still to be laid out. A logo comes with its file's bytes. False when there is
         no face for it, or no room in the job."""
-        given = artwork if isinstance(artwork, Text | Logo | Shape) else None
+        given = artwork if isinstance(artwork, Text | Logo | Shape | Code) else None
         charts = self.session.charts
         if not self.session.face and not charts:
             self.session.pick_face(min(Faces.of(charts).awaited, default=None))

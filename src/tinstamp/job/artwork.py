@@ -1,4 +1,4 @@
-"""A stamp's artwork in the job: text, logo, plain shape, and the border round it."""
+"""A stamp's artwork in the job: text, logo, plain shape, machine-read mark, and the border."""
 
 from __future__ import annotations
 
@@ -236,7 +236,44 @@ class Shape(Value):
     ] = "0 mm"
 
 
-Drawn = Annotated[Text | Logo | Shape, Field(discriminator="kind")]
+class Code(Value):
+    """A mark that machines read. What stands in braces is worked out, as in a text."""
+
+    kind: Literal["code"] = "code"
+    symbol: Annotated[
+        Literal["data_matrix", "qr", "code_128"],
+        Shown(
+            "Symbol",
+            "Data Matrix: ISO/IEC 16022, QR: ISO/IEC 18004, Code 128: ISO/IEC 15417",
+            words={"data_matrix": "Data Matrix", "qr": "QR", "code_128": "Code 128"},
+            control="list",
+        ),
+    ] = "data_matrix"
+    text: Annotated[
+        str,
+        Shown(
+            "Text",
+            "{serial}, or any dimension in braces such as {diameter:.1}, is worked out",
+            control="text",
+        ),
+    ] = Field(default="{serial}", max_length=LONGEST_TEXT)
+    cell: Annotated[
+        Size, Shown("Cell", "Side of a cell, or width of the narrowest bar", step=0.05)
+    ] = "0.5 mm"
+    bars: Annotated[Size, Shown("Bar height", when={"symbol": ("code_128",)})] = "8 mm"
+    light: Annotated[
+        bool,
+        Shown(
+            "Ink is",
+            "The light cells come with the quiet zone round the mark",
+            words={False: "Dark cells", True: "Light cells"},
+        ),
+    ] = False
+    mirrored: Annotated[bool, MIRRORED] = False
+    upside_down: Annotated[bool, UPSIDE_DOWN] = False
+
+
+Drawn = Annotated[Text | Logo | Shape | Code, Field(discriminator="kind")]
 
 
 class Border(Value):

@@ -3,13 +3,14 @@
 Parsed by Lark, worked out over a small tree; nothing is ever handed to Python to
 evaluate. Lengths come out in mm and angles in degrees. A fraction written without spaces
 in front of a unit is one number, as on a drawing: `1/16 in` is a sixteenth of an inch;
-`girth / 50 mm` is a division.
+`girth / 50 mm` is a division. Decimals stand after a point or a comma.
 """
 
 from __future__ import annotations
 
 import difflib
 import math
+import re
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from functools import lru_cache
@@ -21,6 +22,11 @@ from lark.exceptions import UnexpectedCharacters, UnexpectedInput, UnexpectedTok
 LENGTHS = {"mm": 1.0, "cm": 10.0, "m": 1000.0, "in": 25.4, "ft": 304.8, "pt": 25.4 / 72.0}
 """mm each. The inch is exactly 25.4 mm (international yard and pound agreement, 1959);
 the point is 1/72 inch, as in desktop publishing (CSS Values and Units, W3C)."""
+
+FINER = {"mil": 25.4e-3, "thou": 25.4e-3, "µm": 1e-3, "μm": 1e-3, "um": 1e-3, '"': 25.4,
+         "″": 25.4, "'": 304.8, "′": 304.8}  # fmt: skip
+"""mm each, after a number alone: names of dimensions may be the same. A thousandth of an inch is a
+mil or a thou; both micro signs of Unicode; the marks of inch and foot."""
 
 ANGLES = {"deg": 1.0, "°": 1.0, "rad": math.degrees(1.0)}
 MOST_CHARACTERS = 400
@@ -63,7 +69,7 @@ class Quantity:
 Lookup = Callable[[str], Quantity]
 """Gives the quantity of a name, or raises FormulaError."""
 
-_UNITS = "|".join(sorted([*LENGTHS, *ANGLES], key=len, reverse=True))
+_UNITS = "|".join(sorted([*LENGTHS, *FINER, *ANGLES], key=len, reverse=True))
 _GRAMMAR = rf"""
     ?start: sum
     ?sum: product | sum "+" product -> add | sum "-" product -> subtract
@@ -73,7 +79,7 @@ _GRAMMAR = rf"""
     ?measured: atom | atom UNIT -> with_unit
     ?atom: NUMBER -> number
         | FRACTION -> fraction
-        | NAME "(" sum ("," sum)* ")" -> call
+        | NAME "(" sum (("," | ";") sum)* ")" -> call
         | NAME -> name
         | "(" sum ")"
     FRACTION.3: /(?<![*\/^\d.])(\d+\s+)?\d+\/\d+(?=\s*({_UNITS})(?!\w))/
@@ -155,7 +161,7 @@ def _parse(formula: str) -> Tree[Token]:
     if len(formula) > MOST_CHARACTERS:
         raise FormulaError(f"this is longer than {MOST_CHARACTERS} characters")
     try:
-        return _PARSER.parse(formula)
+        return _PARSER.parse(_with_points(formula))
     except UnexpectedCharacters as error:
         raise FormulaError(f"“{error.char}” has no meaning here") from error
     except UnexpectedToken as error:
@@ -166,6 +172,40 @@ def _parse(formula: str) -> Tree[Token]:
         raise FormulaError("this cannot be read as a formula") from error
     except RecursionError as error:
         raise FormulaError("this is nested too deeply") from error
+
+
+_DIGITS = re.compile(r"(?<![\w.,])(\d+),(\d+)(?![\w,])")
+
+
+def _with_points(formula: str) -> str:
+    """A formula with decimal points where it has decimal commas: `12,5`. Between the values of a
+    function a comma parts them, unless a semicolon does: `max(1,5; 2)`. Raises FormulaError for
+    a number that could be read in two ways."""
+    if "," not in formula:
+        return formula
+    parts = list(formula)
+    for match in _DIGITS.finditer(formula):
+        if _parts_values(formula, match.start()):
+            continue
+        if len(match[2]) == 3 and match[1] != "0":
+            one, other = f"{match[1]}.{match[2]}", match[1] + match[2]
+            raise FormulaError(f"“{match[0]}” can be read in two ways: write {one} or {other}")
+        parts[match.end(1)] = "."
+    return "".join(parts)
+
+
+def _parts_values(formula: str, at: int) -> bool:
+    """True where a comma stands between the values of a function."""
+    depth = 0
+    for k in range(at - 1, -1, -1):
+        if formula[k] == ")":
+            depth += 1
+        elif formula[k] == "(" and depth:
+            depth -= 1
+        elif formula[k] == "(":
+            called = bool(re.search(r"[^\W\d]\w*\s*$", formula[:k]))
+            return called and ";" not in formula[k:]
+    return False
 
 
 def _work(tree: Tree[Token], lookup: Lookup) -> Quantity:
@@ -223,6 +263,8 @@ def _with_unit(q: Quantity, unit: str) -> Quantity:
         raise FormulaError(f"{unit} stands behind something that already has a unit")
     if unit in LENGTHS:
         return Quantity(q.value * LENGTHS[unit], length=1)
+    if unit in FINER:
+        return Quantity(q.value * FINER[unit], length=1)
     return Quantity(q.value * ANGLES[unit], angle=1)
 
 

@@ -13,6 +13,7 @@ from pydantic import Field, ValidationError, model_validator
 from tinstamp.job.artwork import (
     LONGEST_TEXT,
     Border,
+    Code,
     Drawn,
     FontRef,
     Logo,
@@ -181,6 +182,7 @@ __all__ = [
     "Blank",
     "Border",
     "Cast",
+    "Code",
     "Dimension",
     "Drawn",
     "FontRef",

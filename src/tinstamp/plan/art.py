@@ -22,6 +22,7 @@ from tinstamp.artwork.fonts import FontData
 from tinstamp.artwork.inverted import Field, inverted
 from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.logo import FileData, LogoSpec, draw_logo
+from tinstamp.artwork.machine_mark import MarkError, MarkSpec, draw_mark
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.plain import ShapeSpec, draw_shape
@@ -29,7 +30,7 @@ from tinstamp.artwork.shaping import Style
 from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import LENGTHS, FormulaError
-from tinstamp.job.model import Border, Drawn, FontRef, Logo, Relief, Text
+from tinstamp.job.model import Border, Code, Drawn, FontRef, Logo, Relief, Text
 from tinstamp.job.relief import INVERTED
 from tinstamp.job.resolve import Resolved
 from tinstamp.job.setting import WRAPS, Cast
@@ -124,6 +125,8 @@ def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
         )
     if isinstance(drawn, Logo):
         return replace(spec, file=_file(drawn, document))
+    if isinstance(drawn, Code):
+        return replace(spec, text=filled(drawn.text, document.job, resolved))
     return spec
 
 
@@ -224,10 +227,19 @@ def _draw_shape(spec: ArtSpec) -> Artwork:
         raise FormulaError(str(error)) from error
 
 
+def _draw_code(spec: ArtSpec) -> Artwork:
+    of, code = spec.artwork, spec.artwork.given
+    try:
+        return draw_mark(MarkSpec(code.symbol, spec.text, of("cell"), of("bars", 1.0), code.light))
+    except MarkError as error:
+        raise FormulaError(str(error)) from error
+
+
 DRAWS: Mapping[str, Callable[[ArtSpec], Artwork]] = {
     "text": _draw_text,
     "logo": _draw_logo,
     "shape": _draw_shape,
+    "code": _draw_code,
 }
 """By the kind of artwork."""
 

@@ -10,7 +10,8 @@ from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.field import Wants
 from tinstamp.job.limit import Limit
-from tinstamp.job.model import Text
+from tinstamp.job.model import Code, Text
+from tinstamp.proofing import mark_checks as mark_checks
 from tinstamp.proofing.check import CHECKS, Numbers, Subject, check, limits_of
 from tinstamp.proofing.finding import Finding, Level
 from tinstamp.proofing.strokes import thinnest_stroke, tightest_gap
@@ -136,7 +137,9 @@ def along_guide(it: Subject, limits: Numbers) -> Iterator[Finding]:
     Limit("least_stroke", "Stroke", "0.25 mm", reason="a thinner stroke is not filled or cut"),
 )
 def thin_strokes(it: Subject, limits: Numbers) -> Iterator[Finding]:
-    """Strokes that are too narrow to make."""
+    """Strokes that are too narrow to make; those of a machine-read mark are its cells."""
+    if isinstance(it.planned.stamp.artwork, Code):
+        return
     stroke, least = thinnest_stroke(it.planned.placed.regions), limits["least_stroke"]
     if stroke is not None and stroke.width < least:
         told = f"thinnest stroke {stroke.width:.2f} mm, limit {least:.2f} mm"

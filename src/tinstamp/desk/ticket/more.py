@@ -12,16 +12,22 @@ def more_button(
     logo: Callable[[], None],
     upon: Callable[[], None],
     shape: Callable[[str], None],
+    code: Callable[[], None],
     is_chosen: Callable[[], bool],
 ) -> QToolButton:
-    """A logo, a plain shape, or text on the chosen stamp, when there `is_chosen` one."""
+    """A logo, a machine-read mark, a plain shape, or text on the chosen stamp, when there
+    `is_chosen` one."""
     button = QToolButton()
     button.setText("Logo, shape …")
-    button.setToolTip("A logo from a file, or a plain shape, on the chosen face; text on a stamp")
+    button.setToolTip(
+        "A logo from a file, a machine-read mark or a plain shape on the chosen face; "
+        "text on a stamp"
+    )
     button.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
     menu = QMenu(parent)
     menu.addAction("Logo from a file …", logo)
     text = menu.addAction("Text on the chosen stamp", upon)
+    menu.addAction("Machine-read mark", code)
     menu.addSeparator()
     for word in ("line", "rectangle", "circle", "polygon"):
         menu.addAction(word.capitalize(), lambda s=word: shape(s))

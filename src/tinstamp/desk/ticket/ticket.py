@@ -62,6 +62,7 @@ class Ticket(QWidget):
     add_stamp = Signal()
     add_logo = Signal()
     add_shape = Signal(str)
+    add_code = Signal()
     add_upon = Signal()
 
     def __init__(self, session: Session, drag: StampDrag) -> None:
@@ -83,6 +84,7 @@ class Ticket(QWidget):
             self.add_logo.emit,
             self.add_upon.emit,
             self.add_shape.emit,
+            self.add_code.emit,
             lambda: session.selected >= 0,
         )
         self.switch = self._button("Off", "Leave the stamp out of the part", self.switch_stamp)

@@ -1,0 +1,137 @@
+"""The checks on marks that machines read: that they can be read, flat and on the part."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from tinstamp.artwork.machine_mark import QUIET
+from tinstamp.artwork.mark_reader import pictured, read_back
+from tinstamp.artwork.outline import Array, Outline, Region, bounds_of, polygon
+from tinstamp.chart.base import Chart
+from tinstamp.job.limit import Limit
+from tinstamp.job.model import Code
+from tinstamp.proofing.check import Numbers, Subject, check
+from tinstamp.proofing.finding import Finding
+
+PARTS_A_PIECE = 6
+"""Parts that a piece of an outline is looked at in."""
+FACES_US = 0.2
+"""Cosine between a face and a camera below which the camera does not see it well."""
+
+
+def _code(it: Subject) -> Code | None:
+    drawn = it.planned.stamp.artwork
+    return drawn if isinstance(drawn, Code) else None
+
+
+def _read(it: Subject, code: Code, regions: tuple[Region, ...]) -> str | None:
+    """What a reader makes of ink, the mark's quiet zone round it."""
+    cell = it.planned.art.artwork("cell")
+    picture = pictured(regions, cell, (QUIET[code.symbol] + 1) * cell, code.light)
+    if it.planned.art.mirrored:
+        picture = np.ascontiguousarray(picture[:, ::-1])
+    return read_back(picture)
+
+
+@check("unreadable mark", "artwork")
+def unreadable_marks(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """A machine-read mark that does not read back as its text from its flat artwork."""
+    code, text = _code(it), it.planned.art.text
+    if code is None or not it.planned.artwork.regions:
+        return
+    found = _read(it, code, it.planned.artwork.regions)
+    if found != text:
+        told = "cannot be read back" if found is None else f"reads back as “{found[:40]}”"
+        yield Finding("fix", "unreadable mark", it.stamp,
+                      f"the mark of “{text[:40]}” {told} from its flat artwork")  # fmt: skip
+
+
+@check(
+    "small cell",
+    "artwork",
+    Limit(
+        "least_cell",
+        "Cell of a mark",
+        "0.25 mm",
+        reason="readers do not tell smaller cells of a mark on a part from one another",
+        source="GS1 General Specifications, direct part marking: from 0.254 mm; from memory",
+    ),
+)
+def small_cells(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Cells of a machine-read mark that are too small."""
+    if _code(it) is None:
+        return
+    cell, least = it.planned.art.artwork("cell"), limits["least_cell"]
+    if cell < least:
+        told = f"the cells are {cell:.2f} mm wide, limit {least:.2f} mm"
+        yield Finding("fix", "small cell", it.stamp, told, cell, least, "mm")
+
+
+@check("quiet zone", "fitted")
+def quiet_zones(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """A machine-read mark with too little bare face between it and the face's edge."""
+    code, fit = _code(it), it.fit
+    if code is None or fit is None or fit.edge is None:
+        return
+    quiet = 0.0 if code.light else QUIET[code.symbol] * it.planned.art.artwork("cell")
+    if fit.edge < quiet:
+        told = f"{fit.edge:.2f} mm to the edge of the face, the mark's quiet zone {quiet:.2f} mm"
+        yield Finding("look", "quiet zone", it.stamp, told, fit.edge, quiet, "mm")
+
+
+@check("mark on its face", "fitted")
+def marks_on_their_face(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """A machine-read mark that a camera held square to its middle cannot read on the face."""
+    code, text = _code(it), it.planned.art.text
+    if code is None or not it.planned.placed.regions or it.planned.prisms:
+        return
+    seen = seen_square(it.planned.chart, it.planned.placed.regions)
+    if seen is None:
+        told = "the mark reaches round its face: no camera sees it whole"
+        yield Finding("fix", "mark on its face", it.stamp, told)
+        return
+    found = _read(it, code, seen)
+    if found != text:
+        told = "cannot be read" if found is None else f"reads as “{found[:40]}”"
+        yield Finding("fix", "mark on its face", it.stamp,
+                      f"seen square on, the mark {told}: the face bends or stretches it too "
+                      "much")  # fmt: skip
+
+
+def seen_square(chart: Chart, regions: tuple[Region, ...]) -> tuple[Region, ...] | None:
+    """Ink on a face as a camera sees it that is held square to its middle, far off; None when
+    some of it is out of sight. Of copies, those that are in sight."""
+    first = np.array(bounds_of(regions[:1]))
+    middle = (first[:2] + first[2:]) / 2
+    towards = np.asarray(chart.normal(middle[None]), dtype=float)[0]
+    towards /= np.linalg.norm(towards)
+    up = np.eye(3)[int(np.argmin(np.abs(towards)))]
+    up = up - towards * (up @ towards)
+    up /= np.linalg.norm(up)
+    axes = np.stack([np.cross(up, towards), up], axis=1)
+    found: list[Region] = []
+    for region in regions:
+        outlines = [_seen(chart, outline, axes, towards) for outline in region.outlines]
+        if any(o is None for o in outlines):
+            return None
+        outer, *counters = (o for o in outlines if o is not None)
+        found.append(Region(outer, tuple(counters), region.letters))
+    return tuple(found)
+
+
+def _seen(chart: Chart, outline: Outline, axes: Array, towards: Array) -> Outline | None:
+    points = _fine(outline)
+    facing = np.asarray(chart.normal(points), dtype=float) @ towards
+    if facing.min() < FACES_US:
+        return None
+    return polygon(np.asarray(chart.to_space(points), dtype=float) @ axes)
+
+
+def _fine(outline: Outline) -> Array:
+    """Points along an outline, its lines parted too, so that they can bend with a face."""
+    t = np.linspace(0.0, 1.0, PARTS_A_PIECE, endpoint=False)
+    s = 1.0 - t
+    basis = np.stack([s**3, 3 * s * s * t, 3 * s * t * t, t**3], axis=-1)
+    return np.asarray(np.einsum("mj,njk->nmk", basis, outline.beziers).reshape(-1, 2), dtype=float)

@@ -1,0 +1,168 @@
+"""Marks that machines read, by zxing-cpp, which had no part in making them: from their cells, from
+their outlines, and from a picture of the finished solid. Sizes by the standards (ISO/IEC 16022,
+table 7; 18004, 7.3; 15417, 4.3; from memory)."""
+
+from __future__ import annotations
+
+import random
+import string
+
+import numpy as np
+import pytest
+import zxingcpp
+from numpy.typing import NDArray
+from PIL import Image, ImageDraw
+
+from tinstamp.artwork.contacts import parted
+from tinstamp.artwork.machine_mark import (
+    JOINED,
+    QUIET,
+    MarkError,
+    MarkSpec,
+    Symbol,
+    cells_of,
+    draw_mark,
+)
+from tinstamp.artwork.mark_reader import pictured, read_back
+from tinstamp.engine.build import Built, build
+from tinstamp.engine.mesh import mesh_of
+from tinstamp.job.archive import Document
+from tinstamp.job.features import Ball, Plate, Tube
+from tinstamp.job.model import Blank, Code, Job, Relief, Setting, Stamp
+
+SYMBOLS: tuple[Symbol, ...] = ("data_matrix", "qr", "code_128")
+
+
+def spec(symbol: Symbol, text: str, cell: float = 0.5, light: bool = False) -> MarkSpec:
+    return MarkSpec(symbol, text, cell, 6.0, light)
+
+
+@pytest.mark.parametrize("symbol", SYMBOLS)
+@pytest.mark.parametrize("seed", range(6))
+def test_random_texts_read_back_from_cells_and_from_outlines(symbol: Symbol, seed: int) -> None:
+    r = random.Random(f"{symbol} {seed}")
+    letters = (
+        string.ascii_letters + string.digits + " -/.:#" + ("" if symbol == "code_128" else "é")
+    )
+    text = "".join(r.choice(letters) for _ in range(r.randint(1, 28))).strip() or "A"
+    cells = np.array(cells_of(symbol, text))
+    rows = 12 if symbol == "code_128" else 1
+    plain = np.pad(np.repeat(cells, rows, axis=0), QUIET[symbol])
+    picture = ((~plain).repeat(6, 0).repeat(6, 1) * 255).astype(np.uint8)
+    assert [found.text for found in zxingcpp.read_barcodes(picture)] == [text]
+    for light in (False, True):
+        art = draw_mark(spec(symbol, text, light=light))
+        quiet = (QUIET[symbol] + 1) * 0.5
+        assert read_back(pictured(art.regions, 0.5, quiet, light)) == text
+
+
+def test_sizes_are_the_standards() -> None:
+    """A Data Matrix of 3 codewords has 10 cells a side, one of 8 has 14; a QR of version 1 has 21;
+    a Code 128 has 11 modules a character, and 35 for start, check and stop."""
+    assert np.array(cells_of("data_matrix", "123456")).shape == (10, 10)
+    assert np.array(cells_of("data_matrix", "TANK-0001")).shape == (14, 14)
+    assert np.array(cells_of("qr", "TANK-0001")).shape == (21, 21)
+    assert np.array(cells_of("code_128", "TANK")).shape == (1, 4 * 11 + 35)
+    matrix = np.array(cells_of("data_matrix", "TANK-0001"))
+    assert matrix[:, 0].all() and matrix[-1].all(), "the finder's solid sides"
+    assert matrix[0].tolist() == [k % 2 == 0 for k in range(14)]
+
+
+@pytest.mark.parametrize("symbol", ["data_matrix", "qr"])
+def test_cells_that_meet_at_a_corner_are_joined_and_nothing_touches(symbol: Symbol) -> None:
+    text = "PELLWICK LANTERN 0042"
+    cells = np.array(cells_of(symbol, text))
+    art = draw_mark(spec(symbol, text))
+    a, b, c, d = cells[:-1, :-1], cells[:-1, 1:], cells[1:, :-1], cells[1:, 1:]
+    corners = int(((a & d & ~b & ~c) | (b & c & ~a & ~d)).sum())
+    bridge = 0.5 * (JOINED * 0.5) ** 2 * 2 / 2  # half of the turned square lies on bare ground
+    true = cells.sum() * 0.25 + corners * bridge
+    assert sum(r.area for r in art.regions) == pytest.approx(true, rel=1e-9)
+    assert parted(art.regions).regions == art.regions
+    light = draw_mark(spec(symbol, text, light=True))
+    side = (len(cells) + 2 * QUIET[symbol]) * 0.5
+    assert sum(r.area for r in light.regions) == pytest.approx(side**2 - true, rel=1e-9)
+
+
+@pytest.mark.parametrize(
+    ("symbol", "text"), [("code_128", "é"), ("qr", ""), ("data_matrix", "x" * 1501)]
+)
+def test_texts_that_no_mark_holds_are_told(symbol: Symbol, text: str) -> None:
+    with pytest.raises(MarkError):
+        draw_mark(spec(symbol, text))
+
+
+def job(blank: str, cell: float, symbol: Symbol = "data_matrix", text: str = "T-{serial}") -> Job:
+    bodies = {
+        "plate": Plate(name="p", length="60 mm", width="40 mm", thickness="4 mm"),
+        "tube": Tube(name="p", outer_diameter="40 mm", wall="3 mm", height="40 mm"),
+        "pin": Tube(name="p", outer_diameter="8 mm", wall="2 mm", height="40 mm"),
+        "ball": Ball(name="p", diameter="60 mm"),
+    }
+    face = {"plate": "p.top", "ball": "p.outer"}.get(blank, "p.outer")
+    across, up = ("0 mm", "0 mm") if blank == "plate" else ("0 deg", "20 mm")
+    up = "47 mm" if blank == "ball" else up
+    code = Code(symbol=symbol, text=text, cell=f"{cell} mm")
+    stamp = Stamp(name="Mark", artwork=code, setting=Setting(face=face, across=across, up=up),
+                  relief=Relief(depth="0.3 mm"))  # fmt: skip
+    return Job(blank=Blank(features=(bodies[blank],)), stamps=(stamp,))
+
+
+def photographed(built: Built) -> NDArray[np.uint8]:
+    """The finished solid as a camera sees it that is held square to the mark: floors dark, all else
+    light, what is nearer over what is farther."""
+    assert built.solid is not None
+    mesh = mesh_of(built.solid)
+    (planned,) = built.planned.values()
+    middle = np.zeros((1, 2)) + planned.placed.regions[0].bounds[:2]
+    towards = np.asarray(planned.chart.normal(middle))[0]
+    up = np.array([0.0, 0.0, 1.0]) if abs(towards[2]) < 0.9 else np.array([0.0, 1.0, 0.0])
+    up = up - towards * (up @ towards)
+    up /= np.linalg.norm(up)
+    axes = np.stack([np.cross(up, towards), up, towards], axis=1)
+    corners = (mesh.points.astype(float) @ axes)[mesh.triangles]
+    floor = np.array(["cap" in str(name) for name in mesh.names])[mesh.faces]
+    assert floor.any()
+    spots = corners[floor][..., :2].reshape(-1, 2)
+    low, high = spots.min(axis=0) - 2.0, spots.max(axis=0) + 2.0
+    per = 900 / (high - low).max()
+    wide, tall = np.ceil((high - low) * per).astype(int).tolist()
+    picture = Image.new("L", (wide, tall), 255)
+    pen = ImageDraw.Draw(picture)
+    for k in np.argsort(corners[..., 2].mean(axis=1)):
+        flat = (corners[k, :, :2] - low) * per
+        pen.polygon([(x, tall - y) for x, y in flat.tolist()], fill=0 if floor[k] else 255)
+    return np.asarray(picture)
+
+
+@pytest.mark.parametrize(
+    ("blank", "symbol", "cell"),
+    [
+        ("plate", "data_matrix", 0.5),
+        ("plate", "qr", 0.5),
+        ("plate", "code_128", 0.3),
+        ("tube", "data_matrix", 0.5),
+        ("ball", "data_matrix", 0.6),
+    ],
+)
+def test_a_mark_is_built_and_read_from_the_finished_solid(
+    blank: str, symbol: Symbol, cell: float
+) -> None:
+    built = build(Document(job(blank, cell, symbol)))
+    report = built.report
+    assert report.valid and report.stamps[0].built_by == "imprint"
+    assert not [f for f in report.findings if f.level == "fix"], report.findings
+    text = "T-" + built.job.serial.text
+    assert read_back(photographed(built)) == text
+
+
+def test_findings_of_marks_that_cannot_be_read() -> None:
+    wide = build(Document(job("plate", 0.6, "qr", "x" * 230))).report.findings
+    near = next(f for f in wide if f.check == "quiet zone")
+    assert near.limit == pytest.approx(2.4) and 0 < (near.measured or 0) < 2.4
+    tiny = build(Document(job("plate", 0.2))).report.findings
+    assert any(f.check == "small cell" and f.measured == pytest.approx(0.2) for f in tiny)
+    round_it = build(Document(job("pin", 1.2))).report.findings
+    assert any(f.check == "mark on its face" and "round its face" in f.message for f in round_it)
+    bad = build(Document(job("plate", 0.5, "code_128", "é"))).report.findings
+    assert any("ASCII" in f.message for f in bad)

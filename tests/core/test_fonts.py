@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 from io import BytesIO
 from pathlib import Path
 
@@ -15,11 +16,13 @@ from fontTools.ttLib.tables.TupleVariation import TupleVariation
 from tests.conftest import artwork, font, plate, stamp, tank
 from tinstamp.artwork import fonts
 from tinstamp.artwork.font_file import checked, faces_in
-from tinstamp.artwork.fonts import FontData, FontError, FontFace, axes_of, read
+from tinstamp.artwork.fonts import FontData, FontError, FontFace, axes_of, embedding_of, read
 from tinstamp.artwork.text import TextSpec, lay_text
 from tinstamp.blank.round_solid import tube
 from tinstamp.desk.work.placing import moved
-from tinstamp.job.model import changed
+from tinstamp.engine.build import build
+from tinstamp.job.archive import Document
+from tinstamp.job.model import FontRef, changed
 from tinstamp.job.resolve import resolve
 from tinstamp.setting.place import PlaceError, Spot, place
 
@@ -152,3 +155,60 @@ def test_a_font_of_very_many_glyphs_is_tried_in_part(monkeypatch: pytest.MonkeyP
     monkeypatch.setattr(font_file, "MOST_TRIED", 50)
     checked(font().data, "a.ttf", ".ttf")
     assert 25 <= len(tried) <= 50 and max(tried) > 10 * len(tried) / 2
+
+
+def changed_font(work, family: str = "Barlow", style: str = "SemiBold") -> bytes:  # type: ignore[no-untyped-def]
+    """A font of ours with something changed in it."""
+    opened = TTFont(BytesIO(font(family, style).data))
+    work(opened)
+    out = BytesIO()
+    opened.save(out)
+    return out.getvalue()
+
+
+def test_a_font_of_coloured_pictures_alone_is_told() -> None:
+    def bare(opened: TTFont) -> None:
+        for name in opened.getGlyphOrder():
+            opened["glyf"][name] = type(opened["glyf"][name])()
+
+    with pytest.raises(FontError, match="coloured pictures"):
+        checked(changed_font(bare), "a.ttf", ".ttf")
+
+
+@pytest.mark.parametrize(
+    ("bits", "words"), [(0, ""), (2, "does not allow"), (4, "viewing and printing"), (8, "")]
+)
+def test_what_a_maker_says_against_embedding_is_told(bits: int, words: str) -> None:
+    """OpenType 1.9, OS/2: 0 installable, 2 restricted, 4 preview and print, 8 editable."""
+
+    def say(opened: TTFont) -> None:
+        opened["OS/2"].fsType = bits
+
+    data = changed_font(say)
+    said = embedding_of(FontData(data))
+    assert (words in said) if words else said == ""
+    digest = hashlib.sha256(data).hexdigest()
+    job = changed(
+        tank(stamp()),
+        ("stamps", 0, "artwork", "font"),
+        FontRef(family="Own", style="Bold", digest=digest),
+    )
+    findings = build(Document(job, {digest: data})).report.findings
+    found = [f for f in findings if f.check == "font's licence"]
+    assert len(found) == bool(words) and all("Own Bold" in f.message for f in found)
+
+
+@pytest.mark.parametrize(
+    ("text", "like"),
+    [("A\u2028B", "A\nB"), ("A\u2029B", "A\nB"), ("A\x0bB", "A\nB"), ("A\tB", "A\u2003B"),
+     ("A\u2011B", "A-B"), ("A\u2010B", "A-B"), ("A\u00a0B", "A B")],
+)  # fmt: skip
+@pytest.mark.parametrize("family", ["Barlow", "Pacifico"])
+def test_blanks_line_ends_and_hyphens(text: str, like: str, family: str) -> None:
+    style = {"Barlow": "SemiBold"}.get(family, "Regular")
+    one, other = (
+        artwork(text, family=family, style=style),
+        artwork(like, family=family, style=style),
+    )
+    assert not one.missing and one.area == pytest.approx(other.area, rel=2e-2)
+    assert len(one.regions) == len(other.regions)

@@ -43,8 +43,14 @@ def checked(data: bytes, name: str, ending: str) -> tuple[FontFace, FontData]:
     face, font = faces_in(data, name, ending)[0]
     opened = typeface(font)
     count = opened.hb_font.face.glyph_count
+    drawn = 0
     for glyph in range(0, count, -(-count // MOST_TRIED)):
         pieces = sum(map(len, opened.drawn(glyph)))
+        drawn += pieces
         if pieces > MOST_PIECES:
             raise FontError(f"a glyph of the font has {pieces} pieces, over {MOST_PIECES}")
+    if not drawn:
+        raise FontError(
+            f"{name} holds its letters as coloured pictures alone: they have no outlines"
+        )
     return face, font

@@ -105,6 +105,26 @@ def unpacked(data: bytes, name: str) -> bytes:
     return out.getvalue()
 
 
+NO_EMBEDDING, PREVIEW_AND_PRINT = 0x0002, 0x0004
+"""Bits of fsType: OpenType specification 1.9, OS/2 table."""
+
+
+@lru_cache(maxsize=64)
+def embedding_of(font: FontData) -> str:
+    """What a font's maker says against keeping it in files, in words; "" for nothing. Raises
+    FontError."""
+    try:
+        with TTFont(BytesIO(font.data), fontNumber=font.index, lazy=True) as opened:
+            bits = int(opened["OS/2"].fsType) if "OS/2" in opened else 0
+    except (*DAMAGE, OSError) as error:
+        raise FontError("the font file is damaged") from error
+    if bits & 0x000F == NO_EMBEDDING:
+        return "its maker does not allow it to be kept in files"
+    if bits & 0x000F == PREVIEW_AND_PRINT:
+        return "its maker allows it to be kept in files for viewing and printing alone"
+    return ""
+
+
 @lru_cache(maxsize=64)
 def axes_of(font: FontData) -> tuple[Axis, ...]:
     """What a font lets vary; nothing for a plain one. Raises FontError."""

@@ -77,6 +77,20 @@ class Make:
         return self.height * size / (face.cap_height if self.capitals else face.units)
 
 
+NO_BREAK_HYPHEN, HYPHEN = "\u2011", "\u2010"
+
+
+def _with_hyphens(face: Typeface, text: str) -> str:
+    """A text whose hyphens the font has: one that does not break looks as any other (Unicode
+    Standard, 6.2)."""
+    if NO_BREAK_HYPHEN not in text and HYPHEN not in text:
+        return text
+    for mark in (NO_BREAK_HYPHEN, HYPHEN):
+        if mark in text and not face.hb_font.get_nominal_glyph(ord(mark)):
+            text = text.replace(mark, "-")
+    return text
+
+
 def shape_line(make: Make, text: str, start: int) -> Line:
     """Shape one line, whose first character is number `start` of the whole text.
 
@@ -94,7 +108,8 @@ def shape_line(make: Make, text: str, start: int) -> Line:
             face = common if style is None else typeface(style.font)
             scale = make.scale(face, 1.0 if style is None else style.size)
             tallest = max(tallest, _line_height(face) * scale)
-            for info, place in _shaped(face, text[a - start : b - start], leftwards, make):
+            words = _with_hyphens(face, text[a - start : b - start])
+            for info, place in _shaped(face, words, leftwards, make):
                 character = text[a - start + info.cluster]
                 if info.codepoint == 0:
                     missing.append(character)

@@ -53,6 +53,12 @@ class TextSpec:
     cutter: float = 0.5
 
 
+ENDS_AND_TABS = {0x2028: "\n", 0x2029: "\n", 0x0B: "\n", 0x0C: "\n", 0x0D: " ", 0x85: "\n",
+                 0x09: "\u2003"}  # fmt: skip
+"""Characters that end a line as a line feed does (Unicode Standard, 5.8), and a tab as a blank of
+an em: one for one, so that letters keep their numbers."""
+
+
 @lru_cache(maxsize=256)
 def lay_text(spec: TextSpec) -> Artwork:
     """Shape the text and give its regions. Raises FontError for a damaged font."""
@@ -122,7 +128,7 @@ def _make(spec: TextSpec) -> Make:
 def _lines(spec: TextSpec, make: Make) -> list[Line]:
     found = []
     start = 0
-    for text in spec.text.split("\n"):
+    for text in spec.text.translate(ENDS_AND_TABS).split("\n"):
         found.append(shape_line(make, text, start))
         start += len(text) + 1
     return found

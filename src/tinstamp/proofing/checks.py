@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from tinstamp.artwork.fonts import embedding_of
 from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.field import Wants
@@ -44,6 +45,18 @@ def missing_letters(it: Subject, limits: Numbers) -> Iterator[Finding]:
             limit=0.0,
             unit="times",
         )
+
+
+@check("font's licence", "artwork")
+def fonts_that_may_not_be_kept(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """A font that is kept within the job though its maker speaks against it."""
+    drawn = it.planned.stamp.artwork
+    if not isinstance(drawn, Text):
+        return
+    for ref, font in zip(drawn.fonts, dict.fromkeys(it.planned.art.fonts), strict=False):
+        if said := embedding_of(font):
+            told = f"{ref.family} {ref.style} is kept within the job: {said}"
+            yield Finding("look", "font's licence", it.stamp, told)
 
 
 @check("logo", "artwork")

@@ -132,3 +132,31 @@ def test_giving_up_takes_nothing_in_and_no_ink_cannot_be_taken(mark: Hand) -> No
     mark.window.ticket.add_logo.emit()
     assert seen and not mark.window.session.job.stamps
     assert not mark.window.session.document.logos
+
+
+def test_a_file_that_changes_on_disk_is_offered_anew(mark: Hand, tmp_path: Path) -> None:
+    """The choice of colours, the size and the place stay; one undo brings the old file back."""
+    answer(lambda dialog: press(dialog, "Use these"))
+    mark.window.ticket.add_logo.emit()
+    mark.until_built()
+    session, page = mark.window.session, mark.window.fields.page
+    before = first(mark).artwork
+    heard: list[str] = []
+    session.failed.connect(heard.append)
+    assert page.by_path["newer"].isHidden()
+    path = tmp_path / "mark.svg"
+    path.write_text("<svg")  # half written: nothing is said
+    QTest.qWait(900)
+    assert page.by_path["newer"].isHidden()
+    path.write_text(MARK.replace('x="20" y="20" width="60"', 'x="10" y="20" width="80"'))
+    mark.until(lambda: not page.by_path["newer"].isHidden())
+    assert any("mark.svg has changed on disk" in words for words in heard)
+    QTest.mouseClick(page.by_path["newer"], Qt.MouseButton.LeftButton)
+    mark.until_built()
+    after = first(mark).artwork
+    assert after.digest != before.digest and after.inks == before.inks
+    assert (after.given, after.size) == (before.given, before.size)
+    area = session.report.stamps[0].artwork_area
+    assert area == pytest.approx(4800.0 * 0.3**2, rel=1e-4)
+    session.undo()
+    assert first(mark).artwork == before

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tinstamp.job.artwork import InkUse
+from tinstamp.job.artwork import InkUse, Logo
 from tinstamp.job.model import Job, Stamp
 from tinstamp.job.values import LONGEST_LABEL
 
@@ -38,4 +38,15 @@ def each_ink(job: Job, index: int, uses: tuple[InkUse, ...]) -> Job:
         relief = first.relief.model_copy(update={"colour": ink.split()[0]})
         found.append(first.model_copy(update={"name": name, "artwork": artwork, "relief": relief}))
     stamps = (*job.stamps[:index], *found, *job.stamps[index + 1 :])
+    return job.model_copy(update={"stamps": stamps})
+
+
+def with_file(job: Job, old: str, new: str) -> Job:
+    """A job whose logos of one file are those of another, all else as it was."""
+    stamps = tuple(
+        stamp.model_copy(update={"artwork": stamp.artwork.model_copy(update={"digest": new})})
+        if isinstance(stamp.artwork, Logo) and stamp.artwork.digest == old
+        else stamp
+        for stamp in job.stamps
+    )
     return job.model_copy(update={"stamps": stamps})

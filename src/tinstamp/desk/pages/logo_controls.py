@@ -18,7 +18,8 @@ from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.rows import Row
 from tinstamp.desk.pages.setting_controls import index_of
 from tinstamp.desk.work.background import taken_in
-from tinstamp.job.edit_stamps import each_ink
+from tinstamp.desk.work.live_files import Newer
+from tinstamp.job.edit_stamps import each_ink, with_file
 from tinstamp.job.formula import LENGTHS
 from tinstamp.job.model import Logo, changed, dotted, get
 from tinstamp.plan.art import art_spec, draw
@@ -63,7 +64,42 @@ def _file(page: FieldsPage, row: Row) -> None:
     look.clicked.connect(show)
     page.bind("mending", look, renew)
     page.row("", look)
+    _put_newer(page, index)
     session.background.come.connect(page.renew)  # what the file holds may be known later
+    session.background.live.changed.connect(page.renew)
+
+
+def _put_newer(page: FieldsPage, index: int) -> None:
+    """What takes in a file that has changed on disk, with what changed; else not to be seen."""
+    session = page.session
+    button = QPushButton("Take in as it is now")
+    told = QLabel()
+    told.setWordWrap(True)
+    told.setProperty("role", "second")
+    page.row("", button)
+    page.row("", told)
+
+    def newer() -> Newer | None:
+        logo = session.job.stamps[index].artwork if index < len(session.job.stamps) else None
+        return session.background.live.newer(logo.digest) if isinstance(logo, Logo) else None
+
+    def take() -> None:
+        found = newer()
+        logo = session.job.stamps[index].artwork
+        if found is None or not isinstance(logo, Logo):
+            return
+        job = with_file(session.job, logo.digest, found.digest)
+        if session.take_logo(job, found.digest, found.data, f"take in {found.path.name} anew"):
+            session.background.live.watch(found.digest, found.path, logo.format)
+
+    def renew() -> None:
+        found = newer()
+        button.setVisible(found is not None)
+        told.setVisible(found is not None)
+        told.setText("" if found is None else f"{found.path.name} has changed: {found.told}")
+
+    button.clicked.connect(take)
+    page.bind("newer", button, renew)
 
 
 def _mended(shown: Artwork | None) -> str:

@@ -20,6 +20,7 @@ from tinstamp.artwork.drawing import Drawing
 from tinstamp.artwork.logo import Reading, StillReading, read_guarded
 from tinstamp.artwork.painted import LogoError
 from tinstamp.desk.work.disk_work import PAINT_LOOK
+from tinstamp.desk.work.live_files import LiveFiles
 from tinstamp.guarded.work import Limits, guarded
 
 Result = TypeVar("Result")
@@ -31,13 +32,19 @@ DRAWINGS_KEPT = 32
 
 
 class Background(QObject):
-    """Reads logos, one or two at a time."""
+    """Reads logos, one or two at a time.
+
+    Attributes
+    ----------
+    live : watches the files that they came from.
+    """
 
     come = Signal()
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self._pool = ThreadPoolExecutor(2, "reading")
+        self.live = LiveFiles(self._pool.submit, self)
         self._under_way: set[Reading] = set()
         self._found: dict[Reading, Drawing | LogoError] = {}
 
@@ -69,6 +76,8 @@ class Background(QObject):
         self.come.emit()
 
     def close(self) -> None:
+        """Read and watch no longer."""
+        self.live.stop()
         self._pool.shutdown(wait=False, cancel_futures=True)
 
 

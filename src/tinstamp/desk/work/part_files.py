@@ -67,6 +67,15 @@ class PartFiles(QObject):
         self._wanted: tuple[str, int] = ("", 0)
         self._glimpse: Mesh | None = None
         session.wants_file.connect(self.ask)
+        session.background.live.changed.connect(self._changed_on_disk)
+
+    def _changed_on_disk(self, digest: str, told: str) -> None:
+        """A logo's file is there anew: told, and offered at its stamp."""
+        newer = self.session.background.live.newer(digest)
+        used = {getattr(stamp.artwork, "digest", "") for stamp in self.session.job.stamps}
+        if newer is not None and digest in used:
+            words = f"{newer.path.name} has changed on disk: its stamp offers it anew"
+            self.session.failed.emit(words)
 
     def ask(self, purpose: str) -> None:
         """Ask for a file; `purpose` is new, join, cut or renew for a STEP file, or the name
@@ -94,7 +103,7 @@ class PartFiles(QObject):
             elif purpose == "font":
                 self._font(name, path, data)
             elif purpose in ("logo", "new logo"):
-                self._logo(name, path.suffix, data, purpose == "new logo")
+                self._logo(name, path, data, purpose == "new logo")
             else:
                 self._part(name, data, purpose)
         except OSError as error:
@@ -212,9 +221,9 @@ class PartFiles(QObject):
         job = changed(self.session.job, ("stamps", index, "artwork", "font"), ref)
         self.session.take_font(job, font, f"take in {name}")
 
-    def _logo(self, name: str, suffix: str, data: bytes, fresh: bool) -> None:
+    def _logo(self, name: str, path: Path, data: bytes, fresh: bool) -> None:
         """A logo for the chosen stamp, or for a new one on the chosen face. Raises ValueError."""
-        ending = suffix.removeprefix(".").lower()
+        ending = path.suffix.removeprefix(".").lower()
         kind = {"svg": "svg", "dxf": "dxf", "png": "png", "jpg": "jpg", "jpeg": "jpg"}.get(ending)
         if kind is None:
             raise ValueError(f"{name} is none of SVG, DXF, PNG and JPEG")
@@ -236,6 +245,8 @@ class PartFiles(QObject):
         else:
             job = changed(session.job, ("stamps", session.selected, "artwork"), sized)
             taken = session.take_logo(job, digest, data, f"take in {name}")
+        if taken:
+            session.background.live.watch(digest, path, logo.format, looked)
         if taken and choice is not None and choice.each:
             job = each_ink(session.job, session.selected, choice.fields())
             session.replace(job, "a stamp for each ink")

@@ -3,18 +3,14 @@ writes the files."""
 
 from __future__ import annotations
 
-import io
 import math
-import tempfile
 from collections.abc import Callable
-from pathlib import Path
 from typing import Any
 
-import ezdxf
 import pytest
 from ezdxf.enums import TextEntityAlignment
 
-from tests.core.test_logo import svg
+from tests.core.test_logo import dxf, svg
 from tinstamp.artwork.dxf.opened import UNITS
 from tinstamp.artwork.dxf.read import DxfDrawing, read_dxf
 from tinstamp.artwork.fonts import shipped
@@ -27,18 +23,9 @@ FORMS = ("\n", "\r\n", "binary")
 Draw = Callable[[Any, Any], None]
 
 
-def written(draw: Draw, form: str, unit: int = 4, version: str = "R2010") -> bytes:
+def written(draw: Draw, form: str, unit: int = 4) -> bytes:
     """A drawing as a file of that form."""
-    document = ezdxf.new(version, units=unit)
-    draw(document, document.modelspace())
-    if form == "binary":
-        with tempfile.TemporaryDirectory() as folder:
-            path = Path(folder) / "a.dxf"
-            document.saveas(path, fmt="bin")
-            return path.read_bytes()
-    out = io.StringIO()
-    document.write(out)
-    return out.getvalue().replace("\r\n", "\n").replace("\n", form).encode()
+    return dxf(draw, unit, form)
 
 
 def read(data: bytes, stroke: float = 0.0) -> DxfDrawing:

@@ -130,7 +130,7 @@ def test_bad_svgs_are_told(data: bytes, words: str) -> None:
 
 def dxf(draw, unit: int = units.MM, form: str = "\n") -> bytes:  # type: ignore[no-untyped-def]
     """A drawing with either line end, or as a binary file."""
-    document = ezdxf.new("R2010", setup=True)
+    document = ezdxf.new("R2010")
     document.units = unit
     draw(document, document.modelspace())
     if form == "binary":

@@ -49,6 +49,11 @@ class TextStyle(Value):
     size: Annotated[Factor, Shown("Times as large", unit="×", step=0.1)] = "1"
 
 
+WORDS = Shown(
+    "Text",
+    "{serial}, or any dimension in braces such as {diameter:.1}, is worked out",
+    control="text",
+)
 MIRRORED = Shown("Mirrored", "As in a mirror: for dies and moulds")
 UPSIDE_DOWN = Shown("Upside down", "To be read from the other side")
 
@@ -64,11 +69,7 @@ class Text(Value):
     kind: Literal["text"] = "text"
     text: Annotated[
         str,
-        Shown(
-            "Text",
-            "{serial}, or any dimension in braces such as {diameter:.1}, is worked out",
-            control="text",
-        ),
+        WORDS,
     ] = Field(default="TEXT", max_length=LONGEST_TEXT)
     font: Annotated[FontRef, Shown("Font", control="font and file")] = FontRef(
         family="Barlow", style="SemiBold"
@@ -251,11 +252,7 @@ class Code(Value):
     ] = "data_matrix"
     text: Annotated[
         str,
-        Shown(
-            "Text",
-            "{serial}, or any dimension in braces such as {diameter:.1}, is worked out",
-            control="text",
-        ),
+        WORDS,
     ] = Field(default="{serial}", max_length=LONGEST_TEXT)
     cell: Annotated[
         Size, Shown("Cell", "Side of a cell, or width of the narrowest bar", step=0.05)

@@ -16,8 +16,10 @@ from PySide6.QtCore import QPointF, QSettings, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+from tinstamp.artwork.svg.read import study_svg
 from tinstamp.desk.app import make_app
 from tinstamp.desk.dialogs.export_dialog import ExportDialog
+from tinstamp.desk.dialogs.ink_dialog import InkDialog
 from tinstamp.desk.dialogs.start_page import TILE
 from tinstamp.desk.part.scene import Hit
 from tinstamp.desk.window import Window
@@ -80,8 +82,7 @@ def main() -> int:
         camera.take("start")
         window.files.start.reject()
         camera.take("desk")
-        window.show_view("square")
-        camera.take("square-on")
+        _inks(camera)
         window.show_view("section")
         camera.take("section")
         window.show_view("whole")
@@ -111,6 +112,16 @@ def main() -> int:
         _blanks(camera)
         window.session.close()
     return 0
+
+
+def _inks(camera: Camera) -> None:
+    """The question which colours of a drawing are ink."""
+    path = DEMOS["fuel tank"].parent / "lamp.svg"
+    dialog = InkDialog(study_svg(path.read_bytes()), {}, path.name, camera.window)
+    dialog.show()
+    dialog.move(250, 110)
+    camera.take("inks")
+    dialog.close()
 
 
 def _blanks(camera: Camera) -> None:

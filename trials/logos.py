@@ -18,6 +18,7 @@ import zipfile
 from importlib.resources import files as resources
 from pathlib import Path
 
+from tests.core.random_svg import drawing
 from tests.core.rendered import both_inks, common
 
 from tinstamp.artwork.logo import FileData, Reading, read_guarded
@@ -70,15 +71,15 @@ def judged(data: bytes) -> tuple[str, float]:
     renderer's. Read in a process of its own, as the window does. Raises ValueError when there is
     nothing to compare with."""
     try:
-        drawing = read_guarded(Reading(FileData(data, "svg"), 1.0, 0.05, 0.0, 0.5))
+        read = read_guarded(Reading(FileData(data, "svg"), 1.0, 0.05, 0.0, 0.5))
     except LogoError:
         return "told", 0.0
-    found = common(*both_inks(data, SIZE, drawing))
+    found = common(*both_inks(data, SIZE, read))
     if found < RIGHT:  # thin lines want a finer look
-        found = common(*both_inks(data, 4 * SIZE, drawing))
+        found = common(*both_inks(data, 4 * SIZE, read))
     if found >= RIGHT:
         return "right", found
-    return ("told" if any(word in n for n in drawing.notes for word in TELLS) else "wrong"), found
+    return ("told" if any(word in n for n in read.notes for word in TELLS) else "wrong"), found
 
 
 def compared(icons: list[tuple[str, bytes]]) -> tuple[dict[str, object], list[str]]:
@@ -114,11 +115,13 @@ def main() -> None:
     parser.add_argument(
         "--npm", nargs="*", help="npm packages of drawings; a usual set when none is named"
     )
+    parser.add_argument("--drawn", type=int, default=0, help="drawings at random as well")
     given = parser.parse_args()
     every = packaged()
     icons = every[given.seed % 7 :: max(1, len(every) // given.count)]
     for package in NPM if given.npm == [] else given.npm or ():
         icons += from_npm(package)
+    icons += [(f"drawn {seed}", drawing(seed)) for seed in range(given.drawn)]
     figures, wrong = compared(icons)
     for line in wrong:
         print(line, flush=True)

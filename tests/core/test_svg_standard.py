@@ -10,7 +10,8 @@ from pathlib import Path
 
 import pytest
 
-from tests.core.rendered import overlap
+from tests.core.random_svg import drawing
+from tests.core.rendered import both_inks, common, overlap
 from tests.core.test_logo import svg
 from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.svg.read import read_svg
@@ -23,6 +24,8 @@ FEATURES = dict(
 """By name what stands in a drawing of 100 by 100, or a whole drawing."""
 
 
+LITTLE_INK = 0.004
+"""Part of a picture that is too little ink to judge by pixels."""
 WORDS = 'font-family="Barlow" font-weight="bold" font-size="18"'
 TEXTS = [
     f'<text x="10" y="40" {WORDS}>Fill</text>',
@@ -134,3 +137,15 @@ def test_a_thousand_hatches_and_what_lies_under_a_flag() -> None:
     assert sum(r.area for r in drawing.regions) == pytest.approx(999 * 6.0, rel=1e-3)
     (region,) = read_svg(svg(f'<rect width="100" height="100" fill="#ccc"/>{lines}')).regions
     assert region.area == pytest.approx(1e4) and len(region.outer) == 4
+
+
+@pytest.mark.parametrize("seed", range(20))
+def test_drawings_at_random_are_read_as_a_renderer_draws_them(seed: int) -> None:
+    """Clips on uses, strokes in slanted groups, viewports in clips: what no list has together."""
+    data = drawing(seed)
+    theirs, ours = both_inks(data, 700)
+    if theirs.mean() < LITTLE_INK:
+        assert ours.mean() < 2 * LITTLE_INK
+        return
+    found = common(theirs, ours)
+    assert found >= 0.98 or common(*both_inks(data, 2400)) >= 0.98

@@ -96,6 +96,11 @@ class Walk:
                     box = ((low[0], low[1]), (high[0] - low[0], high[1] - low[1]))
                 at = origin_of(style["transform-origin"], *box)
             matrix = matrix @ shift(*at) @ own @ shift(*-at)
+        if local_name(element) == "use":  # its place is part of its transform: SVG 2, 5.6
+            given = {**element.attrib, **style.sizes}
+            x = length(given.get("x"), above.wide, style.font) or 0.0
+            y = length(given.get("y"), above.high, style.font) or 0.0
+            matrix = matrix @ shift(x, y)
         opacity = above.opacity * style.share("opacity")
         state = replace(above, matrix=matrix, style=style, opacity=opacity)
         clips = list(above.clips)
@@ -147,9 +152,6 @@ class Walk:
         if target is None:
             return
         given = {**element.attrib, **state.style.sizes}
-        x = length(given.get("x"), state.wide, state.style.font) or 0.0
-        y = length(given.get("y"), state.high, state.style.font) or 0.0
-        state = replace(state, matrix=state.matrix @ shift(x, y))
         name = local_name(target)
         if name not in ("svg", "symbol"):
             if not state.clipping or name in (*FIGURES, "text"):

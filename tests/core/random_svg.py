@@ -37,7 +37,8 @@ class _Hand:
         for k in range(3):
             rule = r.choice(["", ' clip-rule="evenodd"'])
             more = f"{self.shape()}/>" if r.random() < 0.5 else ""
-            found += f'<clipPath id="c{k}"{r.choice(["", turned])}>{self.shape()}{rule}/>{more}</clipPath>'
+            way = r.choice(["", turned])
+            found += f'<clipPath id="c{k}"{way}>{self.shape()}{rule}/>{more}</clipPath>'
         for k in range(2):
             ground, ink = r.sample(["#fff", "#000"], 2)
             found += (

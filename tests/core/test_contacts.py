@@ -11,8 +11,9 @@ import numpy as np
 import pytest
 import shapely
 
+from tests.conftest import ROOT
 from tests.core.test_logo import svg
-from tinstamp.artwork.contacts import parted
+from tinstamp.artwork.contacts import _in_contact, parted
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.svg.read import read_svg
 from tinstamp.engine.build import build
@@ -80,6 +81,13 @@ def test_corners_and_thin_lines_stay_as_they_are(body: str) -> None:
     before = regions_of(body)
     clear = parted(before)
     assert clear.regions == before and not clear.joined and not clear.cut
+
+
+def test_what_touches_nothing_is_not_looked_at_twice() -> None:
+    """Neighbouring pieces of an outline are no contact: most drawings are done with at once."""
+    emblem = read_svg((ROOT / "demo" / "emblem.svg").read_bytes()).regions
+    assert _in_contact(emblem) == set()
+    assert _in_contact(regions_of(TOUCHING["circles side by side"][0])) != set()
 
 
 @pytest.mark.parametrize("seed", range(8))

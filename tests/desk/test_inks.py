@@ -160,3 +160,27 @@ def test_a_file_that_changes_on_disk_is_offered_anew(mark: Hand, tmp_path: Path)
     assert area == pytest.approx(4800.0 * 0.3**2, rel=1e-4)
     session.undo()
     assert first(mark).artwork == before
+
+
+def test_a_drawing_of_very_many_colours_can_be_taken_in(
+    mark: Hand, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """The largest are asked about, the others are as suggested; no stamp for each is offered."""
+    shades = "".join(
+        f'<rect x="{k % 20 * 5}" y="{k // 20 * 5}" width="{4 - k / 150:.2f}" height="4" '
+        f'fill="#{k:02x}{(k * 7) % 256:02x}40"/>' for k in range(250)
+    )  # fmt: skip
+    path = tmp_path / "many.svg"
+    path.write_text(MARK.split("<rect")[0] + shades + "</svg>")
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *a, **k: (str(path), ""))
+    seen: list[bool] = []
+
+    def work(dialog: InkDialog) -> None:
+        seen.append(dialog.each.isEnabled())
+        press(dialog, "Use these")
+
+    answer(work)
+    mark.window.ticket.add_logo.emit()
+    mark.until_built()
+    assert seen == [False] and len(first(mark).artwork.inks) == 40
+    assert mark.window.session.report.valid

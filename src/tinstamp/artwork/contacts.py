@@ -101,8 +101,9 @@ def _in_contact(regions: Sequence[Region]) -> set[int]:
     i, j = shapely.STRtree(lines).query(lines, predicate="dwithin", distance=NEAREST)
     keep = i < j
     i, j = i[keep], j[keep]
-    ahead = (where[j, 0] - where[i, 1]) % whole_turn[i]
-    back = (where[i, 0] - where[j, 1]) % whole_turn[i]
+    hair = ROUND_A_CORNER / 1e3  # neighbours begin where the last one ended, or a rounding before
+    ahead = (where[j, 0] - where[i, 1] + hair) % whole_turn[i]
+    back = (where[i, 0] - where[j, 1] + hair) % whole_turn[i]
     apart = np.minimum(ahead, back) > ROUND_A_CORNER
     meets = (rings[i] != rings[j]) | apart
     return set(owners[i[meets]].tolist()) | set(owners[j[meets]].tolist())

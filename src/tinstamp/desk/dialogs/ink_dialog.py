@@ -59,7 +59,7 @@ class InkDialog(QDialog):
 
     Attributes
     ----------
-    uses : what each colour is taken as now.
+    uses : what each colour is taken as now; those without a line as suggested.
     """
 
     def __init__(
@@ -108,7 +108,13 @@ class InkDialog(QDialog):
     @property
     def choice(self) -> InkChoice:
         """What is chosen now."""
-        return InkChoice(tuple(self.uses.items()), self.each.isEnabled() and self.each.isChecked())
+        asked = tuple((ink.colour, self.uses[ink.colour]) for ink in self._asked)
+        return InkChoice(asked, self.each.isEnabled() and self.each.isChecked())
+
+    @property
+    def _asked(self) -> tuple[Ink, ...]:
+        """The colours that have a line of their own."""
+        return self.study.inks[:MOST_LINES]
 
     def _lines(self) -> QWidget:
         held = QWidget()
@@ -118,7 +124,7 @@ class InkDialog(QDialog):
         grid.setVerticalSpacing(6)
         grid.setColumnStretch(1, 1)
         words = declared(InkUse)["use"].choices
-        for row, ink in enumerate(self.study.inks[:MOST_LINES]):
+        for row, ink in enumerate(self._asked):
             grid.addWidget(_Swatch(ink), row, 0)
             grid.addWidget(QLabel(described(ink)), row, 1)
             choice = Choice(described(ink), [(key, word.capitalize()) for key, word in words])
@@ -179,7 +185,7 @@ class InkDialog(QDialog):
         for name, choice in self._choices.items():
             choice.show_key(self.uses[name])
         inks = self.choice.inks
-        self.each.setEnabled(len(inks) > 1)
+        self.each.setEnabled(len(inks) > 1 and len(self._asked) == len(self.study.inks))
         self.take.setEnabled(bool(inks))
         self.told.setText("" if inks else "No colour is ink: there is nothing to stamp")
         self.after.update()

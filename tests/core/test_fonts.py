@@ -212,3 +212,24 @@ def test_blanks_line_ends_and_hyphens(text: str, like: str, family: str) -> None
     )
     assert not one.missing and one.area == pytest.approx(other.area, rel=2e-2)
     assert len(one.regions) == len(other.regions)
+
+
+@pytest.mark.parametrize(
+    ("family", "text", "spacing", "pairs"),
+    [
+        ("Barlow", "LAMP OIL", "0 mm", 0),
+        ("Barlow", "LAMP OIL", "-0.2 mm", 0),
+        ("Barlow", "HIHO", "-2 mm", 3),
+        ("Pacifico", "lamp", "0 mm", 0),
+    ],
+)
+def test_letters_that_are_set_too_close_are_told(
+    family: str, text: str, spacing: str, pairs: int
+) -> None:
+    job = changed(tank(stamp()), ("stamps", 0, "artwork", "text"), text)
+    style = "Regular" if family == "Pacifico" else "SemiBold"
+    job = changed(job, ("stamps", 0, "artwork", "font"), FontRef(family=family, style=style))
+    job = changed(job, ("stamps", 0, "artwork", "spacing"), spacing)
+    findings = build(Document(job)).report.findings
+    found = [f for f in findings if f.check == "letters run together"]
+    assert [f.measured for f in found] == ([float(pairs)] if pairs else [])

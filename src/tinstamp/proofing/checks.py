@@ -3,15 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
+from itertools import pairwise
 
 import numpy as np
 
+from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import embedding_of
+from tinstamp.artwork.text import lay_text
 from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.field import Wants
 from tinstamp.job.limit import Limit
 from tinstamp.job.model import Code, Text
+from tinstamp.plan.art import text_spec
 from tinstamp.proofing import mark_checks as mark_checks
 from tinstamp.proofing.check import CHECKS, Numbers, Subject, check, limits_of
 from tinstamp.proofing.finding import Finding, Level
@@ -45,6 +50,31 @@ def missing_letters(it: Subject, limits: Numbers) -> Iterator[Finding]:
             limit=0.0,
             unit="times",
         )
+
+
+@check("letters run together", "artwork")
+def letters_run_together(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Letters that touch because they were set closer than their font sets them."""
+    if not isinstance(it.planned.stamp.artwork, Text) or it.planned.art.artwork("spacing") >= 0:
+        return
+    spec = text_spec(it.planned.art)
+    usual = _joined(lay_text(replace(spec, spacing=0.0)))
+    found = _joined(lay_text(spec)) - usual
+    if found:
+        pairs = ", ".join(f"“{spec.text[a]}{spec.text[b]}”" for a, b in sorted(found)[:4])
+        count = len(found)
+        told = f"letters run together at {count} {'place' if count == 1 else 'places'}: {pairs}"
+        yield Finding("look", "letters run together", it.stamp, told, float(count), 0.0, "places")
+
+
+def _joined(art: Artwork) -> set[tuple[int, int]]:
+    """Neighbours that are one region, by their numbers."""
+    return {
+        (a, b)
+        for region in art.regions
+        for a, b in pairwise(sorted(set(region.letters)))
+        if b == a + 1
+    }
 
 
 @check("font's licence", "artwork")

@@ -14,7 +14,7 @@ import pathops
 import pyclipper
 import shapely
 
-from tinstamp.artwork.outline import Array, Region, nest, polygon
+from tinstamp.artwork.outline import Array, Outline, Region, nest, polygon
 from tinstamp.artwork.unite import SPECK_OF_EM, Contour, chained, feed, fine_polyline, merge_limit
 
 EMS = (1000.0, 240.0, 613.0, 2371.0, 97.0)
@@ -38,6 +38,8 @@ LARGEST_SHAPES = 48
 """Shapes, the largest first, that others may lie hidden under."""
 MANY_PIECES = 4000
 """Pieces of one group of shapes, from which on its union is tried at two scales only."""
+IN_LINES = "some of its curves could not be united and are followed in fine lines"
+"""What is said of a drawing that is not wholly in curves."""
 LARGEST_DRAWING = 1e5
 """mm; a drawing that is larger has no size that could be stamped."""
 
@@ -106,7 +108,9 @@ def whole(shapes: Sequence[Shape], speck: float = 0.0) -> tuple[list[Region], st
         regions, in_lines = _agreed(group, sheet)
         found += regions
         followed = followed or in_lines
-    off = "its curves could not be united and were followed in fine lines" if followed else ""
+    off = (
+        "some of its curves could not be united and are followed in fine lines" if followed else ""
+    )
     return found, off
 
 
@@ -161,6 +165,7 @@ def _agreed(shapes: Sequence[Shape], sheet: _Sheet) -> tuple[list[Region], bool]
     plain = all(isinstance(s, Painted) and not s.even_odd for s in shapes)
     many = len(_points(shapes)) > 3 * MANY_PIECES
     off: list[float] = []
+    best: tuple[float, list[Region]] | None = None
     for em, turn, at_once in _TRIES[: 4 if many else None]:
         if at_once and not plain:
             continue
@@ -172,9 +177,61 @@ def _agreed(shapes: Sequence[Shape], sheet: _Sheet) -> tuple[list[Region], bool]
         except (pathops.PathOpsError, pyclipper.ClipperException):
             continue  # one of them gives up at this scale: nothing is known to be right
         off.append(_area(differing))
+        if best is None or off[-1] < best[0]:
+            best = off[-1], found
         if len(off) > 3 and max(off[-4:]) < ALIKE_WRONG * min(off[-4:]):
             break  # the same at every scale: it is not the scale
+    if best is not None:
+        mixed = _mixed(expected, best[1], sheet)
+        if mixed:
+            return mixed, True
     return _in_lines(expected, sheet), True
+
+
+def _mixed(expected: Rings, found: Sequence[Region], sheet: _Sheet) -> list[Region]:
+    """The curves of one library where they are the loops of the other, that one's fine lines
+    where they are not; none when even so they do not cover the same."""
+    curves = [outline for region in found for outline in region.outlines]
+    if not curves:
+        return []
+    fine = [outline.fine(LINES_STRAY * sheet.size) for outline in curves]
+    corners = np.array([np.concatenate([q.min(axis=0), q.max(axis=0)]) for q in fine])
+    boxes = shapely.box(*corners.T)
+    areas = np.abs([outline.area for outline in curves])
+    tree, free = shapely.STRtree(boxes), np.ones(len(curves), dtype=bool)
+    moved = merge_limit(sheet.size) * sheet.size
+    loops: list[Outline] = []
+    for ring in expected:
+        points = np.array(ring, dtype=float) / sheet.fine + sheet.low
+        own = np.concatenate([points.min(axis=0), points.max(axis=0)])
+        area = abs(pyclipper.Area(ring)) / sheet.fine**2
+        along = float(np.linalg.norm(np.diff(points, axis=0), axis=1).sum())
+        at = tree.query(shapely.box(*own))
+        like = (
+            free[at]
+            & (np.abs(corners[at] - own).max(axis=1) <= PIECE_LOST * sheet.size)
+            & (np.abs(areas[at] - area) <= UNIONS_AGREE * area + moved * along)
+        )
+        if like.any():
+            k = int(at[like][np.argmin(np.abs(areas[at[like]] - area))])
+            free[k] = False
+            loops.append(curves[k])
+        elif (lines := _lines(ring, sheet)) is not None:
+            loops.append(lines)
+    regions = nest(loops)
+    try:
+        agree = _alike(expected, _differing(expected, regions, sheet), sheet)
+    except pyclipper.ClipperException:
+        return []
+    return regions if agree else []
+
+
+def _lines(ring: list[tuple[int, int]], sheet: _Sheet) -> Outline | None:
+    """A ring of Clipper's as an outline, mm; None when nothing is left of it."""
+    points = np.array(ring, dtype=float) / sheet.fine + sheet.low
+    fewer = shapely.LinearRing(points).simplify(LINES_STRAY * sheet.size)
+    corners = shapely.get_coordinates(fewer)[:-1]
+    return polygon(corners.tolist()) if len(corners) > 2 else None
 
 
 def _alike(expected: Rings, differing: Rings, sheet: _Sheet) -> bool:
@@ -199,14 +256,8 @@ def _closed(ring: list[tuple[int, int]]) -> Array:
 
 def _in_lines(rings: Rings, sheet: _Sheet) -> list[Region]:
     """Clipper's own union as regions, mm."""
-    outlines = []
-    for ring in rings:
-        points = np.array(ring, dtype=float) / sheet.fine + sheet.low
-        fewer = shapely.LinearRing(points).simplify(LINES_STRAY * sheet.size)
-        corners = shapely.get_coordinates(fewer)[:-1]
-        if len(corners) > 2:
-            outlines.append(polygon(corners.tolist()))
-    return nest(outlines)
+    outlines = [_lines(ring, sheet) for ring in rings]
+    return nest([outline for outline in outlines if outline is not None])
 
 
 def united(

@@ -239,7 +239,7 @@ def test_uses_are_counted_before_they_are_unfolded(data: bytes, words: str) -> N
     start = time.monotonic()
     with pytest.raises(LogoError, match=words):
         read_svg(data)
-    assert time.monotonic() - start < 3
+    assert time.monotonic() - start < 10
 
 
 def test_what_takes_for_ever_is_given_up(monkeypatch: pytest.MonkeyPatch) -> None:

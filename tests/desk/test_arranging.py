@@ -142,5 +142,5 @@ def test_a_dxf_without_a_unit_is_asked_about_and_shown_before_and_after(
     assert any(f.check == "crossing" for f in window.session.report.findings)
     monkeypatch.setattr(QInputDialog, "getItem", lambda *a: ("", False))
     count = len(window.session.job.stamps)
-    window.part_files._logo("bow.dxf", ".dxf", path.read_bytes(), False)
+    window.part_files._logo("bow.dxf", path, path.read_bytes(), False)
     assert len(window.session.job.stamps) == count

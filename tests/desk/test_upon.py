@@ -50,6 +50,7 @@ def test_text_on_the_chosen_stamp(hand: Hand) -> None:
     )
     assert session.job.stamps[1].setting.face == "Panel/cap" and session.selected == 1
     QTest.keyClicks(window.fields.page.by_path["stamps.1.artwork.text"], "LID")
+    hand.until(lambda: session.job.stamps[1].artwork.text == "LID", "the words")
     hand.until_built()
     assert session.job.stamps[1].artwork.text == "LID"
     assert session.report.valid and not session.report.to_fix

@@ -119,7 +119,7 @@ def _inks(camera: Camera) -> None:
     path = DEMOS["fuel tank"].parent / "lamp.svg"
     dialog = InkDialog(study_svg(path.read_bytes()), {}, path.name, camera.window)
     dialog.show()
-    dialog.move(250, 110)
+    dialog.move(250, 70)
     camera.take("inks")
     dialog.close()
 

@@ -71,7 +71,7 @@ class InkDialog(QDialog):
             ink.colour: now.get(ink.colour, ink.suggested) for ink in study.inks
         }
         self.setWindowTitle("Colours of the drawing")
-        self.setMinimumSize(760, 560)
+        self.setMinimumWidth(760)
         title = QLabel(f"Which colours of “{name}” are ink?")
         title.setFont(type_at(p.TITLE, strong=True))
         words = QLabel(

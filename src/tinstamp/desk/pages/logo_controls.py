@@ -78,6 +78,7 @@ def _put_newer(page: FieldsPage, index: int) -> None:
     told.setProperty("role", "second")
     page.row("", button)
     page.row("", told)
+    form = page.form
 
     def newer() -> Newer | None:
         logo = session.job.stamps[index].artwork if index < len(session.job.stamps) else None
@@ -94,8 +95,8 @@ def _put_newer(page: FieldsPage, index: int) -> None:
 
     def renew() -> None:
         found = newer()
-        button.setVisible(found is not None)
-        told.setVisible(found is not None)
+        form.setRowVisible(button, found is not None)
+        form.setRowVisible(told, found is not None)
         told.setText("" if found is None else f"{found.path.name} has changed: {found.told}")
 
     button.clicked.connect(take)

@@ -119,6 +119,26 @@ def test_what_has_no_shape_is_told_by_name_and_count(body: str, told: str) -> No
     assert any(told in note for note in read_svg(svg(body + RECT)).notes)
 
 
+@pytest.mark.parametrize(
+    "body",
+    [
+        '<mask id="m" mask="url(#m)"><rect width="9" height="9"/></mask><g mask="url(#m)">' + RECT
+        + "</g>",
+        '<clipPath id="m" clip-path="url(#m)">' + RECT + '</clipPath><g clip-path="url(#m)">' + RECT
+        + "</g>",
+        '<clipPath id="m"><rect clip-path="url(#m)" width="9" height="9"/></clipPath>'
+        '<g clip-path="url(#m)">' + RECT + "</g>",
+        "<g>" * 240 + RECT + "</g>" * 240,
+        "".join(f'<mask id="m{k}" mask="url(#m{k + 1})"><g mask="url(#m{k + 1})">{RECT}</g></mask>'
+                for k in range(30)) + f'<g mask="url(#m0)">{RECT}</g>',
+    ],
+    ids=["mask of itself", "clip of itself", "clip in itself", "deep", "masks by the billion"],
+)  # fmt: skip
+def test_what_would_never_end_is_told(body: str) -> None:
+    with pytest.raises(LogoError, match=r"itself|deep|elements"):
+        read_svg(svg(body))
+
+
 def test_a_packed_file_and_one_with_entities_of_its_own() -> None:
     plain = svg(RECT)
     assert read_svg(gzip.compress(plain)).regions[0].area == pytest.approx(2000.0)

@@ -74,10 +74,10 @@ class Clips:
             matrix = matrix @ shift(*low) @ scaling(*size)
         start = style if kind == "mask" else replace(START, values=_clip_values(style))
         inner = State(matrix, start, state.wide, state.high, clipping=kind == "clip-path")
-        clip = self.clip(kind, style[kind], element, replace(state, matrix=matrix))
-        inner = replace(inner, clips=() if clip is None else (clip,))
         self.under.append(found)
         try:
+            clip = self.clip(kind, style[kind], element, replace(state, matrix=matrix))
+            inner = replace(inner, clips=() if clip is None else (clip,))
             layers = list(self.children(found, inner))
         finally:
             self.under.pop()

@@ -39,7 +39,7 @@ from tinstamp.artwork.svg.lengths import (
 )
 from tinstamp.artwork.svg.servers import FADING
 from tinstamp.artwork.svg.state import SEEN_FROM, SVG_NAMES
-from tinstamp.artwork.svg.walk import Walk
+from tinstamp.artwork.svg.walk import MOST_ELEMENTS, Walk
 from tinstamp.artwork.unite import Contour, polyline
 
 DRAWN_TWICE = 0.001
@@ -200,6 +200,8 @@ def parsed(data: bytes) -> Any:
     name = etree.QName(root)
     if name.localname != "svg" or name.namespace not in SVG_NAMES:
         raise LogoError("the file is not an SVG drawing")
+    if sum(1 for _ in root.iter()) > MOST_ELEMENTS:
+        raise LogoError(f"the drawing has more than {MOST_ELEMENTS} elements")
     return root
 
 

@@ -62,6 +62,9 @@ def test_a_mark_without_a_page_is_all_ink_and_what_shines_through_is_none() -> N
     assert area(data) == pytest.approx(3600.0)
     assert area(data, ("#000000 30 %", "ink")) == pytest.approx(3600.0 + 1000.0)
     assert not any("touch" in note for note in read_svg(data).notes), "one dark is like another"
+    left_out = "what can be seen through was left out (once)"
+    assert left_out in read_svg(data).notes
+    assert left_out not in read_svg(data, (("#000000 30 %", "ink"),)).notes
 
 
 def test_a_choice_is_followed_layer_upon_layer() -> None:

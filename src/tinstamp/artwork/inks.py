@@ -86,7 +86,7 @@ class Study:
     @cached_property
     def inks(self) -> tuple[Ink, ...]:
         """Its colours, the largest first."""
-        picture = self._picture()
+        picture = self.seen
         suggested = dict(suggest([(w.colour, w.opaque, w.light) for w in self.washes], self.paged))
         found = []
         for k, name in enumerate(self.names):
@@ -125,9 +125,9 @@ class Study:
     def touching(self) -> bool:
         """True when colours that are suggested to be ink lie on one another or side by side, so
         that the line between them is lost."""
-        picture = self._picture()
-        use = {k + 1: self._suggested(name) for k, name in enumerate(self.names)}
-        inked = np.isin(picture, [k for k, u in use.items() if u == "ink"])
+        picture = self.seen
+        ink = {ink.colour for ink in self.inks if ink.suggested == "ink"}
+        inked = np.isin(picture, [k + 1 for k, name in enumerate(self.names) if name in ink])
         edges = 0
         for axis in (0, 1):
             one, other = np.moveaxis(picture, axis, 0)[:-1], np.moveaxis(picture, axis, 0)[1:]
@@ -135,17 +135,9 @@ class Study:
             edges += int(((one != other) & both[:-1] & both[1:]).sum())
         return edges > TOUCHING * max(1, int(inked.sum()))
 
-    def _suggested(self, name: str) -> Use:
-        return next(ink.suggested for ink in self.inks if ink.colour == name)
-
-    def _picture(self) -> NDArray[np.int32]:
+    @cached_property
+    def seen(self) -> NDArray[np.int32]:
         """Which colour is seen where, by its number from 1; 0 is bare."""
-        found = self.__dict__.get("_seen")
-        if found is None:
-            found = self.__dict__["_seen"] = self._painted()
-        return np.asarray(found, dtype=np.int32)
-
-    def _painted(self) -> NDArray[np.int32]:
         per = PIXELS / RING_UNITS
         wide, high = (max(1, round(PIXELS * v)) for v in self.page)
         number = {name: k + 1 for k, name in enumerate(self.names)}

@@ -15,7 +15,15 @@ import pyclipper
 import shapely
 
 from tinstamp.artwork.outline import Array, Outline, Region, nest, polygon
-from tinstamp.artwork.unite import SPECK_OF_EM, Contour, chained, feed, fine_polyline, merge_limit
+from tinstamp.artwork.unite import (
+    SPECK_OF_EM,
+    Contour,
+    chained,
+    feed,
+    fine_polyline,
+    mapped,
+    merge_limit,
+)
 
 EMS = (1000.0, 240.0, 613.0, 2371.0, 97.0)
 """Units for the largest side of the drawing that outlines are united in, tried in turn."""
@@ -260,22 +268,6 @@ def _in_lines(rings: Rings, sheet: _Sheet) -> list[Region]:
     return nest([outline for outline in outlines if outline is not None])
 
 
-def united(
-    shapes: Sequence[Shape], em: float = 1000.0, turn: float = 0.0, at_once: bool = False
-) -> list[Region]:
-    """Regions of painted shapes, mm, united at `em` units for the largest side of the drawing,
-    turned by `turn` radians meanwhile. `at_once` takes all as one path, where all are paths
-    that are filled where they wind. Raises pathops.PathOpsError.
-    """
-    points = _points(shapes)
-    sheet = _Sheet(points.min(axis=0), float(np.ptp(points, axis=0).max()))
-    return [
-        region
-        for group in _groups(shapes, sheet)
-        for region in _united(group, sheet, em, turn, at_once)
-    ]
-
-
 def _united(
     shapes: Sequence[Shape], sheet: _Sheet, em: float, turn: float, at_once: bool
 ) -> list[Region]:
@@ -290,7 +282,7 @@ def _united(
         for shape in shapes:
             assert isinstance(shape, Painted)
             for contour in shape.contours:
-                feed(every, _moved(contour, there), centre)
+                feed(every, mapped(contour, there), centre)
         every.simplify(fix_winding=True, keep_starting_points=False)
     else:
         every = _joined([_drawn(shape, there, centre) for shape in shapes])
@@ -315,7 +307,7 @@ def _drawn(shape: Shape, there: Array, centre: Array) -> pathops.Path:
         rule = pathops.FillType.EVEN_ODD if shape.even_odd else pathops.FillType.WINDING
         one = pathops.Path(fillType=rule)
         for contour in shape.contours:
-            feed(one, _moved(contour, there), centre)
+            feed(one, mapped(contour, there), centre)
         one.simplify(fix_winding=True, keep_starting_points=False)
         return one
     other = shape.only if isinstance(shape, Within) else shape.less
@@ -369,11 +361,6 @@ def _uncovered(shapes: Sequence[Shape], sheet: _Sheet) -> list[Shape]:
 def _box(shape: Shape) -> shapely.Polygon:
     points = _points([shape])
     return shapely.box(*points.min(axis=0), *points.max(axis=0))
-
-
-def _moved(contour: Contour, matrix: Array) -> Contour:
-    (a, b), (c, d) = matrix.tolist()
-    return [(verb, tuple((a * x + b * y, c * x + d * y) for x, y in ps)) for verb, ps in contour]
 
 
 def _points(shapes: Sequence[Shape]) -> Array:

@@ -229,6 +229,13 @@ def unite_mm(
     return [r.transformed(np.eye(2) / grow, np.zeros(2)) for r in regions]
 
 
+def mapped(contour: Contour, matrix: Array) -> Contour:
+    """A contour in other coordinates: (2, 3), or (2, 2) about the origin."""
+    (a, b, e), (c, d, f) = np.column_stack([matrix, np.zeros(2)])[:, :3].tolist()
+    return [(verb, tuple((a * x + b * y + e, c * x + d * y + f) for x, y in ps))
+            for verb, ps in contour]  # fmt: skip
+
+
 def contours_of(path: pathops.Path) -> list[Contour]:
     """A path as contours; open ones are closed, as a fill does."""
     found: list[Contour] = []

@@ -8,13 +8,14 @@ import numpy as np
 import pathops
 
 from tinstamp.artwork.drawing import MOST_COMMANDS
-from tinstamp.artwork.outline import Array
 from tinstamp.artwork.painted import Joined, LogoError, Painted, Shape, Within, Without
 from tinstamp.artwork.svg.layers import Clip, Layer, points_of
 from tinstamp.artwork.svg.lengths import MM_A_PX
 from tinstamp.artwork.svg.strokes import outlined
-from tinstamp.artwork.unite import Contour
+from tinstamp.artwork.unite import Contour, mapped
 
+UPWARDS = np.array([[MM_A_PX], [-MM_A_PX]])
+"""From px, y downwards, to mm, y upwards."""
 PAGE_SLACK = 1e-6
 """Part of a clip's size that something may hang over it without being cut."""
 
@@ -61,7 +62,7 @@ def _shape(layer: Layer, grow: float, made: dict[int, Shape | None]) -> Shape | 
             contours = outlined(layer.runs, layer.stroke, per * grow)
         except pathops.PathOpsError as error:
             raise LogoError("a line of the drawing cannot be given its width") from error
-    contours = [_mapped(c, matrix) for c in contours]
+    contours = [mapped(c, matrix[:2] * UPWARDS) for c in contours]
     if not contours:
         return None
     shape: Shape = Painted(tuple(contours), layer.even_odd)
@@ -111,13 +112,6 @@ def _clip(clip: Clip, grow: float, made: dict[int, Shape | None]) -> Shape | Non
         elif so_far is not None:
             so_far = Without(so_far, one)
     return so_far
-
-
-def _mapped(contour: Contour, matrix: Array) -> Contour:
-    """From px, y downwards, to mm, y upwards."""
-    (a, b, e), (c, d, f) = (matrix[:2] * [[MM_A_PX], [-MM_A_PX]]).tolist()
-    return [(verb, tuple((a * x + b * y + e, c * x + d * y + f) for x, y in ps))
-            for verb, ps in contour]  # fmt: skip
 
 
 def leaves(shapes: Sequence[Shape]) -> list[Painted]:

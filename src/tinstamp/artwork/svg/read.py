@@ -59,13 +59,14 @@ def read_svg(data: bytes, uses: Uses = ()) -> Drawing:
     suggested = suggest(washes, study is not None and study.paged)
     use = {name: asked.get(name, usual) for name, usual in suggested}
     seen = [(use[name], shape) for name, _, shape in found.layers if use[name] != "out"]
+    told = [*found.told, *_told_of_pale(found, use)]
     shapes = inked(seen)
     regions, off = whole(shapes) if shapes else ([], "")
     if not regions:
-        raise LogoError("; ".join(["the file paints nothing that could be stamped", *found.told]))
+        raise LogoError("; ".join(["the file paints nothing that could be stamped", *told]))
     notes = [
         *found.notes,
-        *found.told,
+        *told,
         *(_told_of_inks(study, use) if study is not None and not asked else ()),
     ]
     if off:
@@ -110,8 +111,7 @@ def _painted(data: bytes) -> _Found:
     notes = () if says_its_size(root) else (NO_SIZE,)
     shapes = shapes_of(layers) if layers else []
     found = [(colour_name(layer.paint), layer, s) for layer, s in shapes if layer.paint.opaque > 0]
-    pale = sum(1 for _, layer, _ in found if layer.paint.opaque < SEEN_FROM)
-    return _Found(tuple(found), notes, tuple(_told(walk.told, pale)))
+    return _Found(tuple(found), notes, tuple(_told(walk.told)))
 
 
 def colour_name(paint: Colour) -> str:
@@ -205,7 +205,18 @@ def parsed(data: bytes) -> Any:
     return root
 
 
-def _told(told: dict[str, int], pale: int) -> list[str]:
+def _told_of_pale(found: _Found, use: dict[str, Use]) -> list[str]:
+    """How often what can be seen through was left out."""
+    pale = sum(
+        1
+        for name, layer, _ in found.layers
+        if layer.paint.opaque < SEEN_FROM and use[name] == "out"
+    )
+    times = "once" if pale == 1 else f"{pale} times"
+    return [f"what can be seen through was left out ({times})"] if pale else []
+
+
+def _told(told: dict[str, int]) -> list[str]:
     """What was left out, in words."""
     found = []
     for what, count in told.items():
@@ -217,9 +228,6 @@ def _told(told: dict[str, int], pale: int) -> list[str]:
         else:
             hint = TEXT_HINT if what.startswith("text") else ""
             found.append(f"{what} in the file left out ({times}){hint}")
-    if pale:
-        times = "once" if pale == 1 else f"{pale} times"
-        found.append(f"what can be seen through was left out ({times})")
     return found
 
 

@@ -143,18 +143,18 @@ _ALIGNED = {"min": 0.0, "mid": 0.5, "max": 1.0}
 
 def fitted(
     box: tuple[float, float, float, float], wide: float, high: float, aspect: str | None
-) -> tuple[Array, bool]:
-    """The matrix that brings a viewBox to a viewport at the origin, and True when what hangs
-    over is cut off (`slice`)."""
+) -> Array:
+    """The matrix that brings a viewBox to a viewport at the origin."""
     x, y, w, h = box
     words = (aspect or "").replace("defer", "").split()
     align = words[0] if words else "xMidYMid"
     across, down = wide / w, high / h
     if align == "none":
-        return scaling(across, down) @ shift(-x, -y), False
+        return scaling(across, down) @ shift(-x, -y)
     slice_ = len(words) > 1 and words[1] == "slice"
     match = re.fullmatch(r"x(Min|Mid|Max)Y(Min|Mid|Max)", align)
     left, top = (_ALIGNED[m.lower()] for m in match.groups()) if match else (0.5, 0.5)
     per = max(across, down) if slice_ else min(across, down)
     room = shift((wide - w * per) * left, (high - h * per) * top)
-    return room @ scaling(per, per) @ shift(-x, -y), slice_
+    matrix: Array = room @ scaling(per, per) @ shift(-x, -y)
+    return matrix

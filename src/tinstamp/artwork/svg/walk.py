@@ -24,9 +24,11 @@ from tinstamp.artwork.svg.markers import vertices
 from tinstamp.artwork.svg.path_data import Run
 from tinstamp.artwork.svg.servers import Servers
 from tinstamp.artwork.svg.state import State, local_name, target_name
+from tinstamp.artwork.svg.strokes import run_length
 from tinstamp.artwork.svg.style import START, Style, computed
 from tinstamp.artwork.svg.transforms import fitted, origin_of, scaling, shift, transform_of, turn
 from tinstamp.artwork.svg.words import text_runs
+from tinstamp.artwork.unite import mapped, polyline
 
 MOST_ELEMENTS = 20_000
 """elements of a drawing, those that are used again counted each time"""
@@ -189,7 +191,7 @@ class Walk:
             clips = (*clips, Clip(((page, True),)))
         box = view_box(element)
         if box is not None and np.isfinite(wide + high):
-            fit, _ = fitted(box, wide, high, element.get("preserveAspectRatio"))
+            fit = fitted(box, wide, high, element.get("preserveAspectRatio"))
             matrix, wide, high = matrix @ fit, box[2], box[3]
         yield from self._children(
             element, replace(state, matrix=matrix, clips=clips, wide=wide, high=high)
@@ -241,13 +243,12 @@ class Walk:
         offset = length(style["stroke-dashoffset"], diagonal, style.font) or 0.0
         told = length(element.get("pathLength"))
         if dash and told is not None and told > 0:
-            from tinstamp.artwork.svg.strokes import run_length
-
             per = sum(map(run_length, runs)) / told
             dash, offset = tuple(d * per for d in dash), offset * per
         matrix = state.matrix
         if style["vector-effect"] == "non-scaling-stroke":
-            runs, matrix = tuple(moved(run, matrix) for run in runs), np.eye(3)
+            runs = tuple(Run(mapped(run.commands, matrix[:2]), run.closed) for run in runs)
+            matrix = np.eye(3)
         miter = length(style["stroke-miterlimit"]) or 4.0
         how = Stroke(width, style["stroke-linecap"], style["stroke-linejoin"], miter, dash, offset)
         yield Layer(runs, matrix, False, paint, how, state.clips)
@@ -315,7 +316,7 @@ class Walk:
         at = state.matrix @ shift(*place) @ turn(angle) @ scaling(per, per)
         box, fit = view_box(marker), np.eye(3)
         if box is not None:
-            fit, _ = fitted(box, wide, high, given.get("preserveAspectRatio"))
+            fit = fitted(box, wide, high, given.get("preserveAspectRatio"))
         ref = fit @ np.array([length(given.get("refX"), wide) or 0.0,
                               length(given.get("refY"), high) or 0.0, 1.0])  # fmt: skip
         at = at @ shift(-ref[0], -ref[1])
@@ -338,17 +339,8 @@ _NOT_DRAWN = {"defs", "symbol", "clipPath", "mask", "marker", "pattern", "linear
               "animateColor", "set"}  # fmt: skip
 
 
-def moved(run: Run, matrix: Array) -> Run:
-    """A run in other coordinates."""
-    (a, b, e), (c, d, f) = matrix[:2].tolist()
-    return Run([(verb, tuple((a * x + b * y + e, c * x + d * y + f) for x, y in ps))
-                for verb, ps in run.commands], run.closed)  # fmt: skip
-
-
 def _flat(runs: tuple[Run, ...]) -> tuple[Run, ...]:
     """Runs in fine lines, whose points bound them tightly."""
-    from tinstamp.artwork.unite import polyline
-
     return tuple(
         Run([("L", ((float(x), float(y)),)) for x, y in polyline(run.commands, 16)], run.closed)
         for run in runs

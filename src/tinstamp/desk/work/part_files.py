@@ -13,6 +13,7 @@ from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
 from tinstamp.artwork.font_file import checked
+from tinstamp.artwork.inks import Study
 from tinstamp.artwork.logo import LOGO_LIMITS, Looked, looked_at
 from tinstamp.chart.base import Chart
 from tinstamp.chart.joint import Faces
@@ -264,7 +265,9 @@ class PartFiles(QObject):
         if face is not None:
             room = room_on(session.charts[face])
         if looked.study is not None and choice is not None:
-            natural = looked.study.across(dict(choice.uses))
+            natural = taken_in(
+                self.window_, logo.file, LOGO_LIMITS, Study.across, looked.study, dict(choice.uses)
+            )
             if choice.each:
                 natural = (looked.study.page[0] * looked.study.size,
                            looked.study.page[1] * looked.study.size)  # fmt: skip

@@ -9,8 +9,9 @@ import re
 from pathlib import Path
 
 from tinstamp.desk.commands import table_of_keys
-from tinstamp.job.artwork import Border, Logo, Shape, Text
+from tinstamp.job.artwork import Border, Code, Logo, Scale, Shape, Sign
 from tinstamp.job.field import declared
+from tinstamp.job.lettered import Text
 from tinstamp.job.relief import Relief
 from tinstamp.job.setting import Cast, Guide, Repeat, Setting
 from tinstamp.job.values import Value
@@ -22,7 +23,7 @@ ROOT = Path(__file__).resolve().parents[1]
 README, PAGE = ROOT / "README.md", ROOT / "docs" / "lists.md"
 BEGIN, END = "<!-- keys, by scripts/make_lists.py -->", "<!-- end of keys -->"
 PARTS: tuple[type[Value], ...] = (
-    Text, Logo, Shape, Border, Setting, Cast, Guide, Repeat, Relief,
+    Text, Logo, Shape, Sign, Scale, Code, Border, Setting, Cast, Guide, Repeat, Relief,
 )  # fmt: skip
 
 

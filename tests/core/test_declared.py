@@ -14,9 +14,10 @@ from tinstamp.blank.build import Sized
 from tinstamp.chart.base import FaceChart
 from tinstamp.engine.blanks import steps_of
 from tinstamp.job.archive import Document
-from tinstamp.job.artwork import Border, Logo, Shape, Text
+from tinstamp.job.artwork import Border, Logo, Shape
 from tinstamp.job.features import BODIES, CHANGES, Tube
 from tinstamp.job.field import Declared, declared, idle, label_of, models_under
+from tinstamp.job.lettered import Text
 from tinstamp.job.model import Blank, Job, Path, Setting, Stamp, changed, get
 from tinstamp.job.resolve import resolve
 from tinstamp.job.values import Value

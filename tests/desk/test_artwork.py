@@ -13,7 +13,7 @@ from tests.desk.conftest import Hand
 from tinstamp.desk.sheet.sheet_paint import handles
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Plate
-from tinstamp.job.model import Blank, Job, changed
+from tinstamp.job.model import Blank, Job, Shape, changed
 
 
 @pytest.fixture
@@ -70,7 +70,7 @@ def test_a_logo_is_taken_in_at_a_size_that_fits(
 
 def test_shapes_are_added_and_sized_by_hand(plate: Hand) -> None:
     window = plate.window
-    window.ticket.add_shape.emit("rectangle")
+    window.ticket.add_drawn.emit(Shape(shape="rectangle"), "Rectangle")
     plate.until_built()
     assert first(plate).name == "Rectangle" and window.session.report.valid
     plate.write(plate.field("stamps.0.artwork.corner"), "2 mm")

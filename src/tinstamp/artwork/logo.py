@@ -187,13 +187,14 @@ def draw_logo(spec: LogoSpec) -> Artwork:
     drawing = _reader(
         Reading(spec.file, spec.unit, spec.join, spec.stroke, spec.threshold, spec.inks, spec.tone)
     )
-    return _DRAWN.get(drawing, spec, lambda: _drawn(spec, drawing))
+    return _DRAWN.get(drawing, spec, lambda: draw_drawing(spec, drawing))
 
 
 _DRAWN: Kept[Artwork] = Kept(32)
 
 
-def _drawn(spec: LogoSpec, drawing: Drawing) -> Artwork:
+def draw_drawing(spec: LogoSpec, drawing: Drawing) -> Artwork:
+    """What a drawing becomes at its size, cleaned up. Raises LogoError."""
     marks = getattr(drawing, "open_ends", ())
     if not drawing.regions:
         return Artwork((), notes=drawing.notes, marks=tuple((m.x, m.y) for m in marks))

@@ -62,10 +62,12 @@ class LogoError(ValueError):
 
 @dataclass(frozen=True)
 class Painted:
-    """One path: its contours, and whether it is filled even and odd or where it winds."""
+    """One path: its contours, whether it is filled even and odd or where it winds, and whether it
+    was made here from a line that has a width."""
 
     contours: tuple[Contour, ...]
     even_odd: bool = False
+    of_line: bool = False
 
 
 @dataclass(frozen=True)

@@ -20,12 +20,14 @@ from tinstamp.artwork.glyphs import Typeface, typeface
 
 @dataclass(frozen=True)
 class Style:
-    """Characters [start, end) of a text in a font of their own, `size` times as large."""
+    """Characters [start, end) of a text in a font of their own, `size` times as large, in forms
+    of their own beside the common ones."""
 
     start: int
     end: int
     font: FontData
     size: float = 1.0
+    forms: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -62,6 +64,7 @@ class Make:
     font : the common one. styles : of parts. height : of capitals or of the em.
     capitals : which of them. spacing : after each letter. word_spacing : after each space.
     ligatures : joined letters where the font has them (never with letter spacing).
+    forms : of letters, by the font's tags for them.
     """
 
     font: FontData
@@ -71,6 +74,14 @@ class Make:
     spacing: float
     word_spacing: float
     ligatures: bool
+    forms: tuple[str, ...] = ()
+
+    @property
+    def features(self) -> dict[str, bool]:
+        """What is asked of the font, by its tags (OpenType specification 1.9, feature tags)."""
+        joined = self.ligatures and self.spacing == 0.0
+        asked = {"kern": True, "liga": joined, "clig": joined, "dlig": False}
+        return {**asked, **dict.fromkeys(self.forms, True)}
 
     def scale(self, face: Typeface, size: float = 1.0) -> float:
         """mm for a font unit."""
@@ -109,7 +120,9 @@ def shape_line(make: Make, text: str, start: int) -> Line:
             scale = make.scale(face, 1.0 if style is None else style.size)
             tallest = max(tallest, _line_height(face) * scale)
             words = _with_hyphens(face, text[a - start : b - start])
-            for info, place in _shaped(face, words, leftwards, make):
+            own = () if style is None else style.forms
+            features = {**make.features, **dict.fromkeys(own, True)}
+            for info, place in _shaped(face, words, leftwards, features):
                 character = text[a - start + info.cluster]
                 if info.codepoint == 0:
                     missing.append(character)
@@ -139,11 +152,10 @@ def _parts(styles: Sequence[Style], low: int, high: int) -> list[tuple[int, int,
     return found
 
 
-def _shaped(face: Typeface, text: str, leftwards: bool, make: Make):  # type: ignore[no-untyped-def]
+def _shaped(face: Typeface, text: str, leftwards: bool, features: dict[str, bool]):  # type: ignore[no-untyped-def]
     buffer = hb.Buffer()
     buffer.add_str(text)
     buffer.guess_segment_properties()
     buffer.direction = "rtl" if leftwards else "ltr"
-    joined = make.ligatures and make.spacing == 0.0
-    hb.shape(face.hb_font, buffer, {"kern": True, "liga": joined, "clig": joined, "dlig": False})
+    hb.shape(face.hb_font, buffer, features)
     return zip(buffer.glyph_infos, buffer.glyph_positions, strict=True)

@@ -37,7 +37,7 @@ class TextSpec:
     ligatures : joined letters where the font has them (never with letter spacing).
     line_spacing : baseline to baseline, as a multiple of the font's own.
     styles : parts with a font or size of their own.
-    cutter : width that a single-stroke font's lines get.
+    cutter : width that a single-stroke font's lines get. forms : of letters, by their tags.
     """
 
     text: str
@@ -51,6 +51,7 @@ class TextSpec:
     line_spacing: float = 1.0
     styles: tuple[Style, ...] = ()
     cutter: float = 0.5
+    forms: tuple[str, ...] = ()
 
 
 ENDS_AND_TABS = {0x2028: "\n", 0x2029: "\n", 0x0B: "\n", 0x0C: "\n", 0x0D: " ", 0x85: "\n",
@@ -107,6 +108,7 @@ def _make(spec: TextSpec) -> Make:
         spec.spacing,
         spec.word_spacing,
         spec.ligatures,
+        spec.forms,
     )
     if spec.sizing != "width":
         return make

@@ -41,7 +41,7 @@ from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.engine.starting import Started
 from tinstamp.job.edit_stamps import free_name
 from tinstamp.job.face_name import StampFace, owner_of
-from tinstamp.job.model import Code, Logo, Relief, Setting, Shape, Stamp, Text
+from tinstamp.job.model import Drawable, Drawn, Logo, Relief, Setting, Stamp, Text
 from tinstamp.output.outputs import OUTPUTS
 from tinstamp.proofing.finding import Finding
 
@@ -71,8 +71,7 @@ class Window(QMainWindow):
         self.ticket.add_stamp.connect(self.add_stamp)
         self.part_files.glimpsed.connect(self.part.glimpse)
         self.ticket.add_logo.connect(lambda: self.part_files.ask("new logo"))
-        self.ticket.add_shape.connect(self.add_shape)
-        self.ticket.add_code.connect(lambda: self.add_stamp(Code(), "Mark"))
+        self.ticket.add_drawn.connect(self.add_stamp)
         self.ticket.add_upon.connect(self.add_upon)
         self.part.face_clicked.connect(self.face_clicked)
         self.part.looked_away.connect(self._looked_away)
@@ -241,14 +240,14 @@ class Window(QMainWindow):
 
     def add_stamp(
         self,
-        artwork: Text | Logo | Shape | Code | None = None,
+        artwork: Drawn | None = None,
         wish: str = "Stamp",
         file: bytes | None = None,
     ) -> bool:
         """New artwork, a text unless another is given, on the picked face, else the first; later,
         when that is still to be laid out. A logo comes with its file's bytes. False when there is
         no face for it, or no room in the job."""
-        given = artwork if isinstance(artwork, Text | Logo | Shape | Code) else None
+        given = artwork if isinstance(artwork, Drawable) else None
         charts = self.session.charts
         if not self.session.face and not charts:
             self.session.pick_face(min(Faces.of(charts).awaited, default=None))
@@ -325,10 +324,6 @@ class Window(QMainWindow):
             self.session.select(-1)
             self.session.pick_face(cap)
             self.add_stamp()
-
-    def add_shape(self, shape: str) -> None:
-        """A plain shape as a new stamp."""
-        self.add_stamp(Shape.model_validate({"shape": shape}), shape.capitalize())
 
     def face_clicked(self, face: str) -> None:
         """A face of the part was clicked: a stamp's own faces select the stamp."""

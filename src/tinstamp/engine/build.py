@@ -22,6 +22,7 @@ from tinstamp.engine.marked import Marked
 from tinstamp.engine.measuring import ink_box, long_way, wall_behind
 from tinstamp.engine.report import BodyReport, Report, StampReport
 from tinstamp.engine.seams import seams_for
+from tinstamp.engine.seen import findings_of_finished
 from tinstamp.engine.told import field_in_words, is_off, stamp_report
 from tinstamp.engine.triangles import Mesh
 from tinstamp.engine.upon import NotThere, body_under, cap_chart, with_caps
@@ -148,6 +149,7 @@ class _Run:
             self.findings = kept
             marked = self._marked(blank, todo, direct=False)
             bodies = self._examined(marked, blank)
+        self.findings += findings_of_finished(marked, self.resolved, self.cache)
         blank = with_caps(blank, marked.caps, self.cache)
         report = self._report(bodies, tuple(marked.reports), blank)
         by_name = {item.name: item for item in marked.items}

@@ -25,7 +25,7 @@ from pydantic import ValidationError
 
 from tinstamp.job.disk import Seen, previous, seen, write_atomically
 from tinstamp.job.features import Imported
-from tinstamp.job.model import FORMAT, Job, Logo, Text
+from tinstamp.job.model import FORMAT, Job, Logo
 from tinstamp.job.sound import written_with
 from tinstamp.job.wording import first_problem
 
@@ -79,7 +79,7 @@ class Document:
     def trimmed(self) -> Document:
         """Only the files that the job still uses."""
         drawn = [stamp.artwork for stamp in self.job.stamps]
-        fonts = {f.digest for a in drawn if isinstance(a, Text) for f in a.fonts}
+        fonts = {f.digest for a in drawn for f in a.fonts_at.values()}
         logos = {a.digest for a in drawn if isinstance(a, Logo)}
         parts = {f.digest for f in self.job.blank.features if isinstance(f, Imported)}
         return Document(

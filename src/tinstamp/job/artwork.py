@@ -1,119 +1,26 @@
-"""A stamp's artwork in the job: text, logo, plain shape, machine-read mark, and the border."""
+"""A stamp's artwork in the job: logo, shape, sign, scale, machine-read mark, and the border."""
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from collections.abc import Mapping
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
 from tinstamp.job.field import Shown
-from tinstamp.job.values import Angle, Factor, Length, Name, Size, Thickness, Value
+from tinstamp.job.lettered import (
+    LONGEST_TEXT,
+    MIRRORED,
+    UPSIDE_DOWN,
+    WORDS,
+    Drawable,
+    FontRef,
+    Text,
+)
+from tinstamp.job.values import Factor, Number, Size, Thickness, Value
 
-LONGEST_TEXT = 5000
-"""characters of a text, its fields worked out"""
 PICTURES = ("png", "jpg")
 """Formats whose outlines are traced."""
-
-
-class FontRef(Value):
-    """A font by name, and by the digest of its bytes once it has been read."""
-
-    family: Name
-    style: Name = "Regular"
-    digest: str = Field(default="", pattern=r"^([0-9a-f]{64})?$")
-    index: int = Field(default=0, ge=0, le=200)
-    axes: dict[str, float] = Field(default_factory=dict, max_length=32)
-
-
-class OwnLetter(Value):
-    """A letter with a place and a depth of its own.
-
-    Attributes
-    ----------
-    index : of the character in the text. own_depth : False keeps the stamp's.
-    """
-
-    index: Annotated[int, Shown("Letter", control="none")] = Field(ge=0, le=4999)
-    across: Annotated[Length, Shown("Across", step=0.1)] = "0 mm"
-    up: Annotated[Length, Shown("Up", step=0.1)] = "0 mm"
-    own_depth: Annotated[bool, Shown("Own depth")] = False
-    depth: Annotated[Size, Shown("Depth", step=0.1, when={"own_depth": (True,)})] = "0.4 mm"
-
-
-class TextStyle(Value):
-    """Characters [start, end) of a text in a font of their own, or `size` times as large."""
-
-    start: Annotated[int, Shown("From", control="none")] = Field(ge=0, le=4999)
-    end: Annotated[int, Shown("To", control="none")] = Field(ge=1, le=5000)
-    font: Annotated[FontRef | None, Shown("Font", control="font")] = None
-    size: Annotated[Factor, Shown("Times as large", unit="×", step=0.1)] = "1"
-
-
-WORDS = Shown(
-    "Text",
-    "{serial}, or any dimension in braces such as {diameter:.1}, is worked out",
-    control="text",
-)
-MIRRORED = Shown("Mirrored", "As in a mirror: for dies and moulds")
-UPSIDE_DOWN = Shown("Upside down", "To be read from the other side")
-
-
-class Text(Value):
-    """Text as artwork; a line feed starts a new line.
-
-    `height` is the capitals' height, the font size, or the widest line's width, as `sizing`
-    says; `cutter` is the width of a single-stroke font's lines. What stands in braces is
-    worked out: `{serial}`, `{diameter}`, `{diameter:.1}`.
-    """
-
-    kind: Literal["text"] = "text"
-    text: Annotated[
-        str,
-        WORDS,
-    ] = Field(default="TEXT", max_length=LONGEST_TEXT)
-    font: Annotated[FontRef, Shown("Font", control="font and file")] = FontRef(
-        family="Barlow", style="SemiBold"
-    )
-    cutter: Annotated[
-        Size,
-        Shown("Cutter", "Width of the lines of this font", step=0.1, offered="single stroke"),
-    ] = "0.5 mm"
-    height: Annotated[Size, Shown("Letter height", "Also in inches or points: 1/4 in, 12 pt")] = (
-        "6 mm"
-    )
-    sizing: Annotated[
-        Literal["capitals", "em", "width"],
-        Shown("Measured as", words={"capitals": "Capitals", "em": "Font", "width": "Width"}),
-    ] = "capitals"
-    spacing: Annotated[Length, Shown("Letter spacing", "Added after each letter", step=0.1)] = (
-        "0 mm"
-    )
-    word_spacing: Annotated[Length, Shown("Word spacing", "Added after each space", step=0.1)] = (
-        "0 mm"
-    )
-    align: Annotated[
-        Literal["start", "centre", "end"],
-        Shown("Lines", words={"start": "Start", "centre": "Centre", "end": "End"}),
-    ] = "centre"
-    line_spacing: Annotated[Factor, Shown("Line spacing", unit="×", step=0.1)] = "1"
-    slant: Annotated[
-        Angle,
-        Shown("Slant", "Letters lean to the right by this, −60° to 60°", step=1.0),
-    ] = "0 deg"
-    styles: Annotated[tuple[TextStyle, ...], Shown("Some words", control="styled words")] = Field(
-        default=(), max_length=200
-    )
-    letters: Annotated[tuple[OwnLetter, ...], Shown("One letter", control="letters")] = Field(
-        default=(), max_length=200
-    )
-    ligatures: Annotated[bool, Shown("Ligatures")] = True
-    mirrored: Annotated[bool, MIRRORED] = False
-    upside_down: Annotated[bool, UPSIDE_DOWN] = False
-
-    @property
-    def fonts(self) -> tuple[FontRef, ...]:
-        """The common font and those of parts."""
-        return (self.font, *(style.font for style in self.styles if style.font is not None))
 
 
 class InkUse(Value):
@@ -128,7 +35,7 @@ class InkUse(Value):
     ] = "ink"
 
 
-class Logo(Value):
+class Logo(Drawable):
     """Outlines from a file, which is kept within the job.
 
     Attributes
@@ -138,6 +45,7 @@ class Logo(Value):
     inks : of an SVG; a colour that is not among them is what the file suggests.
     """
 
+    sizes: ClassVar[tuple[str, ...]] = ("size",)
     kind: Literal["logo"] = "logo"
     file: Annotated[str, Shown("File", control="logo file", built=False)] = Field(
         default="", max_length=200
@@ -211,9 +119,10 @@ class Logo(Value):
     upside_down: Annotated[bool, UPSIDE_DOWN] = False
 
 
-class Shape(Value):
+class Shape(Drawable):
     """A plain shape; `line` 0 fills it."""
 
+    sizes: ClassVar[tuple[str, ...]] = ("wide", "high")
     kind: Literal["shape"] = "shape"
     shape: Annotated[
         Literal["line", "rectangle", "circle", "polygon"],
@@ -237,9 +146,10 @@ class Shape(Value):
     ] = "0 mm"
 
 
-class Code(Value):
+class Code(Drawable):
     """A mark that machines read. What stands in braces is worked out, as in a text."""
 
+    sizes: ClassVar[tuple[str, ...]] = ("cell", "bars")
     kind: Literal["code"] = "code"
     symbol: Annotated[
         Literal["data_matrix", "qr", "code_128"],
@@ -270,7 +180,78 @@ class Code(Value):
     upside_down: Annotated[bool, UPSIDE_DOWN] = False
 
 
-Drawn = Annotated[Text | Logo | Shape | Code, Field(discriminator="kind")]
+class Sign(Drawable):
+    """A plain sign of the trade, by its name (see `artwork.sign`)."""
+
+    sizes: ClassVar[tuple[str, ...]] = ("height",)
+    kind: Literal["sign"] = "sign"
+    sign: Annotated[str, Shown("Sign", control="signs")] = Field(
+        default="arrow", pattern=r"^[a-z_]{1,40}$"
+    )
+    height: Annotated[Size, Shown("Height")] = "8 mm"
+    inside: Annotated[
+        str, Shown("In it", "The number of the plastic", when={"sign": ("resin",)})
+    ] = Field(default="05", max_length=8)
+    below: Annotated[
+        str, Shown("Below it", "The plastic's letters, such as PP", when={"sign": ("resin",)})
+    ] = Field(default="PP", max_length=8)
+    mirrored: Annotated[bool, MIRRORED] = False
+    upside_down: Annotated[bool, UPSIDE_DOWN] = False
+
+
+class Scale(Drawable):
+    """The marks of a ruler or a dial, with numerals. Along a guide each mark stands square to it.
+
+    `spread` says whether `apart` is from mark to mark, or `whole` from the first to the last.
+    """
+
+    sizes: ClassVar[tuple[str, ...]] = ("apart", "whole", "short", "long", "height")
+    kind: Literal["scale"] = "scale"
+    first: Annotated[Number, Shown("From")] = "0"
+    last: Annotated[Number, Shown("To")] = "50"
+    step: Annotated[Number, Shown("Step", "What one mark stands for")] = "1"
+    spread: Annotated[
+        Literal["apart", "whole"],
+        Shown("Spread by", words={"apart": "Each mark", "whole": "The whole"}),
+    ] = "apart"
+    apart: Annotated[Size, Shown("Mark to mark", step=0.1, when={"spread": ("apart",)})] = "1 mm"
+    whole: Annotated[
+        Size,
+        Shown("First to last", "All the way round it is the face's girth, such as tank.outer.girth",
+              when={"spread": ("whole",)}),
+    ] = "50 mm"  # fmt: skip
+    ends: Annotated[
+        bool,
+        Shown(
+            "Last mark",
+            "All the way round, the last mark falls on the first and is left out",
+            words={True: "Made", False: "Left out"},
+        ),
+    ] = True
+    longer: Annotated[Factor, Shown("Long, one in", "Every so many marks is a long one")] = "5"
+    numbered: Annotated[
+        Number, Shown("Numeral, one in", "Every so many marks has a numeral; 0: none")
+    ] = "10"
+    short: Annotated[Size, Shown("Short marks", step=0.1)] = "2 mm"
+    long: Annotated[Size, Shown("Long marks", step=0.1)] = "3.5 mm"
+    line: Annotated[Size, Shown("Mark width", step=0.05)] = "0.3 mm"
+    height: Annotated[Size, Shown("Numeral size", "Height of its figures", step=0.1)] = "2.5 mm"
+    gap: Annotated[Thickness, Shown("Gap to marks", step=0.1)] = "0.8 mm"
+    font: Annotated[FontRef, Shown("Font", control="font")] = FontRef(
+        family="Barlow", style="SemiBold"
+    )
+    below: Annotated[bool, Shown("Numerals", words={False: "Above", True: "Below"})] = False
+    comma: Annotated[bool, Shown("Decimals with", words={False: "Point", True: "Comma"})] = False
+    mirrored: Annotated[bool, MIRRORED] = False
+    upside_down: Annotated[bool, UPSIDE_DOWN] = False
+
+    @property
+    def fonts_at(self) -> Mapping[tuple[str | int, ...], FontRef]:
+        """That of the numerals."""
+        return {("font",): self.font}
+
+
+Drawn = Annotated[Text | Logo | Shape | Code | Sign | Scale, Field(discriminator="kind")]
 
 
 class Border(Value):

@@ -10,20 +10,10 @@ from typing import Annotated, Any, Literal, TypeVar
 
 from pydantic import Field, ValidationError, model_validator
 
-from tinstamp.job.artwork import (
-    LONGEST_TEXT,
-    Border,
-    Code,
-    Drawn,
-    FontRef,
-    Logo,
-    OwnLetter,
-    Shape,
-    Text,
-    TextStyle,
-)
+from tinstamp.job.artwork import Border, Code, Drawn, Logo, Scale, Shape, Sign
 from tinstamp.job.features import Body, Feature
 from tinstamp.job.field import Shown
+from tinstamp.job.lettered import LONGEST_TEXT, Drawable, FontRef, OwnLetter, Text, TextStyle
 from tinstamp.job.relief import Relief
 from tinstamp.job.setting import Cast, Guide, Repeat, Setting
 from tinstamp.job.sound import fields_of, written_with
@@ -184,6 +174,7 @@ __all__ = [
     "Cast",
     "Code",
     "Dimension",
+    "Drawable",
     "Drawn",
     "FontRef",
     "Guide",
@@ -193,9 +184,11 @@ __all__ = [
     "Path",
     "Relief",
     "Repeat",
+    "Scale",
     "Serial",
     "Setting",
     "Shape",
+    "Sign",
     "Stamp",
     "Text",
     "TextStyle",

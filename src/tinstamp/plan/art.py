@@ -26,7 +26,16 @@ from tinstamp.artwork.machine_mark import MarkError, MarkSpec, draw_mark
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.plain import ShapeSpec, draw_shape
+from tinstamp.artwork.scale import (
+    MOST_MARKS,
+    ScaleError,
+    ScaleSpec,
+    draw_scale,
+    marks_of,
+    scale_inks,
+)
 from tinstamp.artwork.shaping import Style
+from tinstamp.artwork.sign import SignError, SignSpec, draw_sign
 from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import LENGTHS, FormulaError
@@ -49,16 +58,16 @@ class ArtSpec:
     Attributes
     ----------
     field : about the ink, which is worked on instead of it.
-    text : with its fields worked out. fonts : the common one, then one a style.
+    text : with its fields worked out. fonts : by where they stand in the artwork's fields.
     file : of a logo. behind : it is read from the other side.
     """
 
     artwork: Worked[Any]
     border: Worked[Border]
     behind: bool
-    field: Field | None = None
+    about: Field | None = None
     text: str = ""
-    fonts: tuple[FontData, ...] = ()
+    fonts: tuple[tuple[tuple[str | int, ...], FontData], ...] = ()
     file: FileData | None = None
 
     @property
@@ -69,6 +78,17 @@ class ArtSpec:
     @property
     def upside_down(self) -> bool:
         return bool(getattr(self.artwork.given, "upside_down", False))
+
+    @property
+    def fonts_by_name(self) -> Mapping[str, FontData]:
+        """The fonts by their families' and styles' names."""
+        refs = self.artwork.given.fonts_at
+        return {f"{refs[at].family} {refs[at].style}": font for at, font in self.fonts}
+
+    def font(self, *place: str | int) -> FontData:
+        """That of a field of the artwork, else the common one."""
+        held = dict(self.fonts)
+        return held.get(place, held["font",])
 
     @property
     def frame(self) -> Frame | None:
@@ -116,13 +136,12 @@ def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
         seen_from_behind(stamp.setting.cast),
         _field(worked(stamp.relief, resolved, (*base, "relief"))),
     )
+    spec = replace(
+        spec,
+        fonts=tuple((at, font_data(ref, document.fonts)) for at, ref in drawn.fonts_at.items()),
+    )
     if isinstance(drawn, Text):
-        refs = (drawn.font, *(style.font or drawn.font for style in drawn.styles))
-        return replace(
-            spec,
-            text=filled(drawn.text, document.job, resolved, artwork("height")),
-            fonts=tuple(font_data(ref, document.fonts) for ref in refs),
-        )
+        return replace(spec, text=filled(drawn.text, document.job, resolved, artwork("height")))
     if isinstance(drawn, Logo):
         return replace(spec, file=_file(drawn, document))
     if isinstance(drawn, Code):
@@ -151,18 +170,25 @@ def text_spec(spec: ArtSpec) -> TextSpec:
     of, text = spec.artwork, spec.artwork.given
     return TextSpec(
         text=spec.text,
-        font=spec.fonts[0],
+        font=spec.font(),
         height=of("height"),
         sizing=text.sizing,
         spacing=of("spacing"),
         word_spacing=of("word_spacing"),
         ligatures=text.ligatures,
+        forms=text.forms,
         align=text.align,
         line_spacing=of("line_spacing"),
         cutter=of("cutter"),
         styles=tuple(
-            Style(start=style.start, end=style.end, font=font, size=of(f"styles.{k}.size"))
-            for k, (style, font) in enumerate(zip(text.styles, spec.fonts[1:], strict=True))
+            Style(
+                start=style.start,
+                end=style.end,
+                font=spec.font("styles", k, "font"),
+                size=of(f"styles.{k}.size"),
+                forms=style.forms,
+            )
+            for k, style in enumerate(text.styles)
         ),
     )
 
@@ -235,11 +261,55 @@ def _draw_code(spec: ArtSpec) -> Artwork:
         raise FormulaError(str(error)) from error
 
 
+def _draw_sign(spec: ArtSpec) -> Artwork:
+    sign = spec.artwork.given
+    try:
+        return draw_sign(SignSpec(sign.sign, spec.artwork("height"), sign.inside, sign.below))
+    except SignError as error:
+        raise FormulaError(str(error)) from error
+
+
+def scale_spec(spec: ArtSpec) -> ScaleSpec:
+    """Of a scale. Raises FormulaError."""
+    of, scale = spec.artwork, spec.artwork.given
+    numbers = {name: of(name) for name in ("first", "last", "step")}
+    apart = of("apart", 0.0)
+    if scale.spread == "whole":
+        apart = of("whole") / (marks_of(**numbers) - 1)
+    return ScaleSpec(
+        **numbers,
+        apart=apart,
+        ends=scale.ends,
+        longer=_whole("long marks", of("longer"), 1),
+        numbered=_whole("numerals", of("numbered"), 0),
+        **{name: of(name) for name in ("short", "long", "line", "height", "gap")},
+        font=spec.font(),
+        below=scale.below,
+        comma=scale.comma,
+    )
+
+
+def _whole(what: str, value: float, least: int) -> int:
+    """A count of marks. Raises FormulaError."""
+    if value != int(value) or not least <= value <= MOST_MARKS:
+        raise FormulaError(f"{what} every {value:g} marks: give a whole number from {least}")
+    return int(value)
+
+
+def _draw_scale(spec: ArtSpec) -> Artwork:
+    try:
+        return draw_scale(scale_spec(spec))
+    except ScaleError as error:
+        raise FormulaError(str(error)) from error
+
+
 DRAWS: Mapping[str, Callable[[ArtSpec], Artwork]] = {
     "text": _draw_text,
     "logo": _draw_logo,
     "shape": _draw_shape,
     "code": _draw_code,
+    "sign": _draw_sign,
+    "scale": _draw_scale,
 }
 """By the kind of artwork."""
 
@@ -253,8 +323,8 @@ def draw(spec: ArtSpec) -> Artwork:
     if spec.mirrored or spec.upside_down:
         art = _flipped(art, spec.mirrored, spec.upside_down)
     art = art if spec.frame is None else _framed(art, spec.frame)
-    field = spec.field
-    return art if field is None else _kept.get(art, field, lambda: inverted(art, field))
+    about = spec.about
+    return art if about is None else _kept.get(art, about, lambda: inverted(art, about))
 
 
 def _shifted(art: Artwork, shifts: Shifts) -> Artwork:
@@ -276,17 +346,12 @@ def _framed(art: Artwork, frame: Frame) -> Artwork:
 
 
 def inks_of(spec: ArtSpec, artwork: Artwork) -> tuple[LetterInk, ...]:
-    """What turns with a guide by itself: letters of a text, all of other artwork at once."""
-    alone = spec.frame is None and spec.field is None
-    if isinstance(spec.artwork.given, Text) and alone:
-        drawn, shifts = text_spec(spec), spec.shifts
-        inks = letter_inks(drawn)
-        if slant := spec.artwork("slant"):
-            inks = tuple(replace(x, regions=_slanted(x.regions, slant)) for x in inks)
-        if shifts:
-            inks = tuple(replace(ink, regions=shifted_letters(ink.regions, shifts)) for ink in inks)
+    """What turns with a guide by itself: letters of a text, marks of a scale, all of other artwork
+    at once."""
+    alone = spec.frame is None and spec.about is None
+    if alone and spec.artwork.given.kind in PARTED:
+        upright, inks = PARTED[spec.artwork.given.kind](spec)
         if (spec.mirrored or spec.upside_down) and artwork.regions:
-            upright = _shifted(_draw_text(spec), shifts)
             flip = flip_of(upright, spec.mirrored, spec.upside_down)
             inks = tuple(
                 LetterInk(flip.start(x.x, x.advance), x.advance, flip.regions(x.regions))
@@ -297,3 +362,23 @@ def inks_of(spec: ArtSpec, artwork: Artwork) -> tuple[LetterInk, ...]:
         return ()
     low_x, _, high_x, _ = map(float, artwork.bounds)
     return (LetterInk(low_x, high_x - low_x, artwork.regions),)
+
+
+def _text_parted(spec: ArtSpec) -> tuple[Artwork, tuple[LetterInk, ...]]:
+    shifts, inks = spec.shifts, letter_inks(text_spec(spec))
+    if slant := spec.artwork("slant"):
+        inks = tuple(replace(x, regions=_slanted(x.regions, slant)) for x in inks)
+    if shifts:
+        inks = tuple(replace(ink, regions=shifted_letters(ink.regions, shifts)) for ink in inks)
+    return _shifted(_draw_text(spec), shifts), inks
+
+
+def _scale_parted(spec: ArtSpec) -> tuple[Artwork, tuple[LetterInk, ...]]:
+    return _draw_scale(spec), scale_inks(scale_spec(spec))
+
+
+PARTED: Mapping[str, Callable[[ArtSpec], tuple[Artwork, tuple[LetterInk, ...]]]] = {
+    "text": _text_parted,
+    "scale": _scale_parted,
+}
+"""The artwork before it is turned over and its parts that turn by themselves, by kind."""

@@ -15,11 +15,12 @@ from tinstamp.job.limit import Limit
 from tinstamp.job.resolve import Resolved
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.finding import Finding
+from tinstamp.proofing.mark_view import Surface
 from tinstamp.setting.fit import Fit
 
-Stage = Literal["artwork", "placed", "fitted", "measured", "made"]
+Stage = Literal["artwork", "placed", "fitted", "measured", "made", "finished"]
 """When it runs: on the artwork as drawn; as placed on its sheet; with its fit beside others known;
-with the wall behind it measured on the solid; on the finished relief."""
+with the wall behind it measured on the solid; on the finished relief; on the finished part."""
 Numbers = Mapping[str, float]
 """The limits of a check by name, worked out, in their units."""
 
@@ -34,6 +35,7 @@ class Subject:
     loose : volumes of what came loose when it was made, mm³.
     depths : least and greatest length of its walls, mm, where they are not all the same.
     lean : degrees by which they are off the normal where faces meet.
+    finished : the part with all that is on it, where a check looks at that.
     """
 
     planned: Planned
@@ -42,6 +44,7 @@ class Subject:
     loose: tuple[float, ...] = ()
     depths: tuple[float, float] | None = None
     lean: float = 0.0
+    finished: Surface | None = None
 
     @property
     def stamp(self) -> str:

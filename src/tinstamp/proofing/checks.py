@@ -10,6 +10,7 @@ import numpy as np
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import embedding_of
+from tinstamp.artwork.letter_forms import forms_for, name_of
 from tinstamp.artwork.text import lay_text
 from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.job.face_name import StampFace
@@ -77,15 +78,28 @@ def _joined(art: Artwork) -> set[tuple[int, int]]:
     }
 
 
+@check("letter form", "artwork")
+def letter_forms_without_effect(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """A form of letters that was chosen and that the font does not have for them."""
+    if not isinstance(it.planned.stamp.artwork, Text):
+        return
+    spec = text_spec(it.planned.art)
+    parts = [(spec.forms, spec.font, spec.text)]
+    parts += [(s.forms, s.font, spec.text[s.start : s.end]) for s in spec.styles]
+    for forms, font, words in parts:
+        offered = forms_for(font, words) if forms else ()
+        for tag in forms:
+            if tag not in offered:
+                told = f"the font has no “{name_of(tag).lower()}” for “{words[:20]}”"
+                yield Finding("look", "letter form", it.stamp, told)
+
+
 @check("font's licence", "artwork")
 def fonts_that_may_not_be_kept(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """A font that is kept within the job though its maker speaks against it."""
-    drawn = it.planned.stamp.artwork
-    if not isinstance(drawn, Text):
-        return
-    for ref, font in zip(drawn.fonts, dict.fromkeys(it.planned.art.fonts), strict=False):
+    for ref, font in it.planned.art.fonts_by_name.items():
         if said := embedding_of(font):
-            told = f"{ref.family} {ref.style} is kept within the job: {said}"
+            told = f"{ref} is kept within the job: {said}"
             yield Finding("look", "font's licence", it.stamp, told)
 
 

@@ -14,9 +14,14 @@ from tinstamp.job.limit import Limit
 from tinstamp.job.model import Code
 from tinstamp.proofing.check import Numbers, Subject, check
 from tinstamp.proofing.finding import Finding
+from tinstamp.proofing.mark_view import Seen, camera, photographed
 
 PARTS_A_PIECE = 6
 """Parts that a piece of an outline is looked at in."""
+MOST_COPIES = 24
+"""copies of a mark that are looked at"""
+ZONE_SLACK = 0.02
+"""Part of a quiet zone that may be missing: a pixel."""
 FACES_US = 0.2
 """Cosine between a face and a camera below which the camera does not see it well."""
 
@@ -69,48 +74,72 @@ def small_cells(it: Subject, limits: Numbers) -> Iterator[Finding]:
         yield Finding("fix", "small cell", it.stamp, told, cell, least, "mm")
 
 
-@check("quiet zone", "fitted")
+@check("quiet zone", "finished")
 def quiet_zones(it: Subject, limits: Numbers) -> Iterator[Finding]:
-    """A machine-read mark with too little bare face between it and the face's edge."""
-    code, fit = _code(it), it.fit
-    if code is None or fit is None or fit.edge is None:
+    """A machine-read mark with too little bare face about it: an edge, a hole or another stamp."""
+    code = _code(it)
+    if code is None or code.light or it.finished is None or _out_of_sight(it):
         return
-    quiet = 0.0 if code.light else QUIET[code.symbol] * it.planned.art.artwork("cell")
-    if fit.edge < quiet:
-        told = f"{fit.edge:.2f} mm to the edge of the face, the mark's quiet zone {quiet:.2f} mm"
-        yield Finding("look", "quiet zone", it.stamp, told, fit.edge, quiet, "mm")
+    quiet = QUIET[code.symbol] * it.planned.art.artwork("cell")
+    bare = min((s.bare(code.symbol != "code_128") for s in _views(it, code)), default=quiet)
+    if bare < quiet * (1.0 - ZONE_SLACK):
+        told = (f"{bare:.2f} mm from the mark to the next edge, hole or stamp, its quiet zone "
+                f"{quiet:.2f} mm")  # fmt: skip
+        yield Finding("look", "quiet zone", it.stamp, told, bare, quiet, "mm")
 
 
-@check("mark on its face", "fitted")
+@check("mark on its face", "finished")
 def marks_on_their_face(it: Subject, limits: Numbers) -> Iterator[Finding]:
-    """A machine-read mark that a camera held square to its middle cannot read on the face."""
+    """A machine-read mark that cannot be read from a picture of the finished part, square on."""
     code, text = _code(it), it.planned.art.text
-    if code is None or not it.planned.placed.regions or it.planned.prisms:
+    if code is None or it.finished is None:
         return
-    seen = seen_square(it.planned.chart, it.planned.placed.regions)
-    if seen is None:
+    copies = _copies(it)
+    if _out_of_sight(it):
         told = "the mark reaches round its face: no camera sees it whole"
         yield Finding("fix", "mark on its face", it.stamp, told)
         return
-    found = _read(it, code, seen)
-    if found != text:
-        told = "cannot be read" if found is None else f"reads as “{found[:40]}”"
-        yield Finding("fix", "mark on its face", it.stamp,
-                      f"seen square on, the mark {told}: the face bends or stretches it too "
-                      "much")  # fmt: skip
+    for k, seen in enumerate(_views(it, code)):
+        picture = seen.picture(code.light)
+        if it.planned.art.mirrored:
+            picture = np.ascontiguousarray(picture[:, ::-1])
+        found = read_back(picture)
+        if found != text:
+            which = f"copy {k + 1} of the mark" if len(copies) > 1 else "the mark"
+            told = "cannot be read" if found is None else f"reads as “{found[:40]}”"
+            yield Finding("fix", "mark on its face", it.stamp,
+                          f"seen square on, {which} {told} on the finished part")  # fmt: skip
+            return
+
+
+def _out_of_sight(it: Subject) -> bool:
+    """True for a mark that reaches so far round its face that no camera sees it whole."""
+    return not it.planned.prisms and seen_square(it.planned.chart, _copies(it)[0]) is None
+
+
+def _copies(it: Subject) -> list[tuple[Region, ...]]:
+    """The regions of each copy of a mark, those that are looked at."""
+    placed, each = it.planned.placed.regions, len(it.planned.artwork.regions)
+    return [placed[k : k + each] for k in range(0, len(placed), each)][:MOST_COPIES]
+
+
+def _views(it: Subject, code: Code) -> Iterator[Seen]:
+    """Each copy of a mark as it is seen on the finished part."""
+    assert it.finished is not None
+    cell = it.planned.art.artwork("cell")
+    around = (QUIET[code.symbol] + 1) * cell
+    for regions in _copies(it):
+        yield photographed(it.finished, it.planned.chart, regions, cell, around)
 
 
 def seen_square(chart: Chart, regions: tuple[Region, ...]) -> tuple[Region, ...] | None:
     """Ink on a face as a camera sees it that is held square to its middle, far off; None when
-    some of it is out of sight. Of copies, those that are in sight."""
-    first = np.array(bounds_of(regions[:1]))
-    middle = (first[:2] + first[2:]) / 2
+    some of it is out of sight."""
+    box = np.array(bounds_of(regions))
+    middle = (box[:2] + box[2:]) / 2
     towards = np.asarray(chart.normal(middle[None]), dtype=float)[0]
     towards /= np.linalg.norm(towards)
-    up = np.eye(3)[int(np.argmin(np.abs(towards)))]
-    up = up - towards * (up @ towards)
-    up /= np.linalg.norm(up)
-    axes = np.stack([np.cross(up, towards), up], axis=1)
+    axes = camera(towards)[:, :2]
     found: list[Region] = []
     for region in regions:
         outlines = [_seen(chart, outline, axes, towards) for outline in region.outlines]

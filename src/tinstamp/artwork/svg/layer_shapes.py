@@ -65,7 +65,7 @@ def _shape(layer: Layer, grow: float, made: dict[int, Shape | None]) -> Shape | 
     contours = [mapped(c, matrix[:2] * UPWARDS) for c in contours]
     if not contours:
         return None
-    shape: Shape = Painted(tuple(contours), layer.even_odd)
+    shape: Shape = Painted(tuple(contours), layer.even_odd, layer.stroke is not None)
     for clip in layer.clips:
         if id(clip) not in made:
             made[id(clip)] = _clip(clip, grow, made)

@@ -19,14 +19,8 @@ from lxml import etree
 from tinstamp.artwork.crossing import crossings, doubles
 from tinstamp.artwork.drawing import MOST_BYTES, Drawing
 from tinstamp.artwork.inks import RING_UNITS, Study, Use, Uses, Wash, suggest
-from tinstamp.artwork.painted import (
-    Joined,
-    LogoError,
-    Shape,
-    Without,
-    rings_of,
-    whole,
-)
+from tinstamp.artwork.outline import Array
+from tinstamp.artwork.painted import Joined, LogoError, Painted, Shape, Without, rings_of, whole
 from tinstamp.artwork.svg.cascade import cascade
 from tinstamp.artwork.svg.clips import SHADED
 from tinstamp.artwork.svg.colour import Colour
@@ -71,16 +65,22 @@ def read_svg(data: bytes, uses: Uses = ()) -> Drawing:
     ]
     if off:
         notes.append(off)
-    lines = tuple(_ring(contour) for leaf in leaves(shapes) for contour in leaf.contours)
-    lines = tuple(ring for ring in lines if len(ring) > 2)
+    lines = _rings(leaves(shapes))
+    drawn = _rings([leaf for leaf in leaves(shapes) if not leaf.of_line])
     return Drawing(
         tuple(regions),
         tuple(notes),
         lines,
         len(doubles(lines, DRAWN_TWICE)),
-        crossings=tuple(crossings(lines)),
+        crossings=tuple(crossings(drawn)),
         box=_box_of([shape for _, _, shape in found.layers]),
     )
+
+
+def _rings(painted: Sequence[Painted]) -> tuple[Array, ...]:
+    """Their contours as polylines, those that enclose something."""
+    rings = (_ring(contour) for leaf in painted for contour in leaf.contours)
+    return tuple(ring for ring in rings if len(ring) > 2)
 
 
 def study_svg(data: bytes) -> Study:

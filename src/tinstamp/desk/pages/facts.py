@@ -39,7 +39,7 @@ def _single_stroke(session: Session, stamp: Stamp) -> bool:
     try:
         return any(
             typeface(font_data(ref, session.document.fonts)).single_stroke
-            for ref in stamp.artwork.fonts
+            for ref in stamp.artwork.fonts_at.values()
         )
     except fonts.FontError:
         return False

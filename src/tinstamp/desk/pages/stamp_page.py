@@ -4,7 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Hashable
 
-from tinstamp.desk.pages import logo_controls, setting_controls, text_controls  # noqa: F401
+from tinstamp.desk.pages import (  # noqa: F401
+    form_controls,
+    logo_controls,
+    setting_controls,
+    sign_controls,
+    text_controls,
+)
 from tinstamp.desk.pages.controls import add_rows
 from tinstamp.desk.pages.facts import facts
 from tinstamp.desk.pages.fields import FieldsPage

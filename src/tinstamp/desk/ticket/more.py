@@ -6,31 +6,46 @@ from collections.abc import Callable
 
 from PySide6.QtWidgets import QMenu, QToolButton, QWidget
 
+from tinstamp.job.model import Code, Drawn, Scale, Shape, Sign
+
+DRAWN: tuple[tuple[str, Drawn] | None, ...] = (
+    ("Sign", Sign()),
+    ("Scale", Scale()),
+    ("Machine-read mark", Code()),
+    None,
+    ("Line", Shape(shape="line")),
+    ("Rectangle", Shape(shape="rectangle")),
+    ("Circle", Shape(shape="circle")),
+    ("Polygon", Shape(shape="polygon")),
+)
+"""What can be added as it is, by the words for it; None parts the list."""
+
 
 def more_button(
     parent: QWidget,
     logo: Callable[[], None],
     upon: Callable[[], None],
-    shape: Callable[[str], None],
-    code: Callable[[], None],
+    drawn: Callable[[Drawn, str], None],
     is_chosen: Callable[[], bool],
 ) -> QToolButton:
-    """A logo, a machine-read mark, a plain shape, or text on the chosen stamp, when there
-    `is_chosen` one."""
+    """A logo, a sign, a scale, a machine-read mark, a plain shape, or text on the chosen stamp,
+    when there `is_chosen` one."""
     button = QToolButton()
-    button.setText("Logo, shape …")
+    button.setText("Logo, sign …")
     button.setToolTip(
-        "A logo from a file, a machine-read mark or a plain shape on the chosen face; "
-        "text on a stamp"
+        "A logo from a file, a sign, a scale, a machine-read mark or a plain shape on the chosen "
+        "face; text on a stamp"
     )
     button.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
     menu = QMenu(parent)
     menu.addAction("Logo from a file …", logo)
     text = menu.addAction("Text on the chosen stamp", upon)
-    menu.addAction("Machine-read mark", code)
-    menu.addSeparator()
-    for word in ("line", "rectangle", "circle", "polygon"):
-        menu.addAction(word.capitalize(), lambda s=word: shape(s))
+    for entry in DRAWN:
+        if entry is None:
+            menu.addSeparator()
+        else:
+            word, value = entry
+            menu.addAction(word, lambda w=word, v=value: drawn(v, w.split()[-1].capitalize()))
     menu.aboutToShow.connect(lambda: text.setEnabled(is_chosen()))
     button.setMenu(menu)
     return button

@@ -8,7 +8,6 @@ from PySide6.QtCore import (
     QPersistentModelIndex,
     QRectF,
     QSize,
-    QSizeF,
     Qt,
     Signal,
 )
@@ -31,11 +30,9 @@ from PySide6.QtWidgets import (
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.marks import draw_mark
-from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.feature_list import summary
-from tinstamp.desk.sheet.sheet_paint import path_of
-from tinstamp.desk.sheet.sheet_scale import Scale
+from tinstamp.desk.sheet.small_picture import small_picture
 from tinstamp.desk.ticket.more import more_button
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import BLANK, Session
@@ -61,8 +58,7 @@ class Ticket(QWidget):
 
     add_stamp = Signal()
     add_logo = Signal()
-    add_shape = Signal(str)
-    add_code = Signal()
+    add_drawn = Signal(object, str)
     add_upon = Signal()
 
     def __init__(self, session: Session, drag: StampDrag) -> None:
@@ -83,8 +79,7 @@ class Ticket(QWidget):
             self,
             self.add_logo.emit,
             self.add_upon.emit,
-            self.add_shape.emit,
-            self.add_code.emit,
+            self.add_drawn.emit,
             lambda: session.selected >= 0,
         )
         self.switch = self._button("Off", "Leave the stamp out of the part", self.switch_stamp)
@@ -454,29 +449,6 @@ class _Card(QStyledItemDelegate):
         if held is None or held[0] is not shown.artwork or held[1] != look:
             if len(self._thumbnails) > MOST_THUMBNAILS:
                 self._thumbnails.clear()
-            picture = _drawn_small(shown.artwork, QColor(colour), box.size(), ratio)
+            picture = small_picture(shown.artwork, QColor(colour), box.size(), ratio)
             held = self._thumbnails[stamp.name] = (shown.artwork, look, picture)
         painter.drawPixmap(box.topLeft(), held[2])
-
-
-def _drawn_small(artwork: Artwork, colour: QColor, size: QSizeF, ratio: float) -> QPixmap:
-    """Artwork within so many pixels; of long lines the start: a thumbnail is to be told apart, not
-    read whole."""
-    low_x, low_y, high_x, high_y = map(float, artwork.bounds)
-    tall = size.height() / max(high_y - low_y, 1e-6)
-    wide = size.width() / max(high_x - low_x, 1e-6)
-    per_mm = min(wide, tall) if tall < 3.5 * wide else 3.5 * wide
-    x0 = -low_x * per_mm
-    if per_mm <= wide:
-        x0 = size.width() / 2 - (low_x + high_x) / 2 * per_mm
-    scale = Scale(per_mm, x0, size.height() / 2 + (low_y + high_y) / 2 * per_mm)
-    picture = QPixmap((size * ratio).toSize())
-    picture.setDevicePixelRatio(ratio)
-    picture.fill(Qt.GlobalColor.transparent)
-    with painting(picture) as painter:
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(colour)
-        outlines = [o for region in artwork.regions for o in region.outlines]
-        painter.drawPath(path_of(outlines, scale))
-    return picture

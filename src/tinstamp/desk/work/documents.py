@@ -13,7 +13,7 @@ from tinstamp.chart.base import FaceChart
 from tinstamp.guarded.work import Limits, guarded
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Tube
-from tinstamp.job.model import Blank, FontRef, Job, Path, Text, changed, get
+from tinstamp.job.model import Blank, FontRef, Job, Path, changed
 from tinstamp.setting.place import counted_from
 
 
@@ -35,17 +35,8 @@ def with_fonts(job: Job, before: Document) -> Document:
     """
     held = dict(before.fonts)
     for i, stamp in enumerate(job.stamps):
-        if not isinstance(stamp.artwork, Text):
-            continue
-        base: Path = ("stamps", i, "artwork")
-        places: list[Path] = [(*base, "font")]
-        places += [
-            (*base, "styles", k, "font")
-            for k, style in enumerate(stamp.artwork.styles)
-            if style.font is not None
-        ]
-        for path in places:
-            ref: FontRef = get(job, path)
+        for where, ref in stamp.artwork.fonts_at.items():
+            path: Path = ("stamps", i, "artwork", *where)
             if ref.digest in held:
                 continue
             try:

@@ -122,9 +122,7 @@ def turned(job: Job, index: int, by: float, turn: float) -> Job:
 def sizes_of(job: Job, index: int) -> tuple[str, ...]:
     """The fields that make stamp `index`'s artwork larger or smaller."""
     drawn = job.stamps[index].artwork
-    named = {"text": ("height",), "logo": ("size",), "shape": ("wide", "high")}[drawn.kind]
-    idle = getattr(drawn, "idle", ())
-    return tuple(name for name in named if name not in idle)
+    return tuple(name for name in drawn.sizes if name not in drawn.idle)
 
 
 def sized(job: Job, index: int, factor: float, values: Mapping[str, float]) -> Job:

@@ -19,6 +19,8 @@ from pathlib import Path
 import brotli
 from fontTools.ttLib import TTCollection, TTFont, TTLibError
 
+from tinstamp.artwork.web_font import unpacked_woff2
+
 SHIPPED = Path(__file__).parent / "fonts"
 ENDINGS = {".ttf", ".otf", ".ttc", ".otc", ".woff", ".woff2"}
 
@@ -96,6 +98,8 @@ def unpacked(data: bytes, name: str) -> bytes:
     if data[:4] not in (b"wOFF", b"wOF2"):
         return data
     try:
+        if data[:4] == b"wOF2":
+            return unpacked_woff2(data)
         font = TTFont(BytesIO(data))
         font.flavor = None
         out = BytesIO()

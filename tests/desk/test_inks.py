@@ -11,6 +11,8 @@ from PySide6.QtCore import QPoint, Qt, QTimer
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QFileDialog, QPushButton
 
+from tests.core.test_dxf_colours import emblem
+from tests.core.test_dxf_features import written
 from tests.desk.conftest import Hand
 from tests.desk.test_artwork import first, plate
 from tinstamp.desk.dialogs.ink_dialog import InkDialog
@@ -184,3 +186,26 @@ def test_a_drawing_of_very_many_colours_can_be_taken_in(
     mark.until_built()
     assert seen == [False] and len(first(mark).artwork.inks) == 40
     assert mark.window.session.report.valid
+
+
+def test_colours_of_a_dxf_are_asked_about_too(
+    plate: Hand, monkeypatch: pytest.MonkeyPatch, tmp_path: Path
+) -> None:
+    path = tmp_path / "emblem.dxf"
+    path.write_bytes(written(emblem, "\n"))
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *a, **k: (str(path), ""))
+    lines: list[int] = []
+
+    def work(dialog: InkDialog) -> None:
+        lines.append(len(dialog.choice.uses))
+        press(dialog, "Left out", 2)  # the smallest: the green disc
+        press(dialog, "Use these")
+
+    answer(work)
+    plate.window.ticket.add_logo.emit()
+    plate.until_built()
+    assert lines == [3]
+    assert uses(plate) == {"#ff0000": "ink", "#0000ff": "cut", "#00ff00": "out"}
+    report = plate.window.session.report
+    assert report is not None and report.valid
+    assert report.stamps[0].artwork_area == pytest.approx(84.0, rel=1e-4)

@@ -76,18 +76,21 @@ class Study:
     washes : from the lowest to the uppermost.
     low, size : mm; where the drawing begins (left, bottom) and its largest side.
     page : width and height of the drawing in parts of its size.
+    given : what the file's reader suggests, where it knows better than colours tell.
     """
 
     washes: tuple[Wash, ...]
     low: tuple[float, float]
     size: float
     page: tuple[float, float]
+    given: Uses = ()
 
     @cached_property
     def inks(self) -> tuple[Ink, ...]:
         """Its colours, the largest first."""
         picture = self.seen
-        suggested = dict(suggest([(w.colour, w.opaque, w.light) for w in self.washes], self.paged))
+        layers = [(w.colour, w.opaque, w.light) for w in self.washes]
+        suggested = {**dict(suggest(layers, self.paged)), **dict(self.given)}
         found = []
         for k, name in enumerate(self.names):
             of = [w for w in self.washes if w.colour == name]

@@ -22,6 +22,8 @@ from tinstamp.artwork.trace import Tone, trace
 from tinstamp.guarded.work import MB, GuardError, Limits, guarded
 
 FileKind = Literal["svg", "dxf", "png", "jpg"]
+USUAL_JOIN = 0.05
+"""mm; ends of a DXF nearer than this are joined while a file is looked at."""
 SMALLEST_LOGO = 1e-3
 """mm; a logo smaller than this has no size."""
 
@@ -98,7 +100,7 @@ def _read(reading: Reading) -> Drawing:
     if kind == "dxf":
         from tinstamp.artwork.dxf.read import read_dxf
 
-        return read_dxf(reading.file.data, reading.unit, reading.join, reading.stroke)
+        return read_dxf(reading.file.data, reading.unit, reading.join, reading.stroke, reading.inks)
     return trace(reading.file.data, reading.threshold, reading.tone)
 
 
@@ -121,11 +123,24 @@ class Looked:
 def looked_at(data: bytes, kind: FileKind) -> Looked:
     """A file read to be taken in. Raises LogoError."""
     natural, known = natural_size(data, kind)
-    study = None
+    found = study_of(data, kind)
+    return Looked(natural, known, found if found is not None and found.differs else None)
+
+
+def study_of(data: bytes, kind: FileKind, unit: float = 1.0) -> Study | None:
+    """The colours of a file, to choose by; None for a picture. Raises LogoError."""
     if kind == "svg":
-        found = study_svg(data)
-        study = found if found.differs else None
-    return Looked(natural, known, study)
+        return study_svg(data)
+    if kind == "dxf":
+        from tinstamp.artwork.dxf.read import study_dxf
+
+        try:
+            return study_dxf(data, unit, USUAL_JOIN)
+        except (LogoError, MemoryError):
+            raise
+        except Exception as error:  # whatever a library makes of a damaged file
+            raise LogoError("the file holds something that cannot be read") from error
+    return None
 
 
 def natural_size(data: bytes, kind: FileKind) -> tuple[tuple[float, float] | None, bool]:
@@ -134,7 +149,7 @@ def natural_size(data: bytes, kind: FileKind) -> tuple[tuple[float, float] | Non
     if kind in ("png", "jpg"):
         read_file(Reading(FileData(data, kind), 1.0, 0.0, 0.0, 0.5))  # is it one that can be read?
         return None, True
-    drawing = read_file(Reading(FileData(data, kind), 1.0, 0.05, 0.0, 0.5))
+    drawing = read_file(Reading(FileData(data, kind), 1.0, USUAL_JOIN, 0.0, 0.5))
     known = kind != "dxf" or bool(getattr(drawing, "unit", 0.0))
     if not drawing.regions:
         return None, known

@@ -19,6 +19,8 @@ from tinstamp.job.lettered import (
 )
 from tinstamp.job.values import Factor, Number, Size, Thickness, Value
 
+COLOURED = ("svg", "dxf")
+"""Formats whose colours can be chosen from."""
 PICTURES = ("png", "jpg")
 """Formats whose outlines are traced."""
 
@@ -42,7 +44,7 @@ class Logo(Drawable):
     ----------
     unit : of a DXF that names none. join, speck, reduce : of the clean-up.
     stroke : width of a DXF's open lines. threshold : of a picture, a part of white.
-    inks : of an SVG; a colour that is not among them is what the file suggests.
+    inks : of an SVG or DXF; a colour that is not among them is what the file suggests.
     """
 
     sizes: ClassVar[tuple[str, ...]] = ("size",)
@@ -97,7 +99,7 @@ class Logo(Drawable):
     inks: Annotated[
         tuple[InkUse, ...],
         Shown("Colours", "Which colours of the file are ink", control="inks",
-              when={"format": ("svg",)}),
+              when={"format": COLOURED}),
     ] = Field(default=(), max_length=200)  # fmt: skip
     framed: Annotated[
         bool,
@@ -105,7 +107,7 @@ class Logo(Drawable):
             "Size of",
             "What the size and the place are those of",
             words={False: "The ink", True: "All colours"},
-            when=lambda logo: bool(logo.inks) and logo.format == "svg",
+            when=lambda logo: bool(logo.inks) and logo.format in COLOURED,
         ),
     ] = False
     speck: Annotated[

@@ -4,12 +4,14 @@ outline is counted by name, and so is what the drawing hides.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 from dataclasses import dataclass, field
+from math import ceil
 from typing import Any
 
 import shapely
 
+from tinstamp.artwork.dxf.colours import BLACK, colour_of
 from tinstamp.artwork.dxf.lettering import letters_of
 from tinstamp.artwork.dxf.run import DxfRun, run_of
 from tinstamp.artwork.dxf.widths import has_width, wide_outlines
@@ -51,13 +53,13 @@ class Inks:
 
     Attributes
     ----------
-    runs : outlines of hatches, and lines. solid : lettering and lines with a width, filled where
-        they wind, in units of the drawing. told : what was left out, by name.
+    runs : outlines of hatches, and lines. solid : lettering and lines with a width, by colour,
+        filled where they wind, in units of the drawing. told : what was left out, by name.
     patterned : hatches of lines that are taken as filled.
     """
 
     runs: list[DxfRun] = field(default_factory=list)
-    solid: list[tuple[Contour, ...]] = field(default_factory=list)
+    solid: list[tuple[str, tuple[Contour, ...]]] = field(default_factory=list)
     told: dict[str, int] = field(default_factory=dict)
     patterned: int = 0
     _hatches: int = 0
@@ -70,15 +72,28 @@ class Inks:
     def empty(self) -> bool:
         return not self.runs and not self.solid
 
+    @property
+    def colours(self) -> tuple[str, ...]:
+        """Of all that was found, in its order."""
+        every = (*(run.colour for run in self.runs), *(colour for colour, _ in self.solid))
+        return tuple(dict.fromkeys(every))
+
+    def in_colours(self, colours: Collection[str]) -> Inks:
+        """What was found in some colours alone."""
+        runs = [run for run in self.runs if run.colour in colours]
+        return Inks(runs, [entry for entry in self.solid if entry[0] in colours])
+
     def take(self, document: Any) -> None:
         """Everything that the drawing's model space shows."""
         layers = _Layers(document)
-        waiting: list[tuple[Any, str]] = [(e, "") for e in list(document.modelspace())[::-1]]
+        waiting: list[tuple[Any, str, str]]
+        waiting = [(e, "", BLACK) for e in list(document.modelspace())[::-1]]
         while waiting:
-            entity, above = waiting.pop()
+            entity, above, tint = waiting.pop()
             layer = str(entity.dxf.get("layer", "0"))
             if layer == "0" and above:
                 layer = above  # what lies on layer 0 of a block takes the layer of its insert
+            colour = colour_of(entity, document, layer, tint)
             if entity.dxf.get("invisible", 0):
                 self.tell(INVISIBLE)
             elif entity.dxftype() == "INSERT":
@@ -87,48 +102,49 @@ class Inks:
                     continue
                 parts = entity.multi_insert() if entity.mcount > 1 else (entity,)
                 inner = [i for part in parts for i in part.virtual_entities()]
-                waiting += [(i, layer) for i in (*inner, *entity.attribs)][::-1]
+                waiting += [(i, layer, colour) for i in (*inner, *entity.attribs)][::-1]
             elif entity.dxftype() in TAKEN_APART:
-                waiting += [(i, layer) for i in list(entity.virtual_entities())[::-1]]
+                waiting += [(i, layer, colour) for i in list(entity.virtual_entities())[::-1]]
             elif layers.hidden(layer):
                 if entity.dxftype() not in SILENT:
                     self.tell(HIDDEN)
             else:
-                self._one(entity, document)
+                self._one(entity, document, colour)
 
-    def _one(self, entity: Any, document: Any) -> None:
+    def _one(self, entity: Any, document: Any, colour: str) -> None:
         kind = entity.dxftype()
         if kind in ("HATCH", "MPOLYGON"):
-            self._hatch(entity)
+            self._hatch(entity, colour)
         elif kind in ("TEXT", "ATTRIB", "MTEXT"):
             found = letters_of(entity, document)
             if isinstance(found, str):
                 self.tell(found)
             elif found:
-                self.solid.append(found)
+                self.solid.append((colour, found))
         elif kind == "POLYLINE" and (entity.is_poly_face_mesh or entity.is_polygon_mesh):
             self.tell("meshes")
         elif has_width(entity):
-            self.solid.append(wide_outlines(entity))
+            self.solid.append((colour, wide_outlines(entity)))
         elif kind in DRAWN or kind in FILLED:
             self._hatches += kind in FILLED
             for path in _paths(entity):
-                self.runs.append(run_of(path, self._hatches if kind in FILLED else 0))
+                self.runs.append(run_of(path, self._hatches if kind in FILLED else 0, colour))
         elif kind not in SILENT:
             self.tell(CALLED.get(kind, kind.lower()))
 
-    def _hatch(self, entity: Any) -> None:
+    def _hatch(self, entity: Any, colour: str) -> None:
         from ezdxf.path import from_hatch
 
         if not entity.dxf.get("solid_fill", 1) and entity.dxftype() == "HATCH":
             self.patterned += 1
         style = int(entity.dxf.get("hatch_style", 0) or 0)
+        _part_arcs(entity)
         found = list(from_hatch(entity))
         if style == OUTERMOST:
             found = _outermost(found)
         self._hatches += 1
         for path in found:
-            self.runs.append(run_of(path, self._hatches))
+            self.runs.append(run_of(path, self._hatches, colour))
             self._hatches += style == IGNORE
 
 
@@ -157,6 +173,33 @@ def _paths(entity: Any) -> Iterator[Any]:
     path = make_path(entity, segments=CUBICS_A_TURN)
     if len(path):
         yield from path.sub_paths() if path.has_sub_paths else (path,)
+
+
+def _part_arcs(hatch: Any) -> None:
+    """Part the arcs of a hatch's edges, which its library would draw by four cubics a turn."""
+    from ezdxf.entities import ArcEdge, EdgePath
+
+    hatch.paths.polyline_to_edge_paths(just_with_bulge=True)
+    for path in hatch.paths:
+        if not isinstance(path, EdgePath):
+            continue
+        edges = []
+        for edge in path.edges:
+            if not isinstance(edge, ArcEdge):
+                edges.append(edge)
+                continue
+            first, last = edge.start_angle, edge.end_angle
+            span = last - first if last > first else last - first + 360.0
+            count = max(1, ceil(span * CUBICS_A_TURN / 360.0 - 1e-9))
+            parts = []
+            for k in range(count):
+                part = ArcEdge()
+                part.center, part.radius, part.ccw = edge.center, edge.radius, edge.ccw
+                part.start_angle = first + span * k / count
+                part.end_angle = first + span * (k + 1) / count
+                parts.append(part)
+            edges += parts if edge.ccw else parts[::-1]
+        path.edges[:] = edges
 
 
 def _outermost(paths: list[Any]) -> list[Any]:

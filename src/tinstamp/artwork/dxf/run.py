@@ -24,18 +24,20 @@ class DxfRun:
     ----------
     points : fine polyline, (n, 2). commands : as contour commands, the first a move.
     ink : the number of the hatch that it bounds, which is filled by itself; 0 for a line.
+    colour : #rrggbb.
     """
 
     points: Array
     commands: tuple[Any, ...]
     ink: int
+    colour: str = "#000000"
 
     @property
     def closed(self) -> bool:
         return bool(np.linalg.norm(self.points[0] - self.points[-1]) < 1e-9)
 
 
-def run_of(path: Any, ink: int) -> DxfRun:
+def run_of(path: Any, ink: int, colour: str = "#000000") -> DxfRun:
     """A path of ezdxf's as a run. Raises LogoError when it has no size."""
     from ezdxf.path import Command
 
@@ -55,4 +57,4 @@ def run_of(path: Any, ink: int) -> DxfRun:
         far = float(np.nan_to_num(np.abs(corners), nan=np.inf).max())
         raise LogoError(f"a line of the drawing runs to {far:.3g} units: it has no size to stamp")
     points = np.array([xy(p) for p in path.flattening(LINES_STRAY, segments=4)])
-    return DxfRun(points, tuple(commands), ink)
+    return DxfRun(points, tuple(commands), ink, colour)

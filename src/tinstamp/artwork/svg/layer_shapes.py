@@ -8,6 +8,7 @@ import numpy as np
 import pathops
 
 from tinstamp.artwork.drawing import MOST_COMMANDS
+from tinstamp.artwork.layered import leaves
 from tinstamp.artwork.painted import Joined, LogoError, Painted, Shape, Within, Without
 from tinstamp.artwork.svg.layers import Clip, Layer, points_of
 from tinstamp.artwork.svg.lengths import MM_A_PX
@@ -112,18 +113,3 @@ def _clip(clip: Clip, grow: float, made: dict[int, Shape | None]) -> Shape | Non
         elif so_far is not None:
             so_far = Without(so_far, one)
     return so_far
-
-
-def leaves(shapes: Sequence[Shape]) -> list[Painted]:
-    """The paths of shapes, without what only clips or cuts them."""
-    found: list[Painted] = []
-    waiting = list(shapes)
-    while waiting:
-        shape = waiting.pop()
-        if isinstance(shape, Painted):
-            found.append(shape)
-        elif isinstance(shape, Joined):
-            waiting += shape.parts
-        else:
-            waiting.append(shape.shape)
-    return found[::-1]

@@ -18,13 +18,14 @@ from lxml import etree
 
 from tinstamp.artwork.crossing import crossings, doubles
 from tinstamp.artwork.drawing import MOST_BYTES, Drawing
-from tinstamp.artwork.inks import RING_UNITS, Study, Use, Uses, Wash, suggest
+from tinstamp.artwork.inks import Study, Use, Uses, suggest
+from tinstamp.artwork.layered import Coat, box_of, inked, leaves, studied
 from tinstamp.artwork.outline import Array
-from tinstamp.artwork.painted import Joined, LogoError, Painted, Shape, Without, rings_of, whole
+from tinstamp.artwork.painted import LogoError, Painted, Shape, whole
 from tinstamp.artwork.svg.cascade import cascade
 from tinstamp.artwork.svg.clips import SHADED
 from tinstamp.artwork.svg.colour import Colour
-from tinstamp.artwork.svg.layer_shapes import leaves, shapes_of
+from tinstamp.artwork.svg.layer_shapes import shapes_of
 from tinstamp.artwork.svg.layers import Layer
 from tinstamp.artwork.svg.lengths import (
     NO_SIZE,
@@ -73,7 +74,7 @@ def read_svg(data: bytes, uses: Uses = ()) -> Drawing:
         lines,
         len(doubles(lines, DRAWN_TWICE)),
         crossings=tuple(crossings(drawn)),
-        box=_box_of([shape for _, _, shape in found.layers]),
+        box=box_of([shape for _, _, shape in found.layers]),
     )
 
 
@@ -114,56 +115,18 @@ def _painted(data: bytes) -> _Found:
     return _Found(tuple(found), notes, tuple(_told(walk.told)))
 
 
+def _study(found: _Found) -> Study:
+    coats = []
+    for name, layer, shape in found.layers:
+        rgb = (layer.paint.red, layer.paint.green, layer.paint.blue)
+        coats.append(Coat(name, rgb, layer.paint.opaque, layer.paint.light, shape))
+    return studied(coats)
+
+
 def colour_name(paint: Colour) -> str:
     """What a colour is called in a choice: #rrggbb, and its opacity where it has one."""
     share = round(100 * paint.opaque)
     return paint.name if share >= 100 else f"{paint.name} {share} %"
-
-
-def inked(layers: Sequence[tuple[Use, Shape]]) -> list[Shape]:
-    """Shapes whose union is the ink: what is cut goes out of all that lies under it."""
-    found: list[Shape] = []
-    cuts: list[tuple[Shape, Bounds]] = []
-    for use, shape in reversed(layers):
-        box = _box_of([shape])
-        if use == "cut":
-            cuts.append((shape, box))
-            continue
-        over = tuple(cut for cut, theirs in cuts if _meet(box, theirs))
-        found.append(Without(shape, Joined(over)) if over else shape)
-    return found[::-1]
-
-
-Bounds = tuple[float, float, float, float]
-
-
-def _box_of(shapes: Sequence[Shape]) -> Bounds:
-    """Left, bottom, right and top of shapes, mm, their controls counted."""
-    points = np.array(
-        [p for leaf in leaves(shapes) for c in leaf.contours for _, ps in c for p in ps]
-    ).reshape(-1, 2)
-    if not len(points):
-        return 0.0, 0.0, 0.0, 0.0
-    (a, b), (c, d) = points.min(axis=0).tolist(), points.max(axis=0).tolist()
-    return a, b, c, d
-
-
-def _meet(a: Bounds, b: Bounds) -> bool:
-    return a[0] <= b[2] and b[0] <= a[2] and a[1] <= b[3] and b[1] <= a[3]
-
-
-def _study(found: _Found) -> Study:
-    box = _box_of([shape for _, _, shape in found.layers])
-    size = max(box[2] - box[0], box[3] - box[1], 1e-9)
-    washes = []
-    for name, layer, shape in found.layers:
-        rings = rings_of(shape, np.array(box[:2]), size, RING_UNITS)
-        paint = layer.paint
-        rgb = (paint.red, paint.green, paint.blue)
-        arrays = tuple(np.array(ring, dtype=np.int64) for ring in rings)
-        washes.append(Wash(name, rgb, paint.opaque, paint.light, arrays))
-    page = ((box[2] - box[0]) / size, (box[3] - box[1]) / size)
-    return Study(tuple(washes), (box[0], box[1]), size, page)
 
 
 def _told_of_inks(study: Study, use: dict[str, Use]) -> list[str]:

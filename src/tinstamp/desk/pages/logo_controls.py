@@ -7,8 +7,7 @@ from collections.abc import Sequence
 from PySide6.QtWidgets import QLabel, QPushButton
 
 from tinstamp.artwork.drawn import Artwork
-from tinstamp.artwork.logo import LOGO_LIMITS
-from tinstamp.artwork.svg.read import study_svg
+from tinstamp.artwork.logo import LOGO_LIMITS, study_of
 from tinstamp.desk.dialogs.ink_dialog import asked_of_inks
 from tinstamp.desk.dialogs.mending_dialog import MendingDialog
 from tinstamp.desk.look import palette as p
@@ -135,10 +134,14 @@ def _inks(page: FieldsPage, row: Row) -> None:
         if data is None:
             return
         try:
-            study = taken_in(page.window(), logo.file, LOGO_LIMITS, study_svg, data)
+            unit = LENGTHS[logo.unit]
+            study = taken_in(
+                page.window(), logo.file, LOGO_LIMITS, study_of, data, logo.format, unit
+            )
         except ValueError as error:
             page.complain(str(error))
             return
+        assert study is not None
         now = {ink.colour: ink.use for ink in logo.inks}
         choice = asked_of_inks(study, now, page.about, page.window())
         if choice is None:

@@ -17,6 +17,7 @@ from tinstamp.blank.solid import Blank, NamedSolid
 from tinstamp.chart.joint import Faces
 from tinstamp.engine.blanks import FeatureError, Step, key_of, made, steps_of
 from tinstamp.engine.cache import Cache
+from tinstamp.engine.culprits import NO_WALL, culprits
 from tinstamp.engine.layer import Layer, Put
 from tinstamp.engine.marked import Marked
 from tinstamp.engine.measuring import ink_box, long_way, wall_behind
@@ -49,6 +50,8 @@ Progress = Callable[[str, float], None]
 Picture = Callable[[Mapping[str, Mesh], Blank], None]
 """Called with the bodies' triangles and the blank, for its charts."""
 
+Places = tuple[tuple[float, float], ...]
+"""Points on a stamp's sheet, mm."""
 VOLUMES_AGREE = 1e-6
 """Largest relative difference between a body's volume and the sum of its stamps'."""
 
@@ -250,12 +253,12 @@ class _Run:
         self.under[index] = (layer.key, face)
         return self._plan(index, with_caps(replace(blank, solid=layer.base), {face: chart}))
 
-    def _tell(self, index: int, level: str, check: str, told: str) -> None:
-        name = self.job.stamps[index].name
-        self.findings.append(Finding(level, check, name, told, path=("stamps", index)))  # type: ignore[arg-type]
+    def _tell(self, index: int, level: str, check: str, told: str, where: Places = ()) -> None:
+        name, path = self.job.stamps[index].name, ("stamps", index)
+        self.findings.append(Finding(level, check, name, told, where=where, path=path))  # type: ignore[arg-type]
 
-    def _not_built(self, index: int, reason: str) -> None:
-        self._tell(index, "fix", "not built", reason)
+    def _not_built(self, index: int, reason: str, where: Places = ()) -> None:
+        self._tell(index, "fix", "not built", reason, where)
 
     def _unforeseen(self, index: int, what: str) -> None:
         """Any library's error is a finding of its stamp; the rest is built."""
@@ -348,12 +351,20 @@ class _Run:
                 return None
             return self._made(marked, subject, direct)
         except ReliefError as error:
-            self._not_built(item.index, str(error))
+            self._pointed_out(marked, item, near, str(error))
         except Stopped:
             raise
         except Exception:
             self._unforeseen(item.index, "building it")
         return None
+
+    def _pointed_out(self, marked: Marked, item: Planned, near: list[Planned], reason: str) -> None:
+        """Tell why a stamp cannot be built, and which of its pieces it is."""
+        solid = marked.layers[PART].body(self.cache)
+        todo = operations(item, self._fit(item, near), NO_WALL)
+        key, work = (marked.whole_key, item.key), partial(culprits, todo, solid, self.stopped)
+        found = self.cache.get("culprits", key, work)
+        self._not_built(item.index, reason + found.told(item.art.text), found.places)
 
     def _flat_key(self, item: Planned) -> Hashable:
         under = self.under.get(item.index, self.plain_key)

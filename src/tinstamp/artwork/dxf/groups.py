@@ -53,7 +53,7 @@ class Group:
         return [point for chain in self.open for point in (chain[0][1][0], chain[-1][1][-1])]
 
     def holed_by(self, other: Group) -> bool:
-        """True when every outline of another lies within one of this one, as holes do."""
+        """True when all outlines of another lie within this one's, as holes do."""
         if other.hatches or other.solid or not other.closed or not self.closed:
             return False
         outer = shapely.union_all([_polygon(c) for c in self.closed])
@@ -70,7 +70,8 @@ def group_of(inks: Inks, scale: float, join: float) -> Group:
     drawing without a size to stamp."""
     solid = tuple(tuple(_scaled(c, scale) for c in contours) for _, contours in inks.solid)
     extent = np.concatenate(
-        [f.points * scale for f in inks.runs] + [polyline(c, POINTS_A_PIECE) for cs in solid for c in cs]
+        [f.points * scale for f in inks.runs]
+        + [polyline(c, POINTS_A_PIECE) for cs in solid for c in cs]
     )
     if not np.isfinite(extent).all() or np.abs(extent).max() > 100 * LARGEST_DRAWING:
         raise LogoError(f"the drawing is {float(np.ptp(extent)):.3g} mm large: no size to stamp")

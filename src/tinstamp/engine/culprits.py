@@ -1,0 +1,91 @@
+"""Which pieces of a stamp keep it from being built: where they lie, and what to do."""
+
+from __future__ import annotations
+
+import logging
+import math
+import time
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from tinstamp.artwork.outline import Region
+from tinstamp.blank.solid import NamedSolid
+from tinstamp.relief.execute import execute
+from tinstamp.relief.operation import Halt, Operation
+from tinstamp.relief.surfaces import ReliefError
+from tinstamp.setting.fit import fit
+
+LOG = logging.getLogger("tinstamp.build")
+SEARCH_SECONDS = 10.0
+"""s that the search may take; what is found by then is told"""
+MOST_TOLD = 20
+"""pieces that are pointed at"""
+NO_WALL = (math.inf, math.inf)
+"""The wall behind a stamp where nothing was measured: it goes through nowhere."""
+
+
+@dataclass(frozen=True)
+class Culprits:
+    """Pieces that cannot be built by themselves: the middle of each on the sheet, mm, and the
+    characters that they are. `of` : how many pieces there are."""
+
+    places: tuple[tuple[float, float], ...]
+    letters: tuple[int, ...]
+    of: int
+
+    def told(self, text: str) -> str:
+        """Where they are and what to do, in words that follow the reason."""
+        if not self.places:
+            return (": each of its pieces can be built by itself; make it of two stamps"
+                    if self.of > 1 else "")  # fmt: skip
+        if len(self.places) == self.of:
+            return ""
+        x, y = self.places[0]
+        named = "".join(text[k] for k in self.letters[:5] if k < len(text))
+        what = f"“{named}”" if named else "the piece"
+        more = f" and {len(self.places) - 1} more" if len(self.places) > 1 else ""
+        return (f": it is {what} at {x:.1f}, {y:.1f} mm on the sheet{more}; move it, make it "
+                "simpler, or leave it out")  # fmt: skip
+
+
+def culprits(operations: Sequence[Operation], solid: NamedSolid, stopped: Halt) -> Culprits:
+    """The pieces of operations that cannot be put on a solid by themselves, found by halves."""
+    until = time.perf_counter() + SEARCH_SECONDS
+    found: list[Region] = []
+    for op in operations:
+        waiting = [op.placed.regions]
+        while waiting and len(found) < MOST_TOLD and time.perf_counter() < until:
+            regions = waiting.pop()
+            if _is_made(solid, _alone(op, regions), stopped):
+                continue
+            if len(regions) == 1:
+                found += regions
+                continue
+            half = len(regions) // 2
+            waiting += [regions[half:], regions[:half]]
+    middles = [(region.bounds[:2] + region.bounds[2:]) / 2 for region in found]
+    letters = [k for region in found for k in region.letters]
+    return Culprits(
+        tuple((float(x), float(y)) for x, y in middles),
+        tuple(dict.fromkeys(letters)),
+        sum(len(op.placed.regions) for op in operations),
+    )
+
+
+def _alone(op: Operation, regions: tuple[Region, ...]) -> Operation:
+    placed = replace(op.placed, regions=regions)
+    own = fit(placed, op.chart)
+    mine = replace(own, touches=op.fit.touches, nested=op.fit.nested)
+    return replace(op, placed=placed, fit=mine)
+
+
+def _is_made(solid: NamedSolid, op: Operation, stopped: Halt) -> bool:
+    """False too for what a library makes of it that nobody foresaw: it is built again nowhere."""
+    try:
+        execute(solid, op, True, stopped)
+    except ReliefError:
+        return False
+    except (RuntimeError, ValueError, ArithmeticError, LookupError):
+        LOG.info("a piece of %s fails by itself", op.stamp, exc_info=True)
+        return False
+    return True

@@ -1,0 +1,77 @@
+"""What cannot be built is pointed out: which piece it is, where it lies, what to do."""
+
+from __future__ import annotations
+
+import pytest
+
+from tests.conftest import document, stamp
+from tinstamp.engine import build as building
+from tinstamp.engine import culprits as searching
+from tinstamp.engine.build import build
+from tinstamp.relief import execute as executing
+from tinstamp.relief.operation import Operation
+from tinstamp.relief.surfaces import ReliefError
+
+
+def refused(monkeypatch: pytest.MonkeyPatch, bad: set[int], together: int = 1000) -> list[int]:
+    """From now on nothing with these letters is made, nor more than so many regions at once; how
+    many were tried."""
+    tried: list[int] = []
+    make = executing.execute
+
+    def only_good(solid, op: Operation, *args):  # type: ignore[no-untyped-def]
+        tried.append(len(op.placed.regions))
+        if any(bad & set(r.letters) for r in op.placed.regions) or tried[-1] > together:
+            raise ReliefError("the outlines and the part could not be combined")
+        return make(solid, op, *args)
+
+    monkeypatch.setattr(building, "imprinted", lambda *a: None)
+    monkeypatch.setattr(building, "execute", only_good)
+    monkeypatch.setattr(searching, "execute", only_good)
+    return tried
+
+
+def told(text: str):  # type: ignore[no-untyped-def]
+    built = build(document(stamp(text=text)))
+    (found,) = [f for f in built.report.findings if f.check == "not built"]
+    return built, found
+
+
+def test_a_letter_that_fails_is_named_with_its_place(monkeypatch: pytest.MonkeyPatch) -> None:
+    tried = refused(monkeypatch, {3})
+    built, found = told("HEMKLNTW")
+    assert "it is “K” at" in found.message and "leave it out" in found.message
+    (place,) = found.where
+    (bad,) = [r for r in built.planned["Mark"].placed.regions if r.letters == (3,)]
+    assert place == pytest.approx(((bad.bounds[:2] + bad.bounds[2:]) / 2).tolist())
+    assert len(tried) <= 2 + 2 * 3 + 1, "found by halves"
+    assert f"{place[0]:.1f}, {place[1]:.1f} mm on the sheet" in found.message
+
+
+def test_several_are_counted_and_all_of_them_need_no_list(monkeypatch: pytest.MonkeyPatch) -> None:
+    refused(monkeypatch, {0, 2})
+    _, found = told("HEM")
+    assert "“HM” at" in found.message and "and 1 more" in found.message and len(found.where) == 2
+    refused(monkeypatch, {0, 1, 2})
+    _, found = told("HEM")
+    assert found.message == "the outlines and the part could not be combined"
+
+
+def test_pieces_that_fail_only_together_are_told_apart(monkeypatch: pytest.MonkeyPatch) -> None:
+    refused(monkeypatch, set(), together=2)
+    _, found = told("HEM")
+    assert "make it of two stamps" in found.message and not found.where
+
+
+def test_an_error_that_nobody_foresaw_does_not_end_the_search(
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    refused(monkeypatch, {1})
+
+    def broken(*args: object) -> None:
+        raise RuntimeError("a library's own")
+
+    monkeypatch.setattr(searching, "execute", broken)
+    _, found = told("HEM")
+    assert found.message == "the outlines and the part could not be combined"
+    assert len(found.where) == 3

@@ -132,7 +132,7 @@ def test_shapes_of_an_svg() -> None:
         (b"<svg", "a.svg", "not sound XML"),
         (svg("<text>words</text>"), "a.svg", "no lines, arcs or curves"),
         (svg('<path d="M0 0 L"/>'), "a.svg", "cannot be read|no lines"),
-        (b'<!DOCTYPE svg [<!ENTITY a "b">]><svg/>', "a.svg", "entities"),
+        (b'<!DOCTYPE svg [<!ENTITY a "b">]><svg/>', "a.svg", "not an SVG drawing|no lines"),
         (b"x", "a.png", "neither DXF nor SVG"),
         (bytes(9 * 2**20), "a.dxf", "larger than"),
     ],
@@ -215,3 +215,27 @@ def test_lists_of_features() -> None:
     assert edit.without_point(more, 2) == knots
     with pytest.raises(ValueError, match="at least two"):
         edit.without_point(knots[:2], 0)
+
+
+def test_what_a_drawing_hides_or_uses_again_is_read_as_in_a_logo() -> None:
+    """Blocks are unfolded and hidden layers left out; `use`, nested sheets and style sheets count;
+    a shape that is filled and drawn round is one line."""
+
+    def blocks(space) -> None:  # type: ignore[no-untyped-def]
+        document = space.doc
+        document.layers.add("off").off()
+        square = [(0, 0), (4, 0), (4, 4), (0, 4)]
+        space.add_lwpolyline([(0, 0), (90, 0), (90, 90)], close=True, dxfattribs={"layer": "off"})
+        document.blocks.new("B").add_lwpolyline(square, close=True)
+        space.add_blockref("B", (7, 3), dxfattribs={"xscale": 2, "yscale": 2})
+
+    taken = read(dxf(blocks), "b.dxf")
+    assert taken.closed and abs(signed_area(loop(taken))) == pytest.approx(64)
+    again = read(
+        svg('<style>.a{fill:none;stroke:red;stroke-width:3}</style><defs><path id="p" '
+            'd="M0 0H6V6H0Z"/></defs><use href="#p" x="20" y="5"/>'
+            '<path class="a" d="M0 0H6V6H0Z" transform="translate(20 5)"/>'),
+        "u.svg",
+    )  # fmt: skip
+    assert again.closed and abs(signed_area(loop(again))) == pytest.approx(36)
+    assert len(again.knots) == 4

@@ -1,22 +1,23 @@
 """Profiles from DXF and SVG files: one chain of lines, arcs and curves, as points.
 
-DXF by ezdxf (its edge miner finds the chain), SVG by fontTools. Curves become splines
-through points on them, close enough that the spline stays within CURVE_STRAY of the curve.
+Files are read as those of logos are. Curves become splines through points on them, close enough
+that the spline stays within CURVE_STRAY of the curve.
 """
 
 from __future__ import annotations
 
 import math
-import re
 from dataclasses import dataclass, replace
-from io import StringIO
 from typing import Any
 
 import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from tinstamp.artwork.svg.lengths import svg_scale
+from tinstamp.artwork.dxf.entities import seen_entities
+from tinstamp.artwork.dxf.opened import count_entities, opened, unit_of
+from tinstamp.artwork.painted import LogoError
+from tinstamp.artwork.svg.read import drawn_lines
 from tinstamp.job.curve import through
 from tinstamp.job.drawn import Knot, To, fresh_name
 
@@ -192,26 +193,19 @@ def _few(points: Array) -> Array:
 
 
 def _dxf(data: bytes, name: str) -> tuple[list[_Part], str]:
-    import ezdxf
-    from ezdxf import recover, units
     from ezdxf.lldxf.const import DXFError
 
-    if b"\x1a\x00" not in data[:32]:  # in the sentinel of a binary file, which is left as it is
-        data = data.replace(b"\r\n", b"\n").replace(b"\r", b"\n")
     try:
-        try:
-            document = ezdxf.read(StringIO(data.decode("utf-8")))
-        except (DXFError, UnicodeDecodeError, ValueError):
-            from io import BytesIO
-
-            document, _ = recover.read(BytesIO(data))
-    except (DXFError, OSError, ValueError, KeyError, IndexError, TypeError) as error:
-        raise ProfileFileError(f"{name} cannot be read as DXF") from error
-    code = document.units
-    scale = units.conversion_factor(code, units.MM) if code else 1.0
-    note = "" if code else "the file names no unit: taken as mm"
+        document = opened(data)
+        count_entities(document)
+    except LogoError as error:
+        raise ProfileFileError(f"{name}: {error}") from error
+    scale, unknown = unit_of(document)
+    note = "" if scale else "the file names no unit: taken as mm"
+    note = f"the file's unit {unknown} is not known: taken as mm" if unknown else note
+    scale = scale or 1.0
     parts: list[_Part] = []
-    for entity in document.modelspace():
+    for entity in seen_entities(document):
         try:
             parts += [replace(p, points=p.points * scale, rise=p.rise * scale) for p in _of(entity)]
         except (DXFError, ValueError, ZeroDivisionError) as error:
@@ -255,76 +249,23 @@ def _rise(radius: float, turn: float) -> float:
 
 
 def _svg(data: bytes, name: str) -> tuple[list[_Part], str]:
-    from xml.etree import ElementTree
-
-    from fontTools.misc.transform import Identity
-    from fontTools.pens.recordingPen import RecordingPen
-    from fontTools.svgLib.path import SVGPath
-
-    if b"<!DOCTYPE" in data.upper() or b"<!ENTITY" in data.upper():
-        data = re.sub(rb"<!DOCTYPE[^>\[]*>", b"", data, flags=re.IGNORECASE)
-        if b"<!" in data.replace(b"<!--", b"").replace(b"<![CDATA[", b""):
-            raise ProfileFileError(f"{name} defines entities, which are not followed")
     try:
-        root = ElementTree.fromstring(data)
-    except ElementTree.ParseError as error:
-        raise ProfileFileError(f"{name} is not sound XML") from error
-    scale, note = svg_scale(root)
-    pen = RecordingPen()
-    try:
-        _hand_down(root, Identity)
-        SVGPath.fromstring(ElementTree.tostring(root)).draw(pen)
-    except (ValueError, KeyError, IndexError, AssertionError, NotImplementedError) as error:
-        raise ProfileFileError(f"{name} holds a path that cannot be read") from error
+        contours, notes = drawn_lines(data)
+    except LogoError as error:
+        raise ProfileFileError(f"{name}: {error}") from error
     parts: list[_Part] = []
-    start = now = np.zeros(2)
-    for verb, points in pen.value:
-        p = [np.array([x, -y], dtype=float) * scale for x, y in points]
-        if verb == "moveTo":
-            start = now = p[0]
-        elif verb == "lineTo":
-            parts += _svg_line(now, p[0])
-            now = p[0]
-        elif verb in ("curveTo", "qCurveTo"):
-            parts.append(_Part(_bezier(np.stack([now, *p])), curved=True))
+    for contour, closed in contours:
+        start = now = np.array(contour[0][1][0])
+        for verb, points in contour[1:]:
+            p = [np.array(point) for point in points]
+            if verb == "L":
+                parts += _svg_line(now, p[0])
+            else:
+                parts.append(_Part(_bezier(np.stack([now, *p])), curved=True))
             now = p[-1]
-        elif verb == "closePath":
+        if closed:
             parts += _svg_line(now, start)
-            now = start
-    return parts, note
-
-
-def _hand_down(element: Any, above: Any) -> None:
-    """Give every shape the transforms of the groups that it is in, as one matrix."""
-    own = above.transform(_transform(element.get("transform", "")))
-    if len(element) == 0 and own != (1, 0, 0, 1, 0, 0):
-        element.set("transform", f"matrix({' '.join(f'{v:.12g}' for v in own)})")
-    for child in element:
-        _hand_down(child, own)
-
-
-def _transform(text: str) -> Any:
-    """An SVG list of transforms, the last one applied first (SVG 1.1, section 7.6)."""
-    from fontTools.misc.transform import Identity, Transform
-
-    whole = Identity
-    for verb, words in re.findall(r"(\w+)\s*\(([^)]*)\)", text):
-        v = [float(w) for w in re.split(r"[\s,]+", words.strip()) if w]
-        if verb == "matrix" and len(v) == 6:
-            whole = whole.transform(Transform(*v))
-        elif verb == "translate" and v:
-            whole = whole.translate(v[0], v[1] if len(v) > 1 else 0.0)
-        elif verb == "scale" and v:
-            whole = whole.scale(v[0], v[1] if len(v) > 1 else v[0])
-        elif verb == "rotate" and len(v) in (1, 3):
-            x, y = v[1:] or (0.0, 0.0)
-            whole = whole.translate(x, y).rotate(math.radians(v[0])).translate(-x, -y)
-        elif verb in ("skewX", "skewY") and v:
-            lean = math.radians(v[0])
-            whole = whole.skew(lean if verb == "skewX" else 0.0, lean if verb == "skewY" else 0.0)
-        else:
-            raise ValueError(f"unknown transform {verb}")
-    return whole
+    return parts, "; ".join(notes)
 
 
 def _svg_line(a: Array, b: Array) -> list[_Part]:

@@ -85,31 +85,11 @@ class Inks:
 
     def take(self, document: Any) -> None:
         """Everything that the drawing's model space shows."""
-        layers = _Layers(document)
-        waiting: list[tuple[Any, str, str]]
-        waiting = [(e, "", BLACK) for e in list(document.modelspace())[::-1]]
-        while waiting:
-            entity, above, tint = waiting.pop()
-            layer = str(entity.dxf.get("layer", "0"))
-            if layer == "0" and above:
-                layer = above  # what lies on layer 0 of a block takes the layer of its insert
-            colour = colour_of(entity, document, layer, tint)
-            if entity.dxf.get("invisible", 0):
-                self.tell(INVISIBLE)
-            elif entity.dxftype() == "INSERT":
-                if layers.frozen(layer):
-                    self.tell(HIDDEN)
-                    continue
-                parts = entity.multi_insert() if entity.mcount > 1 else (entity,)
-                inner = [i for part in parts for i in part.virtual_entities()]
-                waiting += [(i, layer, colour) for i in (*inner, *entity.attribs)][::-1]
-            elif entity.dxftype() in TAKEN_APART:
-                waiting += [(i, layer, colour) for i in list(entity.virtual_entities())[::-1]]
-            elif layers.hidden(layer):
-                if entity.dxftype() not in SILENT:
-                    self.tell(HIDDEN)
+        for shown in unfolded(document):
+            if shown.hidden:
+                self.tell(shown.hidden)
             else:
-                self._one(entity, document, colour)
+                self._one(shown.entity, document, shown.colour)
 
     def _one(self, entity: Any, document: Any, colour: str) -> None:
         kind = entity.dxftype()
@@ -146,6 +126,50 @@ class Inks:
         for path in found:
             self.runs.append(run_of(path, self._hatches, colour))
             self._hatches += style == IGNORE
+
+
+@dataclass(frozen=True)
+class Shown:
+    """An entity of the model space with blocks unfolded, its colour, and what hides it, if anything
+    does."""
+
+    entity: Any
+    colour: str
+    hidden: str = ""
+
+
+def seen_entities(document: Any) -> Iterator[Any]:
+    """All that the model space shows, blocks unfolded."""
+    return (shown.entity for shown in unfolded(document) if not shown.hidden)
+
+
+def unfolded(document: Any) -> Iterator[Shown]:
+    """All that is in the model space, in its order."""
+    layers = _Layers(document)
+    waiting: list[tuple[Any, str, str]]
+    waiting = [(e, "", BLACK) for e in list(document.modelspace())[::-1]]
+    while waiting:
+        entity, above, tint = waiting.pop()
+        layer = str(entity.dxf.get("layer", "0"))
+        if layer == "0" and above:
+            layer = above  # what lies on layer 0 of a block takes the layer of its insert
+        colour = colour_of(entity, document, layer, tint)
+        if entity.dxf.get("invisible", 0):
+            yield Shown(entity, colour, INVISIBLE)
+        elif entity.dxftype() == "INSERT":
+            if layers.frozen(layer):
+                yield Shown(entity, colour, HIDDEN)
+                continue
+            parts = entity.multi_insert() if entity.mcount > 1 else (entity,)
+            inner = [i for part in parts for i in part.virtual_entities()]
+            waiting += [(i, layer, colour) for i in (*inner, *entity.attribs)][::-1]
+        elif entity.dxftype() in TAKEN_APART:
+            waiting += [(i, layer, colour) for i in list(entity.virtual_entities())[::-1]]
+        elif layers.hidden(layer):
+            if entity.dxftype() not in SILENT:
+                yield Shown(entity, colour, HIDDEN)
+        else:
+            yield Shown(entity, colour)
 
 
 class _Layers:

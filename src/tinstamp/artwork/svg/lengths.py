@@ -63,16 +63,6 @@ def view_box(element: Any) -> tuple[float, float, float, float] | None:
     return found[0], found[1], found[2], found[3]
 
 
-def svg_scale(root: Any) -> tuple[float, str]:
-    """mm for a unit of the drawing across, and a note when the file does not say so."""
-    box = view_box(root)
-    wide, _ = page_size(root)
-    note = "" if says_its_size(root) else NO_SIZE
-    if box is None or wide is None:
-        return MM_A_PX, note
-    return wide * MM_A_PX / box[2], note
-
-
 def says_its_size(root: Any) -> bool:
     """True when width or height is in a unit of length that is not a screen's."""
     found = (_LENGTH.fullmatch(root.get(side) or "") for side in ("width", "height"))

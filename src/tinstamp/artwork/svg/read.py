@@ -25,7 +25,7 @@ from tinstamp.artwork.painted import LogoError, Painted, Shape, whole
 from tinstamp.artwork.svg.cascade import cascade
 from tinstamp.artwork.svg.clips import SHADED
 from tinstamp.artwork.svg.colour import Colour
-from tinstamp.artwork.svg.layer_shapes import shapes_of
+from tinstamp.artwork.svg.layer_shapes import UPWARDS, shapes_of
 from tinstamp.artwork.svg.layers import Layer
 from tinstamp.artwork.svg.lengths import (
     NO_SIZE,
@@ -35,7 +35,7 @@ from tinstamp.artwork.svg.lengths import (
 from tinstamp.artwork.svg.servers import FADING
 from tinstamp.artwork.svg.state import SEEN_FROM, SVG_NAMES
 from tinstamp.artwork.svg.walk import MOST_ELEMENTS, Walk
-from tinstamp.artwork.unite import Contour, polyline
+from tinstamp.artwork.unite import Contour, mapped, polyline
 
 DRAWN_TWICE = 0.001
 """mm; lines that differ by no more are one line drawn twice."""
@@ -76,6 +76,25 @@ def read_svg(data: bytes, uses: Uses = ()) -> Drawing:
         crossings=tuple(crossings(drawn)),
         box=box_of([shape for _, _, shape in found.layers]),
     )
+
+
+def drawn_lines(data: bytes) -> tuple[list[tuple[Contour, bool]], list[str]]:
+    """The lines of a drawing as they are drawn, in mm, y upwards, whatever width or filling they
+    have, with True for those that close; and what is to be told. Raises LogoError."""
+    root = parsed(data)
+    wide, high = page_size(root)
+    walk = Walk(root, cascade(root, wide or math.inf))
+    found: list[tuple[Contour, bool]] = []
+    filled: set[tuple[object, ...]] = set()
+    for layer in walk.page(wide or math.inf, high or math.inf):
+        for run in layer.runs:
+            line = mapped(run.commands, layer.matrix[:2] * UPWARDS)
+            if (same := tuple(line)) in filled:
+                continue  # filled, and drawn round
+            filled.add(same)
+            found.append((line, run.closed))
+    notes = [] if says_its_size(root) else [NO_SIZE]
+    return found, [*notes, *_told(walk.told)]
 
 
 def _rings(painted: Sequence[Painted]) -> tuple[Array, ...]:

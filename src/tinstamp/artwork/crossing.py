@@ -7,6 +7,7 @@ from collections.abc import Sequence
 
 import numpy as np
 import shapely
+from scipy.spatial import cKDTree
 
 from tinstamp.artwork.outline import Array
 
@@ -36,21 +37,18 @@ def crossings(lines: Sequence[Array]) -> list[tuple[float, float]]:
 
 def doubles(lines: Sequence[Array], near: float) -> list[int]:
     """Numbers of lines that an earlier one has drawn already, in either direction."""
-    seen: dict[tuple[int, ...], list[int]] = {}
-    again = []
+    boxes = np.array([[*line.min(axis=0), *line.max(axis=0)] for line in lines]).reshape(-1, 4)
+    if not len(boxes):
+        return []
+    beside = cKDTree(boxes).query_ball_point(boxes, 4 * near, p=np.inf)
+    again: list[int] = []
+    gone: set[int] = set()
     for k, line in enumerate(lines):
-        low, high = line.min(axis=0), line.max(axis=0)
-        key = tuple(np.floor(np.concatenate([low, high]) / (4 * near)).astype(int).tolist())
-        neighbours = [seen.get(tuple(np.add(key, by).tolist()), []) for by in _AROUND]
-        if any(_same(lines[j], line, near) for group in neighbours for j in group):
+        earlier = (j for j in sorted(beside[k]) if j < k and j not in gone)
+        if any(_same(lines[j], line, near) for j in earlier):
             again.append(k)
-        else:
-            seen.setdefault(key, []).append(k)
+            gone.add(k)
     return again
-
-
-_AROUND = [np.array(by) for by in np.ndindex(3, 3, 3, 3)]
-_AROUND = [by - 1 for by in _AROUND]
 
 
 def _same(one: Array, other: Array, near: float) -> bool:

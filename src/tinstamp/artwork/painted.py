@@ -13,6 +13,7 @@ import numpy as np
 import pathops
 import pyclipper
 import shapely
+from numpy.typing import NDArray
 
 from tinstamp.artwork.outline import Array, Outline, Region, nest, polygon
 from tinstamp.artwork.unite import (
@@ -350,14 +351,25 @@ def _uncovered(shapes: Sequence[Shape], sheet: _Sheet) -> list[Shape]:
         rings = _combined(pyclipper.CT_UNION, rings, [], pyclipper.PFT_NONZERO)
     except pyclipper.ClipperException:
         return list(shapes)
-    areas = [shapely.Polygon(ring) for ring in rings if len(ring) > 2]
-    cover = shapely.symmetric_difference_all(np.array(areas, dtype=object))
-    cover = cover.buffer(-COVERED * CLIPPER_UNITS)
-    shapely.prepare(cover)
+    inset = pyclipper.PyclipperOffset()
+    inset.AddPaths(rings, pyclipper.JT_MITER, pyclipper.ET_CLOSEDPOLYGON)
+    rings = [ring for ring in inset.Execute(-COVERED * CLIPPER_UNITS) if len(ring) > 2]
     corners = shapely.get_coordinates(boxes).reshape(len(boxes), -1, 2)
-    within = (corners - sheet.low) * sheet.fine
-    inside = shapely.contains(cover, shapely.polygons(within))
+    inside = _lie_in(shapely.polygons((corners - sheet.low) * sheet.fine), rings)
     return [s for k, s in enumerate(shapes) if k in largest or not inside[k]]
+
+
+def _lie_in(boxes: NDArray[np.object_], rings: Rings) -> NDArray[np.bool_]:
+    """Which boxes lie in what rings enclose, even and odd."""
+    if not rings:
+        return np.zeros(len(boxes), dtype=bool)
+    areas = np.array([shapely.Polygon(ring) for ring in rings], dtype=object)
+    met = shapely.STRtree(shapely.boundary(areas)).query(boxes, predicate="intersects")[0]
+    spots = shapely.points([shapely.get_coordinates(box)[0] for box in boxes])
+    within = shapely.STRtree(areas).query(spots, predicate="within")[0]
+    inside = np.bincount(within, minlength=len(boxes)) % 2 == 1
+    inside[met] = False
+    return inside
 
 
 def _box(shape: Shape) -> shapely.Polygon:

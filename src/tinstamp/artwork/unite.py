@@ -11,11 +11,13 @@ from collections.abc import Iterable, Sequence
 import numpy as np
 import pathops
 from fontTools.qu2cu import quadratic_to_curves
+from numpy.typing import NDArray
 
 from tinstamp.artwork.outline import (
     Array,
     Outline,
     Region,
+    evaluate,
     fine_points,
     line,
     nest,
@@ -251,30 +253,38 @@ def contours_of(path: pathops.Path) -> list[Contour]:
 
 def polyline(contour: Contour, steps: int = 8) -> Array:
     """A contour in lines, (n, 2), each curve by that many."""
-    points: list[tuple[float, float]] = []
+    first, cubics, straight = _pieces(contour)
+    if not len(cubics):
+        return first[None]
     t = np.linspace(0.0, 1.0, steps + 1)[1:]
-    for verb, ps in contour:
-        if verb in ("M", "L"):
-            points.append(ps[0])
-            continue
-        poles = np.array([points[-1], *ps])
-        rows = np.broadcast_to(poles, (len(t), *poles.shape))
-        while rows.shape[1] > 1:
-            rows = rows[:, :-1] + t[:, None, None] * (rows[:, 1:] - rows[:, :-1])
-        points += [(float(x), float(y)) for x, y in rows[:, 0]]
-    return np.array(points)
+    points = evaluate(cubics, t)
+    kept = np.ones((len(cubics), steps), dtype=bool)
+    kept[straight, :-1] = False
+    return np.vstack([first, points[kept]])
 
 
 def fine_polyline(contour: Contour, off: float) -> Array:
     """A contour in lines, (n, 2), that stray from it by no more than `off`."""
-    at = contour[0][1][-1]
-    pieces = []
+    first, cubics, _ = _pieces(contour)
+    return fine_points(cubics, off, ends=True) if len(cubics) else first[None]
+
+
+def _pieces(contour: Contour) -> tuple[Array, Array, NDArray[np.bool_]]:
+    """Where a contour begins, its pieces as cubics, (n, 4, 2), and which of them are straight."""
+    begin = x, y = contour[0][1][-1]
+    flat: list[tuple[float, ...]] = []  # plain numbers: an array for each costs ten times as much
     for verb, ps in contour[1:] if contour[0][0] == "M" else contour:
-        pieces.append(line(at, ps[0]) if verb == "L" else piece_cubic((at, *ps)))
-        at = ps[-1]
-    if not pieces:
-        return np.array([at])
-    return fine_points(np.stack(pieces), off, ends=True)
+        u, v = ps[-1]
+        if verb == "C":
+            flat.append((x, y, *ps[0], *ps[1], u, v))
+        else:
+            a, b = ps[0] if verb == "Q" else ((x + u) / 2, (y + v) / 2)
+            flat.append((x, y, (x + 2 * a) / 3, (y + 2 * b) / 3,
+                         (u + 2 * a) / 3, (v + 2 * b) / 3, u, v))  # fmt: skip
+        x, y = u, v
+    verbs = [verb for verb, _ in contour[len(contour) - len(flat) :]]
+    straight = np.array([verb in "ML" for verb in verbs], dtype=bool)
+    return np.array(begin), np.array(flat).reshape(-1, 4, 2), straight
 
 
 def contour_of(outline: Outline) -> Contour:

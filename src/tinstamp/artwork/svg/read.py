@@ -9,7 +9,6 @@ import gzip
 import io
 import math
 import zlib
-from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -20,8 +19,7 @@ from tinstamp.artwork.crossing import crossings, doubles
 from tinstamp.artwork.drawing import MOST_BYTES, Drawing
 from tinstamp.artwork.inks import Study, Use, Uses, suggest
 from tinstamp.artwork.layered import Coat, box_of, inked, leaves, studied
-from tinstamp.artwork.outline import Array
-from tinstamp.artwork.painted import LogoError, Painted, Shape, whole
+from tinstamp.artwork.painted import LogoError, Shape, whole
 from tinstamp.artwork.svg.cascade import cascade
 from tinstamp.artwork.svg.clips import SHADED
 from tinstamp.artwork.svg.colour import Colour
@@ -37,6 +35,8 @@ from tinstamp.artwork.svg.state import SEEN_FROM, SVG_NAMES
 from tinstamp.artwork.svg.walk import MOST_ELEMENTS, Walk
 from tinstamp.artwork.unite import Contour, mapped, polyline
 
+SAME_PLACE = 1e-8
+"""mm; an end that is no farther from the beginning closes."""
 DRAWN_TWICE = 0.001
 """mm; lines that differ by no more are one line drawn twice."""
 TEXT_HINT = ": turn it into outlines first"
@@ -66,8 +66,9 @@ def read_svg(data: bytes, uses: Uses = ()) -> Drawing:
     ]
     if off:
         notes.append(off)
-    lines = _rings(leaves(shapes))
-    drawn = _rings([leaf for leaf in leaves(shapes) if not leaf.of_line])
+    rings = [(_ring(c), leaf.of_line) for leaf in leaves(shapes) for c in leaf.contours]
+    lines = tuple(ring for ring, _ in rings if len(ring) > 2)
+    drawn = [ring for ring, of_line in rings if len(ring) > 2 and not of_line]
     return Drawing(
         tuple(regions),
         tuple(notes),
@@ -95,12 +96,6 @@ def drawn_lines(data: bytes) -> tuple[list[tuple[Contour, bool]], list[str]]:
             found.append((line, run.closed))
     notes = [] if says_its_size(root) else [NO_SIZE]
     return found, [*notes, *_told(walk.told)]
-
-
-def _rings(painted: Sequence[Painted]) -> tuple[Array, ...]:
-    """Their contours as polylines, those that enclose something."""
-    rings = (_ring(contour) for leaf in painted for contour in leaf.contours)
-    return tuple(ring for ring in rings if len(ring) > 2)
 
 
 def study_svg(data: bytes) -> Study:
@@ -216,4 +211,5 @@ def _told(told: dict[str, int]) -> list[str]:
 def _ring(contour: Contour) -> np.ndarray:
     """A contour as a polyline that ends where it begins."""
     points = polyline(contour)
-    return points if np.allclose(points[0], points[-1]) else np.vstack([points, points[:1]])
+    ends = np.abs(points[0] - points[-1]).max() <= SAME_PLACE
+    return points if ends else np.vstack([points, points[:1]])

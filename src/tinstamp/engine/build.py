@@ -379,7 +379,8 @@ class _Run:
         own = self._flat_key(subject.planned)
         others = tuple(self._flat_key(b) for b in before)
         key = (own, others, subject.planned.prisms, key_of_limits(self.resolved))
-        return self.cache.get("fitted", key, lambda: checked("fitted", subject, self.resolved))
+        whole = replace(subject, near=tuple(before))
+        return self.cache.get("fitted", key, lambda: checked("fitted", whole, self.resolved))
 
     def _made(self, marked: Marked, subject: Subject, direct: bool) -> dict[str, Made]:
         """What a stamp makes of each body. Raises ReliefError."""

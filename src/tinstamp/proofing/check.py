@@ -35,6 +35,7 @@ class Subject:
     loose : volumes of what came loose when it was made, mm³.
     depths : least and greatest length of its walls, mm, where they are not all the same.
     lean : degrees by which they are off the normal where faces meet.
+    near : stamps made before it whose ink comes near.
     finished : the part with all that is on it, where a check looks at that.
     """
 
@@ -44,6 +45,7 @@ class Subject:
     loose: tuple[float, ...] = ()
     depths: tuple[float, float] | None = None
     lean: float = 0.0
+    near: tuple[Planned, ...] = ()
     finished: Surface | None = None
 
     @property

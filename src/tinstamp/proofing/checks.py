@@ -2,26 +2,25 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from itertools import pairwise
 
 import numpy as np
 
-from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import embedding_of
 from tinstamp.artwork.letter_forms import forms_for, name_of
+from tinstamp.artwork.outline import Region
 from tinstamp.artwork.text import lay_text
 from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.job.face_name import StampFace
-from tinstamp.job.field import Wants
 from tinstamp.job.limit import Limit
-from tinstamp.job.model import Code, Text
+from tinstamp.job.model import Text
 from tinstamp.plan.art import text_spec
 from tinstamp.proofing import mark_checks as mark_checks
+from tinstamp.proofing import width_checks as width_checks
 from tinstamp.proofing.check import CHECKS, Numbers, Subject, check, limits_of
 from tinstamp.proofing.finding import Finding, Level
-from tinstamp.proofing.strokes import thinnest_stroke, tightest_gap
 
 SIDES = ("left edge", "right edge", "lower edge", "upper edge")
 ROUND_SIDES = ("left edge", "right edge", "lower rim", "upper rim")
@@ -53,14 +52,15 @@ def missing_letters(it: Subject, limits: Numbers) -> Iterator[Finding]:
         )
 
 
-@check("letters run together", "artwork")
+@check("letters run together", "placed")
 def letters_run_together(it: Subject, limits: Numbers) -> Iterator[Finding]:
-    """Letters that touch because they were set closer than their font sets them."""
-    if not isinstance(it.planned.stamp.artwork, Text) or it.planned.art.artwork("spacing") >= 0:
+    """Letters that touch though their font sets them apart: by their spacing, their own places, or
+    on a tight bend."""
+    if not isinstance(it.planned.stamp.artwork, Text):
         return
     spec = text_spec(it.planned.art)
-    usual = _joined(lay_text(replace(spec, spacing=0.0)))
-    found = _joined(lay_text(spec)) - usual
+    found = joined_letters(it.planned.placed.regions)
+    found -= joined_letters(lay_text(replace(spec, spacing=0.0, word_spacing=0.0)).regions)
     if found:
         pairs = ", ".join(f"“{spec.text[a]}{spec.text[b]}”" for a, b in sorted(found)[:4])
         count = len(found)
@@ -68,14 +68,9 @@ def letters_run_together(it: Subject, limits: Numbers) -> Iterator[Finding]:
         yield Finding("look", "letters run together", it.stamp, told, float(count), 0.0, "places")
 
 
-def _joined(art: Artwork) -> set[tuple[int, int]]:
+def joined_letters(regions: Sequence[Region]) -> set[tuple[int, int]]:
     """Neighbours that are one region, by their numbers."""
-    return {
-        (a, b)
-        for region in art.regions
-        for a, b in pairwise(sorted(set(region.letters)))
-        if b == a + 1
-    }
+    return {pair for region in regions for pair in pairwise(sorted(set(region.letters)))}
 
 
 @check("letter form", "artwork")
@@ -186,34 +181,6 @@ def along_guide(it: Subject, limits: Numbers) -> Iterator[Finding]:
             0.0,
             "mm",
         )
-
-
-@check(
-    "thin stroke",
-    "fitted",
-    Limit("least_stroke", "Stroke", "0.25 mm", reason="a thinner stroke is not filled or cut"),
-)
-def thin_strokes(it: Subject, limits: Numbers) -> Iterator[Finding]:
-    """Strokes that are too narrow to make; those of a machine-read mark are its cells."""
-    if isinstance(it.planned.stamp.artwork, Code):
-        return
-    stroke, least = thinnest_stroke(it.planned.placed.regions), limits["least_stroke"]
-    if stroke is not None and stroke.width < least:
-        told = f"thinnest stroke {stroke.width:.2f} mm, limit {least:.2f} mm"
-        yield Finding("fix", "thin stroke", it.stamp, told, stroke.width, least, "mm", (stroke.at,))
-
-
-@check(
-    "tight gap",
-    "fitted",
-    Limit("least_gap", "Gap", "0.2 mm", reason="a narrower gap closes up, or breaks out"),
-)
-def tight_gaps(it: Subject, limits: Numbers) -> Iterator[Finding]:
-    """Gaps within and between letters that are too narrow to make."""
-    gap, least = tightest_gap(it.planned.placed.regions), limits["least_gap"]
-    if gap is not None and gap.width < least:
-        told = f"tightest gap {gap.width:.2f} mm, limit {least:.2f} mm"
-        yield Finding("look", "tight gap", it.stamp, told, gap.width, least, "mm", (gap.at,))
 
 
 @check("longer than the girth", "fitted")
@@ -365,31 +332,6 @@ def loose_pieces(it: Subject, limits: Numbers) -> Iterator[Finding]:
             0.0,
             "pieces",
         )
-
-
-@check(
-    "slender",
-    "fitted",
-    Limit(
-        "most_slender",
-        "Slender",
-        "4",
-        Wants("number", above=0.0),
-        0.5,
-        "what stands higher than so many times its width breaks off",
-    ),
-)
-def slender(it: Subject, limits: Numbers) -> Iterator[Finding]:
-    """Raised strokes that are high for their width."""
-    height, most = it.planned.depth, limits["most_slender"]
-    stroke = thinnest_stroke(it.planned.placed.regions) if it.planned.raised and height else None
-    if stroke is not None and height > most * stroke.width:
-        ratio = height / stroke.width
-        told = (
-            f"a stroke of {stroke.width:.2f} mm stands {height:.2f} mm high, {ratio:.1f} times its "
-            f"width, limit {most:g}"
-        )
-        yield Finding("look", "slender", it.stamp, told, ratio, most, "times", (stroke.at,))
 
 
 LIMITS = limits_of(CHECKS.values())

@@ -1,21 +1,24 @@
-"""Thinnest stroke and tightest gap of placed artwork, by touching circles.
+"""Thinnest stroke and tightest gap of placed artwork, by touching circles, at the face and at the
+cap or floor.
 
 At a point of an outline, the largest circle that touches the outline there from the
 inked side and holds no other point of it measures the stroke (the medial circle; Blum's
 medial axis). Only circles between two nearly parallel sides count: where a stroke is
 narrowest its sides are parallel, and sharp corners are not taken for thin strokes. Gaps
-within a counter are measured the same way from the bare side, gaps between regions as
-plain distances.
+within an outline are measured the same way from the bare side, gaps between regions as
+plain distances. Walls square to a bent face come together, or part, with depth: each width is
+measured again between the walls' other ends.
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 import numpy as np
 import shapely
 
+from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.outline import Array, Outline, Region
 from tinstamp.setting.fit import ink
 
@@ -25,35 +28,88 @@ TOUCHING = 1.005
 """Points as near as this to the touching circle, in its radius, touch it."""
 MOST_POINTS = 2500
 """points along the outlines of one region"""
+NEIGHBOURS = 6
+"""regions beside one to which gaps are measured"""
+Ends = Callable[[Array], tuple[Array, Array]]
+"""Where walls begin and end, (n, 3) mm each, of points of the sheet, (n, 2)."""
 
 
 @dataclass(frozen=True)
 class Width:
-    """A least width, mm, and where it is on the sheet."""
+    """A least width, mm: on the sheet, and between the other ends of its walls; and where it is on
+    the sheet."""
 
     width: float
     at: tuple[float, float]
+    end: float
+
+    @property
+    def least(self) -> float:
+        """Where it is narrowest."""
+        return min(self.width, self.end)
 
 
-def thinnest_stroke(regions: Sequence[Region]) -> Width | None:
-    """The least stroke width of all regions; None without any."""
-    found = [w for region in regions if (w := _region_stroke(region)) is not None]
-    return min(found, key=lambda w: w.width, default=None)
+@dataclass(frozen=True)
+class Widths:
+    """Widths that were bridged: from where to where on the sheet, (n, 2) mm each, how wide."""
+
+    one: Array
+    other: Array
+    wide: Array
+
+    def narrowest(self, ends: Ends | None) -> Width | None:
+        """The least of them, at either end of the walls; None without any."""
+        if not len(self.wide):
+            return None
+        end = self.wide if ends is None else self.wide * _narrowed(self.one, self.other, ends)
+        k = int(np.minimum(self.wide, end).argmin())
+        x, y = ((self.one[k] + self.other[k]) / 2).tolist()
+        return Width(float(self.wide[k]), (x, y), float(end[k]))
 
 
-def tightest_gap(regions: Sequence[Region]) -> Width | None:
-    """The least bare width between regions and within counters; None without any."""
-    found = [_counter_gap(c) for region in regions for c in region.counters]
-    found.append(_between(regions))
-    return min((w for w in found if w is not None), key=lambda w: w.width, default=None)
+def _narrowed(one: Array, other: Array, ends: Ends) -> Array:
+    """How many times as wide the walls are apart at their other ends; nothing where they cross."""
+    (foot_a, head_a), (foot_b, head_b) = ends(one), ends(other)
+    foot, head = foot_b - foot_a, head_b - head_a
+    size = np.maximum(np.einsum("nk,nk->n", foot, foot), 1e-300)
+    along = np.einsum("nk,nk->n", foot, head) / size
+    found = np.where(np.isfinite(along), along, 1.0)
+    return np.asarray(np.maximum(found, 0.0), dtype=float)
 
 
-def _region_stroke(region: Region) -> Width | None:
-    return _least_circle(*_samples(region.outlines), 1.0)
+def widths_of(regions: Sequence[Region]) -> tuple[Widths, Widths]:
+    """The strokes and the gaps of regions."""
+    strokes, gaps = [], [_between(regions)]
+    for region in regions:
+        inside, outside = _own(region)
+        strokes.append(inside)
+        gaps.append(outside)
+    return _joined(strokes), _joined(gaps)
 
 
-def _counter_gap(counter: Outline) -> Width | None:
-    return _least_circle(*_samples([counter]), -1.0)
+_KEPT: Kept[tuple[Widths, Widths]] = Kept(2000)
+
+
+def _own(region: Region) -> tuple[Widths, Widths]:
+    return _KEPT.get(region, None, lambda: _circles(*_samples(region.outlines)))
+
+
+def thinnest_stroke(regions: Sequence[Region], ends: Ends | None = None) -> Width | None:
+    """The least stroke of all regions; None without any."""
+    return widths_of(regions)[0].narrowest(ends)
+
+
+def tightest_gap(regions: Sequence[Region], ends: Ends | None = None) -> Width | None:
+    """The least bare width between regions and within each; None without any."""
+    return widths_of(regions)[1].narrowest(ends)
+
+
+def _joined(parts: Sequence[Widths]) -> Widths:
+    return Widths(
+        np.concatenate([p.one for p in parts] or [np.zeros((0, 2))]),
+        np.concatenate([p.other for p in parts] or [np.zeros((0, 2))]),
+        np.concatenate([p.wide for p in parts] or [np.zeros(0)]),
+    )
 
 
 def _samples(outlines: Sequence[Outline]) -> tuple[Array, Array]:
@@ -78,36 +134,40 @@ def _samples(outlines: Sequence[Outline]) -> tuple[Array, Array]:
     return points[keep], np.stack([-along[:, 1], along[:, 0]], axis=1)
 
 
-def _least_circle(points: Array, normals: Array, side: float) -> Width | None:
-    """The least width bridged by a touching circle on that side of the outline."""
-    towards = side * normals
+def _circles(points: Array, normals: Array) -> tuple[Widths, Widths]:
+    """The widths bridged by touching circles on the inked and on the bare side."""
     dx = points[None, :, 0] - points[:, None, 0]
     dy = points[None, :, 1] - points[:, None, 1]
-    rise = dx * towards[:, None, 0] + dy * towards[:, None, 1]
+    rise = dx * normals[:, None, 0] + dy * normals[:, None, 1]
+    apart = dx * dx + dy * dy
+    alike = normals @ normals.T
+    return _bridged(points, rise, apart, alike), _bridged(points, -rise, apart, alike)
+
+
+def _bridged(points: Array, rise: Array, apart: Array, alike: Array) -> Widths:
     with np.errstate(divide="ignore", invalid="ignore"):
-        radius = np.where(rise > 1e-9, (dx * dx + dy * dy) / (2 * rise), np.inf)
+        radius = np.where(rise > 1e-9, apart / (2 * rise), np.inf)
     # where the circle touches in several places, the one most opposite counts
     touching = radius <= TOUCHING * radius.min(axis=1, keepdims=True)
-    alike = np.where(touching, normals @ normals.T, 1.0)
-    other = alike.argmin(axis=1)
+    opposite = np.where(touching, alike, 1.0)
+    other = opposite.argmin(axis=1)
     mine = np.arange(len(points))
-    parallel = (alike[mine, other] < PARALLEL) & np.isfinite(radius[mine, other])
-    width = np.where(parallel, rise[mine, other], np.inf)
-    k = int(width.argmin())
-    if not np.isfinite(width[k]):
-        return None
-    at = points[k] + towards[k] * width[k] / 2
-    return Width(float(width[k]), (float(at[0]), float(at[1])))
+    kept = (opposite[mine, other] < PARALLEL) & np.isfinite(radius[mine, other])
+    return Widths(points[kept], points[other[kept]], rise[mine, other][kept])
 
 
-def _between(regions: Sequence[Region]) -> Width | None:
+def _between(regions: Sequence[Region]) -> Widths:
+    """From each region to those beside it."""
     if len(regions) < 2:
-        return None
+        return _joined([])
     polygons = np.array(ink(regions))
     tree = shapely.STRtree(polygons)
-    pairs, distances = tree.query_nearest(polygons, exclusive=True, return_distance=True)
-    k = int(distances.argmin())
-    a, b = polygons[pairs[0, k]], polygons[pairs[1, k]]
-    bridge = shapely.shortest_line(a, b).coords
-    middle = np.mean(np.array(bridge), axis=0)
-    return Width(float(distances[k]), (float(middle[0]), float(middle[1])))
+    nearest, away = tree.query_nearest(polygons, exclusive=True, return_distance=True)
+    reach = 2.0 * float(away.max()) if len(away) else 0.0
+    pairs = tree.query(polygons, predicate="dwithin", distance=reach).T
+    pairs = pairs[pairs[:, 0] < pairs[:, 1]]
+    if len(pairs) > NEIGHBOURS * len(polygons):
+        pairs = np.unique(np.sort(nearest.T, axis=1), axis=0)
+    lines = shapely.shortest_line(polygons[pairs[:, 0]], polygons[pairs[:, 1]])
+    places = shapely.get_coordinates(lines).reshape(-1, 2, 2)
+    return Widths(places[:, 0], places[:, 1], shapely.length(lines))

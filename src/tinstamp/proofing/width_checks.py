@@ -1,0 +1,249 @@
+"""The checks of widths: strokes and gaps at the face and at the cap or floor, ribs that break off,
+slots too deep for a cutter, corners that it does not reach, copies that run together.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+import shapely
+from scipy.spatial import cKDTree
+
+from tinstamp.artwork.outline import Array
+from tinstamp.job.field import Wants
+from tinstamp.job.limit import Limit
+from tinstamp.job.model import Code
+from tinstamp.plan.planned import Planned
+from tinstamp.proofing.check import Numbers, Subject, check
+from tinstamp.proofing.finding import Finding
+from tinstamp.proofing.strokes import Ends, Width, widths_of
+from tinstamp.setting.fit import ink
+
+ROUND = 24
+"""lines to a quarter of a cutter's circle"""
+LEFT_OVER = 0.02
+"""Of a cutter's radius: what it leaves in a corner that is not to be told."""
+GAP_STEPS = 4.0
+"""Points to a least gap along outlines: what is measured is then off by 1 % at most."""
+
+
+def _ends(item: Planned, depth: float) -> Ends | None:
+    """Where the walls of a stamp's relief end; None where they run parallel."""
+    chart = item.chart
+    if item.relief.given.walls == "cast" or item.prisms or not depth or chart.kind == "flat":
+        return None
+    lift = depth if item.raised else -depth
+
+    def ends(points: Array) -> tuple[Array, Array]:
+        foot = np.asarray(chart.to_space(points), dtype=float)
+        return foot, foot + lift * np.asarray(chart.normal(points), dtype=float)
+
+    return ends
+
+
+def _least(it: Subject, which: int) -> tuple[Width, float] | None:
+    """The least stroke (0) or gap (1) with the depth it has; None without any."""
+    found = []
+    for depth, placed in it.planned.by_depth():
+        width = widths_of(placed.regions)[which].narrowest(_ends(it.planned, depth))
+        if width is not None:
+            found.append((width, depth))
+    if which == 1 and len(found) > 1:  # letters of other depths stand between
+        width = widths_of(it.planned.placed.regions)[1].narrowest(None)
+        if width is not None:
+            found.append((width, it.planned.depth))
+    return min(found, key=lambda entry: entry[0].least, default=None)
+
+
+def _told(it: Subject, width: Width) -> str:
+    """A width in words, with where it is narrowest."""
+    if width.end >= width.width * 0.98:
+        return f"{width.width:.2f} mm"
+    end = "cap" if it.planned.raised else "floor"
+    return f"{width.end:.2f} mm at its {end}, {width.width:.2f} mm at the face"
+
+
+def _is_mark(it: Subject) -> bool:
+    return isinstance(it.planned.stamp.artwork, Code)
+
+
+@check(
+    "thin stroke",
+    "fitted",
+    Limit("least_stroke", "Stroke", "0.25 mm", reason="a thinner stroke is not filled or cut"),
+)
+def thin_strokes(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Strokes too narrow to make, at the face or at the cap or floor; a machine-read mark's are its
+    cells."""
+    if _is_mark(it) or (found := _least(it, 0)) is None:
+        return
+    stroke, least = found[0], limits["least_stroke"]
+    if stroke.least < least:
+        told = f"thinnest stroke {_told(it, stroke)}, limit {least:.2f} mm"
+        yield Finding("fix", "thin stroke", it.stamp, told, stroke.least, least, "mm", (stroke.at,))
+
+
+@check(
+    "tight gap",
+    "fitted",
+    Limit("least_gap", "Gap", "0.2 mm", reason="a narrower gap closes up, or breaks out"),
+)
+def tight_gaps(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Gaps within and between letters that are too narrow, at the face or at the cap or floor."""
+    least = limits["least_gap"]
+    within = _least(it, 1)
+    known = [gap for gap in (within[0] if within else None, _over_the_seam(it)) if gap is not None]
+    gap = min(known, key=lambda width: width.least, default=None)
+    if gap is not None and gap.least < least:
+        told = f"tightest gap {_told(it, gap)}, limit {least:.2f} mm"
+        yield Finding("look", "tight gap", it.stamp, told, gap.least, least, "mm", (gap.at,))
+
+
+def _over_the_seam(it: Subject) -> Width | None:
+    """From the last letter all the way round to the first."""
+    around, regions = it.planned.chart.all_round, it.planned.placed.regions
+    if around is None or (it.fit is not None and it.fit.too_long > 0):
+        return None
+    ours = shapely.MultiPolygon(ink(regions))
+    line = shapely.shortest_line(ours, shapely.transform(ours, around.lap(1)))
+    wide = float(shapely.length(line))
+    (x, y), _ = shapely.get_coordinates(line).tolist()
+    return Width(wide, (x, y), wide)
+
+
+@check("gap to another stamp", "fitted", Limit("least_gap", "Gap", "0.2 mm",
+       reason="a narrower gap closes up, or breaks out"))  # fmt: skip
+def gaps_to_others(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Gaps between this stamp's ink and another's that are too narrow to make, in space."""
+    least = limits["least_gap"]
+    touched = it.fit.touches if it.fit is not None else ()
+    for other in it.near if least > 0 else ():
+        if other.name in touched or not other.placed.regions:
+            continue
+        mine, theirs = _in_space(it.planned, least), _in_space(other, least)
+        if not len(mine[0]) or not len(theirs[0]):
+            continue
+        away, _ = cKDTree(theirs[1]).query(mine[1], distance_upper_bound=least)
+        k = int(np.argmin(away))
+        if np.isfinite(away[k]):
+            told = f"{away[k]:.2f} mm to the ink of “{other.name}”, limit {least:.2f} mm"
+            x, y = mine[0][k].tolist()
+            yield Finding("look", "gap to another stamp", it.stamp, told, float(away[k]), least,
+                          "mm", ((x, y),))  # fmt: skip
+
+
+def _in_space(item: Planned, least: float) -> tuple[Array, Array]:
+    """Points along a stamp's outlines, a part of the least gap apart, on the sheet and in space."""
+    rings = shapely.segmentize(
+        [p.exterior for p in ink(item.placed.regions, 24)], least / GAP_STEPS
+    )
+    flat = shapely.get_coordinates(rings)
+    space = np.asarray(item.chart.to_space(flat), dtype=float)
+    there = np.isfinite(space).all(axis=1)
+    return flat[there], space[there]
+
+
+@check(
+    "slender",
+    "fitted",
+    Limit(
+        "most_slender",
+        "Slender",
+        "4",
+        Wants("number", above=0.0),
+        0.5,
+        "what stands higher than so many times its width breaks off",
+    ),
+)
+def slender(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Ribs that are high for their width: raised strokes, and what stands between sunk ones."""
+    yield from _proportions(it, 0 if it.planned.raised else 1, limits["most_slender"], "slender",
+                            "stands", "high")  # fmt: skip
+
+
+@check(
+    "deep slot",
+    "fitted",
+    Limit(
+        "most_deep",
+        "Deep slot",
+        "4",
+        Wants("number", above=0.0),
+        0.5,
+        "a cutter is no longer than so many times its width",
+    ),
+)
+def deep_slots(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Slots that are deep for their width: sunk strokes, and gaps between raised ones."""
+    yield from _proportions(it, 1 if it.planned.raised else 0, limits["most_deep"], "deep slot",
+                            "is", "deep")  # fmt: skip
+
+
+def _proportions(
+    it: Subject, which: int, most: float, name: str, verb: str, word: str
+) -> Iterator[Finding]:
+    """The worst of strokes (0) or gaps (1) by its depth to its width at the face."""
+    worst: tuple[float, Width, float] | None = None
+    for depth, placed in it.planned.by_depth() if not _is_mark(it) else ():
+        width = widths_of(placed.regions)[which].narrowest(None)
+        if width is not None and depth > (worst[0] if worst else most) * width.width:
+            worst = depth / max(width.width, 1e-9), width, depth
+    if worst is None:
+        return
+    ratio, width, depth = worst
+    what = "a stroke" if which == 0 else "a gap" if it.planned.raised else "the rib between strokes"
+    told = (f"{what} {width.width:.2f} mm wide {verb} {depth:.2f} mm {word}, {ratio:.1f} times its "
+            f"width, limit {most:g}")  # fmt: skip
+    yield Finding("look", name, it.stamp, told, ratio, most, "times", (width.at,))
+
+
+@check(
+    "corner for the cutter",
+    "fitted",
+    Limit(
+        "cutter",
+        "Cutter",
+        "0 mm",
+        Wants("length", at_least=0.0),
+        0.1,
+        "its diameter; 0 where nothing is milled",
+    ),
+)
+def corners_for_the_cutter(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Corners and strokes that a round cutter does not reach into."""
+    radius = limits["cutter"] / 2
+    if radius <= 0 or not it.planned.depth:
+        return
+    cut = shapely.union_all(ink(it.planned.placed.regions))
+    if it.planned.raised:  # what is cut away lies about the ink
+        low_x, low_y, high_x, high_y = cut.bounds
+        room = 4 * radius
+        around = shapely.box(low_x - room, low_y - room, high_x + room, high_y + room)
+        cut = around.difference(cut)
+    reached = cut.buffer(-radius, quad_segs=ROUND).buffer(radius, quad_segs=ROUND)
+    left = cut.difference(reached.buffer(LEFT_OVER * radius))
+    parts = [part for part in getattr(left, "geoms", [left]) if not part.is_empty]
+    if not parts:
+        return
+    spots = [shapely.get_coordinates(part) for part in parts]
+    away = [float(shapely.distance(reached, shapely.points(s)).max()) if not reached.is_empty
+            else radius for s in spots]  # fmt: skip
+    k = int(np.argmax(away))
+    x, y = spots[k].mean(axis=0).tolist()
+    many = "at one place" if len(parts) == 1 else f"at {len(parts)} places"
+    told = (f"a cutter of {2 * radius:.2f} mm leaves material in corners and strokes {many}, up to "
+            f"{away[k]:.2f} mm")  # fmt: skip
+    yield Finding("look", "corner for the cutter", it.stamp, told, away[k], 0.0, "mm", ((x, y),))
+
+
+@check("copies run together", "placed")
+def copies_that_run_together(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Copies of a stamp that run into one another where they were laid."""
+    copies, each = it.planned.lay.copies, len(it.planned.artwork.regions)
+    there = len(it.planned.placed.regions)
+    if copies is not None and copies.count > 1 and there < copies.count * each:
+        told = f"its {copies.count} copies run into one another: {there} pieces are left of "
+        told += f"{copies.count * each}"
+        yield Finding("look", "copies run together", it.stamp, told, float(there),
+                      float(copies.count * each), "pieces")  # fmt: skip

@@ -53,8 +53,12 @@ def drawn(path: str) -> Drawn:
     return Drawn(Logo(file="a.svg", digest=digest, given="file", speck="0 mm"), data)
 
 
-def part(*stamps: Stamp | tuple[Drawn, Setting, Relief], body: object = PLATE,
-         more: tuple[object, ...] = (), limits: dict[str, str] | None = None) -> Document:  # fmt: skip
+def part(
+    *stamps: Stamp | tuple[Drawn, Setting, Relief],
+    body: object = PLATE,
+    more: tuple[object, ...] = (),
+    limits: dict[str, str] | None = None,
+) -> Document:
     logos: dict[str, bytes] = {}
     made: list[Stamp] = []
     for k, one in enumerate(stamps):
@@ -125,6 +129,16 @@ def drilled() -> Document:
     return part(square, more=(hole,))
 
 
+def askew() -> Document:
+    """A hole of 4 mm beside the same square's floor, 1 mm down: its axis lies 2 mm beside the floor
+    and 1.5 mm below it, so that hypot(2, 1.5) - 2 are left; square to the face 1.5 mm are."""
+    hole = Hole(name="h", face="p.front", across="12 mm", up="1.5 mm", diameter="4 mm")
+    square = Stamp(name="Q", artwork=Shape(shape="rectangle", wide="20 mm", high="20 mm"),
+                   setting=Setting(face="p.top", across="0 mm", up="-10 mm"),
+                   relief=sunk(1.0))  # fmt: skip
+    return part(square, more=(hole,))
+
+
 Make = Callable[[], Document]
 FAULTS: list[tuple[str, Make, str, float | None]] = [
     ("a slot in one outline", lambda: part((drawn(U_SHAPE), FLAT, sunk(0.1))), "tight gap", 0.12),
@@ -171,14 +185,15 @@ FAULTS: list[tuple[str, Make, str, float | None]] = [
      "letters run together", 3.0),
     ("letters meet on a bend", lambda: part(text("MMMMM", height="8 mm", setting=Setting(
         face="p.top", across="0 mm", up="0 mm",
-        guide=Guide(kind="arc", radius="7 mm", bend="under", at="centre")))), "letters run together",
-     4.0),
+        guide=Guide(kind="arc", radius="7 mm", bend="under", at="centre")))),
+     "letters run together", 4.0),
     ("copies run together", lambda: part(Stamp(
         name="B", artwork=Shape(shape="rectangle", wide="4 mm", high="5 mm"), relief=sunk(),
         setting=Setting(face="p.top", across="0 mm", up="0 mm", repeat=Repeat(
             kind="steps", count="3", step_across="3 mm", step_up="0 mm")))),
      "copies run together", 1.0),
     ("the wall over a hole behind the middle", drilled, "wall left", 0.7),
+    ("the wall to a hole beside", askew, "wall beside", 0.5),
     ("the wall of a tube", lambda: part(text("HB8", "t.outer", relief=sunk(1.0)),
                                         body=tube(50, 1.5)), "wall left", 0.5),
     ("cut through", lambda: part(text("I", "t.outer", relief=sunk(1.6)), body=tube(50, 1.5)),

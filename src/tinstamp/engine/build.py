@@ -21,6 +21,7 @@ from tinstamp.engine.culprits import NO_WALL, culprits
 from tinstamp.engine.layer import Layer, Put
 from tinstamp.engine.marked import Marked
 from tinstamp.engine.measuring import ink_box, long_way, wall_behind
+from tinstamp.engine.nearest import near_floors
 from tinstamp.engine.report import BodyReport, Report, StampReport
 from tinstamp.engine.seams import seams_for
 from tinstamp.engine.seen import findings_of_finished
@@ -393,9 +394,11 @@ class _Run:
         if done is None:
             done = self._executed(marked, item, todo, direct)
         for body, made_there in done.items():
+            layer, least = marked.layers[body], self.resolved.values.get("limits.least_wall", 0.0)
+            behind = near_floors(layer, item, wall, least, self.cache)
             whole = replace(
                 subject, wall=wall, loose=made_there.loose, depths=made_there.depths,
-                lean=made_there.lean,
+                lean=made_there.lean, behind=behind,
             )  # fmt: skip
             self.findings += checked("made", whole, self.resolved)
             if made_there.built_by == "boolean":

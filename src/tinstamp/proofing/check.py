@@ -26,6 +26,14 @@ Numbers = Mapping[str, float]
 
 
 @dataclass(frozen=True)
+class Near:
+    """A face that comes near to something: how near, mm, and its name."""
+
+    distance: float
+    face: str
+
+
+@dataclass(frozen=True)
 class Subject:
     """A stamp as far as it has come.
 
@@ -35,6 +43,7 @@ class Subject:
     loose : volumes of what came loose when it was made, mm³.
     depths : least and greatest length of its walls, mm, where they are not all the same.
     lean : degrees by which they are off the normal where faces meet.
+    behind : the face that comes nearest to its floors.
     near : stamps made before it whose ink comes near.
     finished : the part with all that is on it, where a check looks at that.
     """
@@ -45,6 +54,7 @@ class Subject:
     loose: tuple[float, ...] = ()
     depths: tuple[float, float] | None = None
     lean: float = 0.0
+    behind: Near | None = None
     near: tuple[Planned, ...] = ()
     finished: Surface | None = None
 

@@ -316,6 +316,25 @@ def wall_left(it: Subject, limits: Numbers) -> Iterator[Finding]:
         yield Finding("look", "wall left", it.stamp, told, left, least, "mm")
 
 
+@check(
+    "wall beside",
+    "made",
+    Limit("least_wall", "Wall left", "0.8 mm", reason="a thinner wall dents or breaks"),
+)
+def wall_beside(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Little material between an engraving's floor and another face, in any direction."""
+    cut, found, least = _cut(it), it.behind, limits["least_wall"]
+    if cut is None or found is None or found.distance >= least:
+        return
+    left = cut[1] - cut[0]
+    edge = it.fit.edge if it.fit is not None else None
+    told_already = min(left, edge if edge is not None else left)
+    if found.distance < told_already - DEPTHS_AGREE:
+        told = (f"{found.distance:.2f} mm from its floor to “{found.face}”, limit {least:.2f} mm; "
+                f"square to the face {left:.2f} mm are left")  # fmt: skip
+        yield Finding("look", "wall beside", it.stamp, told, found.distance, least, "mm")
+
+
 @check("loose piece", "made")
 def loose_pieces(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Middles of letters that fall out of a through-cut."""

@@ -1,0 +1,74 @@
+"""How near a stamp's floors come to the part's other faces, in whatever direction that is: a hole
+drilled askew behind a letter, a pocket beside it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+
+import numpy as np
+from OCP.BRepExtrema import BRepExtrema_DistShapeShape
+from OCP.TopoDS import TopoDS_Face
+
+from tinstamp.blank.kernel import Array, boxes_of, moved_face
+from tinstamp.blank.solid import NamedSolid
+from tinstamp.engine.cache import Cache
+from tinstamp.engine.layer import Layer
+from tinstamp.job.face_name import StampFace
+from tinstamp.plan.planned import Planned
+from tinstamp.proofing.check import Near
+
+
+def near_floors(
+    layer: Layer, item: Planned, wall: tuple[float, float], least: float, cache: Cache
+) -> Near | None:
+    """The face of a body that is nearest to the floors of a stamp, which was put into it last; None
+    where none comes nearer than `least` mm, or nothing is cut but through."""
+    if item.raised or not item.depth or item.depth >= wall[0]:
+        return None
+
+    def look() -> Near | None:
+        boxes = cache.get("face boxes", layer.key, lambda: boxes_of(
+            [named.face for named in layer.base.faces]))  # fmt: skip
+        own = {*item.faces, *(StampFace(item.name, role) for role in ("cap", "wall"))}
+        return nearest_face(layer.base, boxes, own, floors_of(layer, item.name), least)
+
+    return cache.get("behind", (layer.key, item.key, item.name, least), look)
+
+
+def floors_of(layer: Layer, stamp: str) -> list[TopoDS_Face]:
+    """A stamp's caps, where they lie."""
+    imprints = [one for put in layer.puts for one in put.imprints if one.stamp == stamp]
+    if not imprints:
+        return [named.face for named in layer.base.faces_named(StampFace(stamp, "cap"))]
+    blocks = [block for one in imprints for block in one.blocks]
+    return [moved_face(block.cap, place) for block in blocks for place in block.at]
+
+
+def nearest_face(
+    solid: NamedSolid,
+    boxes: Array,
+    own: Collection[str],
+    floors: Sequence[TopoDS_Face],
+    limit: float,
+) -> Near | None:
+    """The face of a solid, but for a stamp's own ones, that is nearest to its floors; None where
+    none comes nearer than `limit` mm. `boxes`, (n, 2, 3), hold the solid's faces."""
+    if not floors or limit <= 0:
+        return None
+    others = np.array([named.name not in own for named in solid.faces])
+    around = boxes_of(floors)
+    apart = np.maximum(
+        boxes[:, None, 0] - around[None, :, 1], around[None, :, 0] - boxes[:, None, 1]
+    )
+    away = np.linalg.norm(np.maximum(apart, 0.0), axis=2)
+    away[~others] = np.inf
+    best: Near | None = None
+    for face, floor in sorted(zip(*np.nonzero(away < limit), strict=True), key=lambda k: away[k]):
+        reach = best.distance if best is not None else limit
+        if away[face, floor] >= reach:
+            break
+        distance = BRepExtrema_DistShapeShape(floors[floor], solid.faces[face].face)
+        if distance.IsDone() and distance.NbSolution() and distance.Value() < reach:
+            best = Near(float(distance.Value()), str(solid.faces[face].name))
+    return best

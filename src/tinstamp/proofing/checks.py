@@ -29,6 +29,7 @@ TOLD, STRETCHED = 0.5, 5.0
 (common practice, no source)."""
 TOLD_LEAN = 0.1
 """Degrees; walls that lean more are told."""
+LEAST_WALL = Limit("least_wall", "Wall left", "0.8 mm", reason="a thinner wall dents or breaks")
 DEPTHS_AGREE = 1e-3
 """mm; depths that differ by no more are told as one."""
 
@@ -301,11 +302,7 @@ def cut_through(it: Subject, limits: Numbers) -> Iterator[Finding]:
         yield Finding("fix", "cut through", it.stamp, told, depth, wall, "mm")
 
 
-@check(
-    "wall left",
-    "measured",
-    Limit("least_wall", "Wall left", "0.8 mm", reason="a thinner wall dents or breaks"),
-)
+@check("wall left", "measured", LEAST_WALL)
 def wall_left(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Little material left behind an engraving."""
     if (cut := _cut(it)) is None:
@@ -316,11 +313,7 @@ def wall_left(it: Subject, limits: Numbers) -> Iterator[Finding]:
         yield Finding("look", "wall left", it.stamp, told, left, least, "mm")
 
 
-@check(
-    "wall beside",
-    "made",
-    Limit("least_wall", "Wall left", "0.8 mm", reason="a thinner wall dents or breaks"),
-)
+@check("wall beside", "made", LEAST_WALL)
 def wall_beside(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Little material between an engraving's floor and another face, in any direction."""
     cut, found, least = _cut(it), it.behind, limits["least_wall"]

@@ -20,6 +20,7 @@ from tinstamp.proofing.finding import Finding
 from tinstamp.proofing.strokes import Ends, Width, widths_of
 from tinstamp.setting.fit import ink
 
+LEAST_GAP = Limit("least_gap", "Gap", "0.2 mm", reason="a narrower gap closes up, or breaks out")
 ROUND = 24
 """lines to a quarter of a cutter's circle"""
 LEFT_OVER = 0.02
@@ -74,8 +75,7 @@ def _is_mark(it: Subject) -> bool:
     Limit("least_stroke", "Stroke", "0.25 mm", reason="a thinner stroke is not filled or cut"),
 )
 def thin_strokes(it: Subject, limits: Numbers) -> Iterator[Finding]:
-    """Strokes too narrow to make, at the face or at the cap or floor; a machine-read mark's are its
-    cells."""
+    """Strokes too narrow to make, at the face, the cap or the floor; a mark's are its cells."""
     if _is_mark(it) or (found := _least(it, 0)) is None:
         return
     stroke, least = found[0], limits["least_stroke"]
@@ -84,11 +84,7 @@ def thin_strokes(it: Subject, limits: Numbers) -> Iterator[Finding]:
         yield Finding("fix", "thin stroke", it.stamp, told, stroke.least, least, "mm", (stroke.at,))
 
 
-@check(
-    "tight gap",
-    "fitted",
-    Limit("least_gap", "Gap", "0.2 mm", reason="a narrower gap closes up, or breaks out"),
-)
+@check("tight gap", "fitted", LEAST_GAP)
 def tight_gaps(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Gaps within and between letters that are too narrow, at the face or at the cap or floor."""
     least = limits["least_gap"]
@@ -112,8 +108,7 @@ def _over_the_seam(it: Subject) -> Width | None:
     return Width(wide, (x, y), wide)
 
 
-@check("gap to another stamp", "fitted", Limit("least_gap", "Gap", "0.2 mm",
-       reason="a narrower gap closes up, or breaks out"))  # fmt: skip
+@check("gap to another stamp", "fitted", LEAST_GAP)
 def gaps_to_others(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Gaps between this stamp's ink and another's that are too narrow to make, in space."""
     least = limits["least_gap"]

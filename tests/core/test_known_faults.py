@@ -11,6 +11,7 @@ from dataclasses import dataclass
 import pytest
 
 from tinstamp.engine.build import build
+from tinstamp.engine.cache import Cache
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Ball, Cone, Hole, Plate, Tube
 from tinstamp.job.model import (
@@ -255,3 +256,23 @@ def test_a_sound_part_is_told_nothing_of(
     report = build(part(stamp, body=body)).report
     assert report.valid
     assert not [f for f in report.findings if f.level != "note"], report.findings
+
+
+def test_findings_follow_the_depth_from_build_to_build() -> None:
+    """What was found at another depth is not told again: one cache, three depths."""
+    cache = Cache()
+    art = drawn(STROKE)
+    for depth, told in ((0.3, []), (3.0, ["slender"]), (0.3, [])):
+        report = build(part((art, FLAT, raised(depth))), cache).report
+        assert [f.check for f in report.findings] == told
+
+
+def test_a_width_is_the_same_wherever_its_like_lies() -> None:
+    """Kept for one bar, moved to another: the place of each is its own."""
+    cache = Cache()
+    for across in ("0 mm", "20 mm", "-13.7 mm"):
+        setting = FLAT.model_copy(update={"across": across})
+        (found,) = build(part((drawn("M0 0H0.2V20H0Z"), setting, sunk(0.1))), cache).report.findings
+        ((x, _),) = found.where
+        assert x == pytest.approx(float(across.split()[0]), abs=0.02)
+        assert found.measured == pytest.approx(0.2, rel=1e-6)

@@ -379,7 +379,8 @@ class _Run:
         """Findings that need no kernel."""
         own = self._flat_key(subject.planned)
         others = tuple(self._flat_key(b) for b in before)
-        key = (own, others, subject.planned.prisms, key_of_limits(self.resolved))
+        item = subject.planned
+        key = (own, item.relief, others, item.prisms, key_of_limits(self.resolved))
         whole = replace(subject, near=tuple(before))
         return self.cache.get("fitted", key, lambda: checked("fitted", whole, self.resolved))
 

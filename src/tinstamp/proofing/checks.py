@@ -55,8 +55,7 @@ def missing_letters(it: Subject, limits: Numbers) -> Iterator[Finding]:
 
 @check("letters run together", "placed")
 def letters_run_together(it: Subject, limits: Numbers) -> Iterator[Finding]:
-    """Letters that touch though their font sets them apart: by their spacing, their own places, or
-    on a tight bend."""
+    """Letters that touch though their font sets them apart, as by spacing or on a tight bend."""
     if not isinstance(it.planned.stamp.artwork, Text):
         return
     spec = text_spec(it.planned.art)

@@ -14,18 +14,20 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 import shapely
 
-from tinstamp.artwork.kept import Kept
-from tinstamp.artwork.outline import Array, Outline, Region
+from tinstamp.artwork.outline import Array, Region
 from tinstamp.setting.fit import ink
 
 PARALLEL = np.cos(np.radians(172.0))
 """The normals of the two sides must be at least 172° apart."""
 TOUCHING = 1.005
 """Points as near as this to the touching circle, in its radius, touch it."""
+SAME_DECIMALS = 7
+"""Decimals of a mm to which two shapes are one."""
 MOST_POINTS = 2500
 """points along the outlines of one region"""
 NEIGHBOURS = 6
@@ -57,6 +59,10 @@ class Widths:
     other: Array
     wide: Array
 
+    def moved(self, by: Array) -> Widths:
+        """The same elsewhere on the sheet."""
+        return Widths(self.one + by, self.other + by, self.wide)
+
     def narrowest(self, ends: Ends | None) -> Width | None:
         """The least of them, at either end of the walls; None without any."""
         if not len(self.wide):
@@ -87,11 +93,17 @@ def widths_of(regions: Sequence[Region]) -> tuple[Widths, Widths]:
     return _joined(strokes), _joined(gaps)
 
 
-_KEPT: Kept[tuple[Widths, Widths]] = Kept(2000)
-
-
 def _own(region: Region) -> tuple[Widths, Widths]:
-    return _KEPT.get(region, None, lambda: _circles(*_samples(region.outlines)))
+    """The strokes and gaps of one region, kept for its like wherever that lies."""
+    base = region.outer.beziers[0, 0]
+    shape = np.concatenate([outline.beziers for outline in region.outlines]) - base
+    inside, outside = _of_shape(np.round(shape, SAME_DECIMALS).tobytes())
+    return inside.moved(base), outside.moved(base)
+
+
+@lru_cache(maxsize=2000)
+def _of_shape(beziers: bytes) -> tuple[Widths, Widths]:
+    return _circles(*_samples(np.frombuffer(beziers).reshape(-1, 4, 2)))
 
 
 def thinnest_stroke(regions: Sequence[Region], ends: Ends | None = None) -> Width | None:
@@ -112,10 +124,9 @@ def _joined(parts: Sequence[Widths]) -> Widths:
     )
 
 
-def _samples(outlines: Sequence[Outline]) -> tuple[Array, Array]:
-    """Points along the pieces, evenly spaced or nearly, and unit normals to the left
+def _samples(b: Array) -> tuple[Array, Array]:
+    """Points along cubics, (n, 4, 2), evenly spaced or nearly, and unit normals to the left
     (the inked side)."""
-    b = np.concatenate([outline.beziers for outline in outlines])
     length = np.linalg.norm(np.diff(b, axis=1), axis=2).sum(axis=1)
     height = float(b[..., 1].max() - b[..., 1].min())
     spacing = max(height / 60, float(length.sum()) / MOST_POINTS, 1e-6)

@@ -43,18 +43,17 @@ def _ends(item: Planned, depth: float) -> Ends | None:
     return ends
 
 
-def _least(it: Subject, which: int) -> tuple[Width, float] | None:
-    """The least stroke (0) or gap (1) with the depth it has; None without any."""
-    found = []
-    for depth, placed in it.planned.by_depth():
-        width = widths_of(placed.regions)[which].narrowest(_ends(it.planned, depth))
-        if width is not None:
-            found.append((width, depth))
-    if which == 1 and len(found) > 1:  # letters of other depths stand between
-        width = widths_of(it.planned.placed.regions)[1].narrowest(None)
-        if width is not None:
-            found.append((width, it.planned.depth))
-    return min(found, key=lambda entry: entry[0].least, default=None)
+def _least(it: Subject, which: int) -> Width | None:
+    """The least stroke (0) or gap (1); None without any."""
+    groups = it.planned.by_depth()
+    found = [
+        widths_of(placed.regions)[which].narrowest(_ends(it.planned, depth))
+        for depth, placed in groups
+    ]
+    if which == 1 and len(groups) > 1:  # letters of other depths stand between
+        found.append(widths_of(it.planned.placed.regions)[1].narrowest(None))
+    known = [width for width in found if width is not None]
+    return min(known, key=lambda width: width.least, default=None)
 
 
 def _told(it: Subject, width: Width) -> str:
@@ -76,10 +75,8 @@ def _is_mark(it: Subject) -> bool:
 )
 def thin_strokes(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Strokes too narrow to make, at the face, the cap or the floor; a mark's are its cells."""
-    if _is_mark(it) or (found := _least(it, 0)) is None:
-        return
-    stroke, least = found[0], limits["least_stroke"]
-    if stroke.least < least:
+    stroke, least = None if _is_mark(it) else _least(it, 0), limits["least_stroke"]
+    if stroke is not None and stroke.least < least:
         told = f"thinnest stroke {_told(it, stroke)}, limit {least:.2f} mm"
         yield Finding("fix", "thin stroke", it.stamp, told, stroke.least, least, "mm", (stroke.at,))
 
@@ -88,8 +85,7 @@ def thin_strokes(it: Subject, limits: Numbers) -> Iterator[Finding]:
 def tight_gaps(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Gaps within and between letters that are too narrow, at the face or at the cap or floor."""
     least = limits["least_gap"]
-    within = _least(it, 1)
-    known = [gap for gap in (within[0] if within else None, _over_the_seam(it)) if gap is not None]
+    known = [gap for gap in (_least(it, 1), _over_the_seam(it)) if gap is not None]
     gap = min(known, key=lambda width: width.least, default=None)
     if gap is not None and gap.least < least:
         told = f"tightest gap {_told(it, gap)}, limit {least:.2f} mm"

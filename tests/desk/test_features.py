@@ -339,4 +339,4 @@ def test_a_profile_comes_from_a_drawing(hand: Hand, tmp_path: Path) -> None:
     hand.window.session.failed.connect(heard.append)
     path.write_text("<svg")
     hand.window.part_files.open(path, "points")
-    assert heard == ["bar.svg is not sound XML"]
+    assert heard == ["bar.svg: the file is not sound XML"]

@@ -63,7 +63,7 @@ class Window(QMainWindow):
         self.profile = ProfileView(self.session)
         self.part_files = PartFiles(self.session, self)
         self.ticket = Ticket(self.session, self.drag)
-        self.fields = Fields(self.session)
+        self.fields = Fields(self.session, self.settings)
         self.proof = ProofLine(self.session)
         self.files = JobFiles(self, self.session, self.settings)
         self._make_actions()

@@ -19,6 +19,8 @@ from tinstamp.job.lettered import (
 )
 from tinstamp.job.values import Factor, Number, Size, Thickness, Value
 
+CLEAN_UP = "Clean-up"
+MARKS = "Marks and numerals"
 COLOURED = ("svg", "dxf")
 """Formats whose colours can be chosen from."""
 PICTURES = ("png", "jpg")
@@ -66,7 +68,11 @@ class Logo(Drawable):
     join: Annotated[
         Thickness,
         Shown(
-            "Join ends", "Ends nearer than this are joined", step=0.01, when={"format": ("dxf",)}
+            "Join ends",
+            "Ends nearer than this are joined",
+            step=0.01,
+            when={"format": ("dxf",)},
+            group=CLEAN_UP,
         ),
     ] = "0.05 mm"
     stroke: Annotated[
@@ -111,11 +117,17 @@ class Logo(Drawable):
         ),
     ] = False
     speck: Annotated[
-        Thickness, Shown("Drop specks", "Outlines smaller than this are left out", step=0.01)
+        Thickness,
+        Shown("Drop specks", "Outlines smaller than this are left out", step=0.01, group=CLEAN_UP),
     ] = "0.05 mm"
     reduce: Annotated[
         Thickness,
-        Shown("Fewer points", "How far outlines may move to need fewer points", step=0.01),
+        Shown(
+            "Fewer points",
+            "How far outlines may move to need fewer points",
+            step=0.01,
+            group=CLEAN_UP,
+        ),
     ] = "0 mm"
     mirrored: Annotated[bool, MIRRORED] = False
     upside_down: Annotated[bool, UPSIDE_DOWN] = False
@@ -230,20 +242,26 @@ class Scale(Drawable):
             words={True: "Made", False: "Left out"},
         ),
     ] = True
-    longer: Annotated[Factor, Shown("Long, one in", "Every so many marks is a long one")] = "5"
+    longer: Annotated[
+        Factor, Shown("Long, one in", "Every so many marks is a long one", group=MARKS)
+    ] = "5"
     numbered: Annotated[
-        Number, Shown("Numeral, one in", "Every so many marks has a numeral; 0: none")
+        Number, Shown("Numeral, one in", "Every so many marks has one; 0: none", group=MARKS)
     ] = "10"
-    short: Annotated[Size, Shown("Short marks", step=0.1)] = "2 mm"
-    long: Annotated[Size, Shown("Long marks", step=0.1)] = "3.5 mm"
-    line: Annotated[Size, Shown("Mark width", step=0.05)] = "0.3 mm"
+    short: Annotated[Size, Shown("Short marks", step=0.1, group=MARKS)] = "2 mm"
+    long: Annotated[Size, Shown("Long marks", step=0.1, group=MARKS)] = "3.5 mm"
+    line: Annotated[Size, Shown("Mark width", step=0.05, group=MARKS)] = "0.3 mm"
     height: Annotated[Size, Shown("Numeral size", "Height of its figures", step=0.1)] = "2.5 mm"
-    gap: Annotated[Thickness, Shown("Gap to marks", step=0.1)] = "0.8 mm"
-    font: Annotated[FontRef, Shown("Font", control="font")] = FontRef(
+    gap: Annotated[Thickness, Shown("Gap to marks", step=0.1, group=MARKS)] = "0.8 mm"
+    font: Annotated[FontRef, Shown("Font", control="font", group=MARKS)] = FontRef(
         family="Barlow", style="SemiBold"
     )
-    below: Annotated[bool, Shown("Numerals", words={False: "Above", True: "Below"})] = False
-    comma: Annotated[bool, Shown("Decimals with", words={False: "Point", True: "Comma"})] = False
+    below: Annotated[
+        bool, Shown("Numerals", words={False: "Above", True: "Below"}, group=MARKS)
+    ] = False
+    comma: Annotated[
+        bool, Shown("Decimals with", words={False: "Point", True: "Comma"}, group=MARKS)
+    ] = False
     mirrored: Annotated[bool, MIRRORED] = False
     upside_down: Annotated[bool, UPSIDE_DOWN] = False
 

@@ -47,7 +47,9 @@ class Shown:
     offered : a fact about the stamp's face under which alone the field is offered; it counts
         all the same where it was changed.
     control : the name of a control of its own; "none" has none.
-    section : the heading that it begins.
+    section : the heading that it begins. group : the folded group that it stands in, with all
+        that lies in it; one without stands in sight.
+    usual : values beside the default that are nothing out of the way.
     built : False for what changes nothing that is built, such as a colour.
     """
 
@@ -61,6 +63,8 @@ class Shown:
     offered: str = ""
     control: str = ""
     section: str = ""
+    group: str = ""
+    usual: tuple[Hashable, ...] = ()
     built: bool = True
 
     def counts(self, value: BaseModel) -> bool:

@@ -14,10 +14,12 @@ LONGEST_TEXT = 5000
 """characters of a text, its fields worked out"""
 FormTag = Annotated[str, Field(pattern=r"^[a-z][a-z0-9]{3}$")]
 """A form of letters that a font has, by its tag in the OpenType specification, such as smcp."""
+LETTERS = "Letters and lines"
 FORMS = Shown(
     "Letter forms",
     "Small capitals, superscript, fractions and other forms that the font has for these letters",
     control="letter forms",
+    group=LETTERS,
 )
 
 
@@ -72,8 +74,9 @@ WORDS = Shown(
     "{serial}, or any dimension in braces such as {diameter:.1}, is worked out",
     control="text",
 )
-MIRRORED = Shown("Mirrored", "As in a mirror: for dies and moulds")
-UPSIDE_DOWN = Shown("Upside down", "To be read from the other side")
+TURNED_OVER = "Mirror and border"
+MIRRORED = Shown("Mirrored", "As in a mirror: for dies and moulds", group=TURNED_OVER)
+UPSIDE_DOWN = Shown("Upside down", "To be read from the other side", group=TURNED_OVER)
 
 
 class Text(Drawable):
@@ -102,30 +105,34 @@ class Text(Drawable):
     )
     sizing: Annotated[
         Literal["capitals", "em", "width"],
-        Shown("Measured as", words={"capitals": "Capitals", "em": "Font", "width": "Width"}),
+        Shown(
+            "Measured as",
+            words={"capitals": "Capitals", "em": "Font", "width": "Width"},
+            group=LETTERS,
+        ),
     ] = "capitals"
-    spacing: Annotated[Length, Shown("Letter spacing", "Added after each letter", step=0.1)] = (
-        "0 mm"
-    )
-    word_spacing: Annotated[Length, Shown("Word spacing", "Added after each space", step=0.1)] = (
-        "0 mm"
-    )
+    spacing: Annotated[
+        Length, Shown("Letter spacing", "Added after each letter", step=0.1, group=LETTERS)
+    ] = "0 mm"
+    word_spacing: Annotated[
+        Length, Shown("Word spacing", "Added after each space", step=0.1, group=LETTERS)
+    ] = "0 mm"
     align: Annotated[
         Literal["start", "centre", "end"],
-        Shown("Lines", words={"start": "Start", "centre": "Centre", "end": "End"}),
+        Shown("Lines", words={"start": "Start", "centre": "Centre", "end": "End"}, group=LETTERS),
     ] = "centre"
-    line_spacing: Annotated[Factor, Shown("Line spacing", unit="×", step=0.1)] = "1"
+    line_spacing: Annotated[Factor, Shown("Line spacing", unit="×", step=0.1, group=LETTERS)] = "1"
     slant: Annotated[
         Angle,
-        Shown("Slant", "Letters lean to the right by this, −60° to 60°", step=1.0),
+        Shown("Slant", "Letters lean to the right by this, −60° to 60°", step=1.0, group=LETTERS),
     ] = "0 deg"
-    styles: Annotated[tuple[TextStyle, ...], Shown("Some words", control="styled words")] = Field(
-        default=(), max_length=200
-    )
-    letters: Annotated[tuple[OwnLetter, ...], Shown("One letter", control="letters")] = Field(
-        default=(), max_length=200
-    )
-    ligatures: Annotated[bool, Shown("Ligatures")] = True
+    styles: Annotated[
+        tuple[TextStyle, ...], Shown("Some words", control="styled words", group=LETTERS)
+    ] = Field(default=(), max_length=200)
+    letters: Annotated[
+        tuple[OwnLetter, ...], Shown("One letter", control="letters", group=LETTERS)
+    ] = Field(default=(), max_length=200)
+    ligatures: Annotated[bool, Shown("Ligatures", group=LETTERS)] = True
     forms: Annotated[tuple[FormTag, ...], FORMS] = Field(default=(), max_length=40)
     mirrored: Annotated[bool, MIRRORED] = False
     upside_down: Annotated[bool, UPSIDE_DOWN] = False

@@ -13,7 +13,15 @@ from pydantic import Field, ValidationError, model_validator
 from tinstamp.job.artwork import Border, Code, Drawn, Logo, Scale, Shape, Sign
 from tinstamp.job.features import Body, Feature
 from tinstamp.job.field import Shown
-from tinstamp.job.lettered import LONGEST_TEXT, Drawable, FontRef, OwnLetter, Text, TextStyle
+from tinstamp.job.lettered import (
+    LONGEST_TEXT,
+    TURNED_OVER,
+    Drawable,
+    FontRef,
+    OwnLetter,
+    Text,
+    TextStyle,
+)
 from tinstamp.job.relief import Relief
 from tinstamp.job.setting import Cast, Guide, Repeat, Setting
 from tinstamp.job.sound import fields_of, written_with
@@ -58,7 +66,7 @@ class Stamp(Value):
     name: Annotated[Name, Shown("Name", control="stamp name", section="Artwork")]
     on: Annotated[bool, Shown("On", control="none")] = True
     artwork: Drawn = Text()
-    border: Border = Border()
+    border: Annotated[Border, Shown("Border", group=TURNED_OVER)] = Border()
     setting: Annotated[Setting, Shown("Setting", section="Setting")]
     relief: Annotated[Relief, Shown("Relief", section="Relief")] = Relief()
 

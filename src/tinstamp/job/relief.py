@@ -23,6 +23,10 @@ VERBS: Mapping[str, Literal["add", "cut", "mark"]] = {
 """What each kind does to the part."""
 
 
+ENDS = "Walls and caps"
+"""A group of fields."""
+
+
 class Relief(Value):
     """What becomes solid.
 
@@ -62,6 +66,7 @@ class Relief(Value):
             "Square to the face everywhere, or all parallel to one direction",
             words={"normal": "Square", "cast": "Parallel"},
             unless=MARK,
+            group=ENDS,
         ),
     ] = "normal"
     caps: Annotated[
@@ -71,6 +76,7 @@ class Relief(Value):
             "Follow the face at the depth, or lie in a plane",
             words={"follow": "As the face", "plane": "Flat"},
             unless=MARK,
+            group=ENDS,
         ),
     ] = "follow"
     colour: Annotated[str, Shown("Cap colour", control="colour", built=False)] = Field(

@@ -188,6 +188,10 @@ class Cast(Value):
     ] = "0"
 
 
+MEASURED, LAID = "How it is measured", "How it is laid on the face"
+"""Groups of fields."""
+
+
 class Setting(Value):
     """How artwork lies on a face.
 
@@ -216,6 +220,8 @@ class Setting(Value):
                 "bottom": "bottom of the ink",
                 "top": "top of the ink",
             },
+            group=MEASURED,
+            usual=("middle",),
         ),
     ] = "baseline"
     held_by: Annotated[
@@ -228,19 +234,21 @@ class Setting(Value):
                 "middle": "middle",
                 "right": "right side",
             },
+            group=MEASURED,
         ),
     ] = "origin"
-    from_stamp: Annotated[str, Shown("Place from", control="stamps", offered="others")] = Field(
-        default="", max_length=80
-    )
+    from_stamp: Annotated[
+        str, Shown("Place from", control="stamps", offered="others", group=MEASURED)
+    ] = Field(default="", max_length=80)
     across_from: Annotated[
         Literal["middle", "left", "right"],
-        Shown("Across from", control="across from", offered="not round"),
+        Shown("Across from", control="across from", offered="not round", group=MEASURED),
     ] = "middle"
     up_from: Annotated[
-        Literal["usual", "lower", "middle", "upper"], Shown("Up from", control="up from")
+        Literal["usual", "lower", "middle", "upper"],
+        Shown("Up from", control="up from", group=MEASURED, usual=("lower", "middle")),
     ] = "usual"
-    cast: Cast = Cast()
+    cast: Annotated[Cast, Shown("Laid", group=LAID)] = Cast()
     over: Annotated[
         Literal["face", "neighbours"],
         Shown(
@@ -248,6 +256,7 @@ class Setting(Value):
             "Faces that meet this one at no more than 15° are laid out beside it",
             words={"face": "This face", "neighbours": "Those beside"},
             offered="beside",
+            group=LAID,
         ),
     ] = "face"
     true_along: Annotated[
@@ -262,6 +271,7 @@ class Setting(Value):
             },
             when={"cast.way": ("none",)},
             offered="turned",
+            group=LAID,
         ),
     ] = "artwork"
     true_up: Annotated[
@@ -270,8 +280,9 @@ class Setting(Value):
             "True at",
             "From the lower rim, along the face",
             when={"true_along": ("height",), "cast.way": ("none",)},
+            group=LAID,
         ),
     ] = "0 mm"
     turn: Annotated[Angle, Shown("Turn", control="turn")] = "0 deg"
-    guide: Guide = Guide()
-    repeat: Repeat = Repeat()
+    guide: Annotated[Guide, Shown("Guide", group="Along a guide")] = Guide()
+    repeat: Annotated[Repeat, Shown("Repeat", group="Copies")] = Repeat()

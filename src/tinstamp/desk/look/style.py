@@ -123,6 +123,12 @@ def _buttons() -> str:
     QToolButton[plain="true"]:checked {{ background: {p.PRESSED}; border-color: {p.RULE_STRONG}; }}
     QToolButton[plain="true"]:hover {{ background: {p.PAPER}; border-color: {p.RULE}; }}
     QToolButton[plain="true"]:focus {{ border-color: {p.INK}; }}
+    QToolButton[fold="true"] {{ background: transparent; border: 1px solid transparent;
+        border-top-color: {p.RULE}; border-radius: 0; padding: 0 2px; text-align: left; min-height: 20px;
+        color: {p.SECOND_INK}; }}
+    QToolButton[fold="true"]:hover {{ background: {p.PAPER}; color: {p.INK}; }}
+    QToolButton[fold="true"]:checked {{ background: transparent; color: {p.INK}; }}
+    QToolButton[fold="true"]:focus {{ border-color: {p.INK}; }}
     QToolButton::menu-button {{ border: none; width: 16px; }}
     QToolButton::menu-arrow {{ image: url({_asset("down.svg")}); width: 9px; height: 9px; }}
     QToolButton::menu-indicator {{ image: none; }}

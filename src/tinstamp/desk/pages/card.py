@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QSettings, Qt, QTimer
 from PySide6.QtWidgets import QScrollArea, QVBoxLayout, QWidget
 
 from tinstamp.desk.pages.blank_page import BlankPage
+from tinstamp.desk.pages.folds import Opened
 from tinstamp.desk.pages.stamp_page import StampPage
 from tinstamp.desk.work.session import Session
 
@@ -16,11 +17,12 @@ WIDTH = 304
 class Fields(QWidget):
     """Shows the page of the selected card."""
 
-    def __init__(self, session: Session) -> None:
+    def __init__(self, session: Session, settings: QSettings) -> None:
         super().__init__()
         self.setObjectName("fields")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.session = session
+        self.opened = Opened(settings)
         self.area = QScrollArea()
         self.area.setWidgetResizable(True)
         self.area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
@@ -42,9 +44,13 @@ class Fields(QWidget):
         kind = BlankPage if self.session.selected < 0 else StampPage
         key = (kind, self.session.selected, kind.make_up(self.session))
         if key != self._key or self.page is None:
-            self.page = kind(self.session)
+            stamp = kind is StampPage
+            self.page = StampPage(self.session, self.opened) if stamp else BlankPage(self.session)
+            down = self.area.verticalScrollBar().value()
             before = self.area.takeWidget()
             self.area.setWidget(self.page)
+            if self._key is not None and self._key[:2] == key[:2]:  # the same card: stay there
+                QTimer.singleShot(0, lambda: self.area.verticalScrollBar().setValue(down))
             if before is not None:  # a field of it may be what is being answered
                 before.hide()
                 before.deleteLater()

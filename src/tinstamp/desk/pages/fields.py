@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import logging
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from typing import Any
 
 from pydantic import ValidationError
@@ -55,18 +56,18 @@ class FieldsPage(QWidget):
         label = QLabel(title.upper())
         label.setProperty("role", "section")
         label.setFont(type_at(p.SMALL, strong=True))
-        if self._form is not None:
+        if self.column.count():
             self.column.addSpacing(6)
         self.column.addWidget(label)
         self.form_again()
 
     def row(self, label: str, widget: QWidget) -> QLabel:
-        assert self._form is not None
+        form = self.form
         words = QLabel(label)
         words.setFixedWidth(LABEL_WIDTH)
         words.setMinimumHeight(26)
         words.setBuddy(widget if not isinstance(widget, FormulaField) else widget.line)
-        self._form.addRow(words, widget)
+        form.addRow(words, widget)
         return words
 
     def form_again(self) -> None:
@@ -79,9 +80,20 @@ class FieldsPage(QWidget):
         self._form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop)
         self.column.addLayout(self._form)
 
+    @contextmanager
+    def within(self, column: QVBoxLayout) -> Iterator[None]:
+        """Rows go into another column for a while; those after it are laid out anew."""
+        outer, self.column, self._form = self.column, column, None
+        try:
+            yield
+        finally:
+            self.column, self._form = outer, None
+
     @property
     def form(self) -> QFormLayout:
         """The rows now being laid out."""
+        if self._form is None:
+            self.form_again()
         assert self._form is not None
         return self._form
 

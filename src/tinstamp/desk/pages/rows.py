@@ -36,12 +36,14 @@ class Row:
     Attributes
     ----------
     control : the name of what shows it. make_up : when that changes it is made anew.
+    group : the folded group that it stands in; "" in sight.
     """
 
     path: Path
     declared: Declared
     control: str
     make_up: Hashable = None
+    group: str = ""
 
     @property
     def key(self) -> Hashable:
@@ -57,7 +59,7 @@ class Row:
         return self.declared.shown.tip
 
 
-def rows_of(value: Value, base: Path, facts: Facts = frozenset()) -> list[Row]:
+def rows_of(value: Value, base: Path, facts: Facts = frozenset(), group: str = "") -> list[Row]:
     """The rows for a part of the job that stands at a path, its parts' rows among them."""
     unused = idle(value)
     rows: list[Row] = []
@@ -66,13 +68,14 @@ def rows_of(value: Value, base: Path, facts: Facts = frozenset()) -> list[Row]:
         if name in unused or shown.control == "none" or not _offered(known, inner, facts):
             continue
         control = shown.control or control_by_type(known, inner)
+        own = shown.group or group
         if shown.section:
             rows.append(Row(path, known, "section"))
         if control == "part":
-            rows += rows_of(inner, path, facts)
+            rows += rows_of(inner, path, facts, own)
         elif control:
             make_up = MAKE_UPS.get(control)
-            rows.append(Row(path, known, control, make_up and make_up(inner, value)))
+            rows.append(Row(path, known, control, make_up and make_up(inner, value), own))
     return rows
 
 

@@ -11,9 +11,9 @@ from tinstamp.desk.pages import (  # noqa: F401
     sign_controls,
     text_controls,
 )
-from tinstamp.desk.pages.controls import add_rows
 from tinstamp.desk.pages.facts import facts
 from tinstamp.desk.pages.fields import FieldsPage
+from tinstamp.desk.pages.folds import Opened, add_in_groups
 from tinstamp.desk.pages.rows import Facts, Row, rows_of
 from tinstamp.desk.work.session import Session
 
@@ -33,9 +33,9 @@ class StampPage(FieldsPage):
         held = facts(session, index)
         return rows_of(session.job.stamps[index], ("stamps", index), held), held
 
-    def __init__(self, session: Session) -> None:
+    def __init__(self, session: Session, opened: Opened) -> None:
         super().__init__(session)
         rows, self.facts = self._rows(session)
         self.about = session.job.stamps[session.selected].name
-        add_rows(self, rows)
+        add_in_groups(self, rows, opened)
         self.done()

@@ -15,6 +15,7 @@ from PySide6.QtWidgets import (
     QLabel,
     QPlainTextEdit,
     QPushButton,
+    QToolButton,
     QWidget,
 )
 
@@ -41,17 +42,29 @@ def _text(page: FieldsPage, row: Row) -> None:
 
 @control("font and file")
 def _font_and_file(page: FieldsPage, row: Row) -> None:
-    _font(page, row)
-    file = QPushButton("Font from a file …")
-    file.setToolTip("TTF, OTF, TTC, WOFF or WOFF2; it is kept within the job")
+    file = QToolButton()
+    file.setText("…")
+    file.setFixedWidth(30)
+    file.setAccessibleName("Font from a file")
+    file.setToolTip("A font from a file: TTF, OTF, TTC, WOFF or WOFF2; it is kept within the job")
     file.clicked.connect(lambda: page.session.wants_file.emit("font"))
     page.bind("font file", file, lambda: None)
-    page.row("", file)
+    holder = QWidget()
+    beside = QHBoxLayout(holder)
+    beside.setContentsMargins(0, 0, 0, 0)
+    beside.setSpacing(4)
+    beside.addWidget(_font_box(page, row), 1)
+    beside.addWidget(file)
+    page.row(row.label, holder)
     _axes(page, row.path)
 
 
 @control("font")
 def _font(page: FieldsPage, row: Row) -> None:
+    page.row(row.label, _font_box(page, row))
+
+
+def _font_box(page: FieldsPage, row: Row) -> QComboBox:
     """A font of the library, found by a part of its name; drawn in itself."""
     box = QComboBox()
     box.setEditable(True)
@@ -84,7 +97,7 @@ def _font(page: FieldsPage, row: Row) -> None:
     box.activated.connect(take)
     line.editingFinished.connect(renew)
     page.bind(dotted(row.path), box, renew)
-    page.row(row.label, box)
+    return box
 
 
 def _fill_with_fonts(box: QComboBox) -> None:

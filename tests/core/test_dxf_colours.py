@@ -54,9 +54,10 @@ def test_choices_are_followed(form: str) -> None:
         read(data, ((RED, "cut"), (GREEN, "out"), (BLUE, "out")))
 
 
-def test_what_is_shown_of_a_choice_is_what_is_made() -> None:
+@pytest.mark.parametrize("form", FORMS)
+def test_what_is_shown_of_a_choice_is_what_is_made(form: str) -> None:
     """The picture's polygons and the outlines have the same area."""
-    data = written(emblem, "\n")
+    data = written(emblem, form)
     study = study_dxf(data, 1.0, 0.01)
     for uses in ({RED: "ink", BLUE: "cut", GREEN: "ink"}, {RED: "ink", BLUE: "out", GREEN: "cut"}):
         rings = study.taken(uses)  # type: ignore[arg-type]
@@ -70,7 +71,8 @@ def test_what_is_shown_of_a_choice_is_what_is_made() -> None:
         assert shown == pytest.approx(made + line, rel=5e-3)
 
 
-def test_a_colour_is_an_entitys_own_its_layers_or_its_blocks() -> None:
+@pytest.mark.parametrize("form", FORMS)
+def test_a_colour_is_an_entitys_own_its_layers_or_its_blocks(form: str) -> None:
     def draw(document: Any, space: Any) -> None:
         document.layers.add("painted", color=30)
         document.layers.add("true").rgb = (18, 52, 86)
@@ -87,7 +89,8 @@ def test_a_colour_is_an_entitys_own_its_layers_or_its_blocks() -> None:
         own = space.add_lwpolyline([(200, 0), (210, 0), (210, 10)], close=True)
         own.rgb = (1, 2, 3)
 
-    study = study_dxf(written(draw, "\n"), 1.0, 0.01)
+    data = written(draw, form)
+    study = study_dxf(data, 1.0, 0.01)
 
     def named(number: int) -> str:
         red, green, blue = aci2rgb(number)
@@ -96,13 +99,13 @@ def test_a_colour_is_an_entitys_own_its_layers_or_its_blocks() -> None:
     assert {ink.colour: ink.layers for ink in study.inks} == dict.fromkeys(
         [named(4), named(30), "#123456", "#000000", named(2), named(6), "#010203"], 1
     )
-    data = written(draw, "\n")
     assert read(data, ((named(30), "ink"), *((c, "out") for c in study.names if c != named(30)))) \
         == pytest.approx(200.0)  # fmt: skip
 
 
-def test_a_logo_takes_its_choice_along() -> None:
-    data = written(emblem, "\n")
+@pytest.mark.parametrize("form", FORMS)
+def test_a_logo_takes_its_choice_along(form: str) -> None:
+    data = written(emblem, form)
     assert looked_at(data, "dxf").study is not None
     read_with(read_file)
     uses: Uses = ((RED, "out"), (BLUE, "ink"), (GREEN, "out"))

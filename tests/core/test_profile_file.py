@@ -3,15 +3,15 @@
 from __future__ import annotations
 
 import math
-from io import StringIO
 
-import ezdxf
 import numpy as np
 import pytest
 from ezdxf import units
 
 from tests.conftest import made, stamp
 from tests.core.solids import sound, volume
+from tests.core.test_dxf_features import FORMS
+from tests.core.test_logo import dxf as in_form
 from tinstamp.job import edit_features as edit
 from tinstamp.job.changes import BETWEEN
 from tinstamp.job.drawn import pieces
@@ -25,12 +25,17 @@ from tinstamp.job.resolve import resolve
 
 
 def dxf(draw, unit: int = units.MM) -> bytes:  # type: ignore[no-untyped-def]
-    document = ezdxf.new("R2010")
-    document.units = unit
-    draw(document.modelspace())
-    out = StringIO()
-    document.write(out)
-    return out.getvalue().encode()
+    """A drawing as text with a line feed; it must read alike with both line ends and as binary."""
+    plain, *others = (in_form(lambda _, space: draw(space), unit, form) for form in FORMS)
+
+    def taken(data: bytes) -> object:
+        try:
+            return read(data, "a.dxf")
+        except ProfileFileError as error:
+            return str(error)
+
+    assert all(taken(other) == taken(plain) for other in others)
+    return plain
 
 
 def svg(path: str, size: str = 'width="100mm" viewBox="0 0 100 100"') -> bytes:

@@ -53,6 +53,8 @@ class Walk:
         for element in self.root.iter():
             if element.get("id") and element.get("id") not in self._by_id:
                 self._by_id[element.get("id")] = element
+            if local_name(element) == "font":
+                self.tell("fonts drawn")
         self._servers = Servers(self._by_id, self.declared, self.tell)
         self._clips = Clips(
             self._by_id, self.declared, self._under, self.tell, self._children, self._bounds

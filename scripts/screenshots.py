@@ -27,8 +27,8 @@ from tinstamp.desk.work.demo import DEMOS
 from tinstamp.desk.work.session import BLANK
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import knot
-from tinstamp.job.features import Extruded
-from tinstamp.job.model import Blank, Job, Relief, Setting, Stamp, Text
+from tinstamp.job.features import Extruded, Tube
+from tinstamp.job.model import Blank, Job, Relief, Scale, Setting, Sign, Stamp, Text
 from tinstamp.job.shelf import ShelfItem
 
 OUT = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
@@ -74,7 +74,6 @@ def main() -> int:
         camera = Camera(app, window)
         window.session.build_now()
         camera.built()
-        camera.take("new-job")
         _thumbnails(camera)
         window.session.open(DEMOS["fuel tank"])
         camera.built()
@@ -166,10 +165,28 @@ def _blanks(camera: Camera) -> None:
     session.begin(ShelfItem("carry grip").take(), None)
     camera.built()
     camera.take("skin")
+    session.begin(Document(_gauge()), None)
+    camera.built()
+    session.select(2)
+    camera.take("signs")
     session.begin(Document(_flatted_rod()), None)
     camera.built()
     session.select(0)
     camera.take("run")
+
+
+def _gauge() -> Job:
+    """The ring of the lantern's filling gauge: a scale all the way round, and signs below it."""
+    ring = Tube(name="gauge", outer_diameter="84 mm", wall="2 mm", height="36 mm")
+    scale = Scale(last="60", spread="whole", whole="gauge.outer.girth", ends=False, numbered="5",
+                  short="3 mm", long="5 mm", line="0.5 mm", height="3.5 mm")  # fmt: skip
+    stamps = [Stamp(name="Scale", artwork=scale, relief=Relief(depth="0.4 mm", colour="#2E5E6E"),
+                    setting=Setting(face="gauge.outer", across="0 deg", up="22 mm"))]  # fmt: skip
+    for k, sign in enumerate(("turn", "warning", "recycling")):
+        setting = Setting(face="gauge.outer", across=f"{(k - 1) * 22} deg", up="6 mm")
+        stamps.append(Stamp(name=sign.capitalize(), artwork=Sign(sign=sign, height="10 mm"),
+                            setting=setting, relief=Relief(depth="0.4 mm")))  # fmt: skip
+    return Job(blank=Blank(features=(ring,)), stamps=tuple(stamps))
 
 
 def _flatted_rod() -> Job:

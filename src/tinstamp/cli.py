@@ -172,6 +172,8 @@ def _tell(record: dict) -> None:  # type: ignore[type-arg]
     for finding in record["findings"]:
         who = f"{finding['stamp']}: " if finding["stamp"] else ""
         print(f"{finding['level']}: {who}{finding['message']}")
+        for remedy in finding["remedies"]:
+            print(f"  change it: {remedy}")
 
 
 def _complain(error: Exception) -> int:

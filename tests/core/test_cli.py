@@ -63,12 +63,15 @@ def test_something_to_fix_gives_one(tmp_path: Path) -> None:
         "limit",
         "unit",
         "path",
+        "remedies",
     }
+    assert finding["remedies"] == ["depth 0.80 mm instead of 2.00"]
     assert finding["path"] == "stamps.0"
     assert (finding["measured"], finding["unit"]) == (2.0, "mm")
     assert finding["limit"] == pytest.approx(1.6, abs=1e-9)
     words = tinstamp("proof", path)
     assert words.returncode == 1 and "cut through" in words.stdout
+    assert "  change it: depth 0.80 mm instead of 2.00\n" in words.stdout
 
 
 def test_what_cannot_be_read_gives_two_and_one_line(tmp_path: Path) -> None:

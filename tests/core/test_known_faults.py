@@ -10,6 +10,7 @@ from dataclasses import dataclass
 
 import pytest
 
+from tinstamp.desk.work.placing import remedied
 from tinstamp.engine.build import build
 from tinstamp.engine.cache import Cache
 from tinstamp.job.archive import Document
@@ -27,6 +28,9 @@ from tinstamp.job.model import (
     Stamp,
     Text,
 )
+from tinstamp.job.resolve import resolve
+from tinstamp.proofing.checks import LIMITS
+from tinstamp.proofing.finding import Remedy
 
 CLOSE = 0.02
 PLATE = Plate(name="p", length="120 mm", width="80 mm", thickness="8 mm")
@@ -276,3 +280,42 @@ def test_a_width_is_the_same_wherever_its_like_lies() -> None:
         ((x, _),) = found.where
         assert x == pytest.approx(float(across.split()[0]), abs=0.02)
         assert found.measured == pytest.approx(0.2, rel=1e-6)
+
+
+def mended(document: Document, remedy: Remedy) -> Document:
+    job = remedied(document.job, remedy, resolve(document.job, LIMITS))
+    return Document(job, document.fonts, document.parts, document.logos)
+
+
+@pytest.mark.parametrize(("make", "check"), [f[1:3] for f in FAULTS], ids=[f[0] for f in FAULTS])
+def test_what_a_finding_says_to_change_meets_it(make: Make, check: str) -> None:
+    document = make()
+    found = [f for f in build(document).report.findings if f.check == check]
+    for remedy in found[0].remedies:
+        assert remedy.words
+        report = build(mended(document, remedy)).report
+        assert report.valid and not [f for f in report.findings if f.check == check], remedy
+
+
+def test_most_faults_come_with_a_remedy() -> None:
+    """Counted, so that one that is lost is seen; those without: a job's logo at its file's size,
+    and what no single figure mends."""
+    checks = {"thin stroke", "tight gap", "slender", "deep slot", "wall left", "over the edge",
+              "longer than the girth", "letters run together"}  # fmt: skip
+    text_height = part(text("KEEP UPRIGHT", height="1.2 mm"))
+    (thin,) = [f for f in build(text_height).report.findings if f.check == "thin stroke"]
+    (remedy,) = thin.remedies
+    assert "letters" in remedy.words and "instead of 1.20" in remedy.words
+    with_one = {
+        f.check for _, make, _, _ in FAULTS for f in build(make()).report.findings if f.remedies
+    }
+    assert with_one | {"thin stroke", "tight gap"} >= checks
+
+
+def test_a_remedy_keeps_the_names_in_a_formula() -> None:
+    stamp = text("HB8", "t.outer", relief=Relief(depth="t.wall * 0.8"))
+    document = part(stamp, body=tube(50, 2.0))
+    (found,) = [f for f in build(document).report.findings if f.check == "wall left"]
+    mended_one = mended(document, found.remedies[0])
+    assert mended_one.job.stamps[0].relief.depth == "t.wall * 0.8 - 0.4 mm"
+    assert not [f for f in build(mended_one).report.findings if f.check == "wall left"]

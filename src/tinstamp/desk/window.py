@@ -35,6 +35,7 @@ from tinstamp.desk.ticket.proof_line import ProofLine
 from tinstamp.desk.ticket.ticket import Ticket
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.part_files import PartFiles
+from tinstamp.desk.work.placing import remedied
 from tinstamp.desk.work.recent import RecentFiles
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.stamp_drag import StampDrag
@@ -43,7 +44,7 @@ from tinstamp.job.edit_stamps import free_name
 from tinstamp.job.face_name import StampFace, owner_of
 from tinstamp.job.model import Drawable, Drawn, Logo, Relief, Setting, Stamp, Text
 from tinstamp.output.outputs import OUTPUTS
-from tinstamp.proofing.finding import Finding
+from tinstamp.proofing.finding import Finding, Remedy
 
 
 @overrides
@@ -82,6 +83,7 @@ class Window(QMainWindow):
         self.session.selection_changed.connect(lambda: self._show_below())
         self.session.job_changed.connect(lambda: self._show_below())
         self.proof.show_finding.connect(self.show_finding)
+        self.proof.remedy_wanted.connect(self.mend)
         self.session.job_changed.connect(self._title)
         self.session.file_changed.connect(self._title)
         self.session.selection_changed.connect(self._title)
@@ -375,6 +377,14 @@ class Window(QMainWindow):
             self.session.select_feature(finding.path[2])
         else:
             self.session.select(-1)
+
+    def mend(self, remedy: Remedy) -> None:
+        """Change what a finding says would meet its limit."""
+        session = self.session
+        try:
+            session.replace(remedied(session.job, remedy, session.resolved), remedy.words)
+        except ValueError as error:
+            session.failed.emit(str(error)[:1].upper() + str(error)[1:])
 
     # -- the window itself
 

@@ -98,6 +98,15 @@ def check(name: str, stage: Stage, *limits: Limit) -> Callable[[Looks], Looks]:
     return keep
 
 
+MEETS = 1e-6
+"""Part of a limit by which a figure may miss it and still meet it: both are of tenths."""
+
+
+def short_of(measured: float, limit: float) -> bool:
+    """True for a figure that is less than a limit, and not just as much."""
+    return measured < limit * (1.0 - MEETS)
+
+
 def limits_of(checks: Iterable[Check]) -> dict[str, Limit]:
     """Their limits by name; two checks may share one."""
     return {limit.name: limit for each in checks for limit in each.limits}

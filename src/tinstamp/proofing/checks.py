@@ -19,8 +19,9 @@ from tinstamp.job.model import Text
 from tinstamp.plan.art import text_spec
 from tinstamp.proofing import mark_checks as mark_checks
 from tinstamp.proofing import width_checks as width_checks
-from tinstamp.proofing.check import CHECKS, Numbers, Subject, check, limits_of
+from tinstamp.proofing.check import CHECKS, Numbers, Subject, check, limits_of, short_of
 from tinstamp.proofing.finding import Finding, Level
+from tinstamp.proofing.remedies import depth_of, field_of, larger, moved_in
 
 SIDES = ("left edge", "right edge", "lower edge", "upper edge")
 ROUND_SIDES = ("left edge", "right edge", "lower rim", "upper rim")
@@ -30,6 +31,11 @@ TOLD, STRETCHED = 0.5, 5.0
 TOLD_LEAN = 0.1
 """Degrees; walls that lean more are told."""
 LEAST_WALL = Limit("least_wall", "Wall left", "0.8 mm", reason="a thinner wall dents or breaks")
+EDGE_MARGIN = Limit(
+    "edge_margin", "To the edge", "1 mm", reason="nearer to an edge, walls break out"
+)
+FITS_ROUND = 0.98
+"""Part of the way round that artwork which was too long is made to take."""
 DEPTHS_AGREE = 1e-3
 """mm; depths that differ by no more are told as one."""
 
@@ -65,7 +71,10 @@ def letters_run_together(it: Subject, limits: Numbers) -> Iterator[Finding]:
         pairs = ", ".join(f"“{spec.text[a]}{spec.text[b]}”" for a, b in sorted(found)[:4])
         count = len(found)
         told = f"letters run together at {count} {'place' if count == 1 else 'places'}: {pairs}"
-        yield Finding("look", "letters run together", it.stamp, told, float(count), 0.0, "places")
+        tight = it.planned.art.artwork("spacing") < 0
+        wider = field_of(it, "spacing", "letter spacing", 0.0) if tight else ()
+        yield Finding("look", "letters run together", it.stamp, told, float(count), 0.0, "places",
+                      remedies=wider)  # fmt: skip
 
 
 def joined_letters(regions: Sequence[Region]) -> set[tuple[int, int]]:
@@ -198,6 +207,7 @@ def longer_than_girth(it: Subject, limits: Numbers) -> Iterator[Finding]:
             fit.ink_width,
             fit.round_here,
             "mm",
+            remedies=larger(it, FITS_ROUND * fit.round_here / fit.ink_width),
         )
 
 
@@ -241,7 +251,7 @@ def off_the_face(it: Subject, limits: Numbers) -> Iterator[Finding]:
         yield Finding("fix", "off the face", it.stamp, told, fit.off_area, 0.0, "mm²")
 
 
-@check("over the edge", "fitted")
+@check("over the edge", "fitted", EDGE_MARGIN)
 def over_the_edge(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Ink that reaches an edge of the face, or past it."""
     beyond, fit = _beyond(it), it.fit
@@ -252,19 +262,17 @@ def over_the_edge(it: Subject, limits: Numbers) -> Iterator[Finding]:
     sides = ROUND_SIDES if it.planned.chart.closed else SIDES
     where = f"reaches {reach:.3f} mm over the {sides[side]}"
     told = where if reach > 0 else "touches the edge of the face"
-    yield Finding("fix", "over the edge", it.stamp, f"the artwork {told}", reach, 0.0, "mm")
+    back = moved_in(it, side, max(reach, 0.0) + limits["edge_margin"])
+    yield Finding("fix", "over the edge", it.stamp, f"the artwork {told}", reach, 0.0, "mm",
+                  remedies=back)  # fmt: skip
 
 
-@check(
-    "near the edge",
-    "fitted",
-    Limit("edge_margin", "To the edge", "1 mm", reason="nearer to an edge, walls break out"),
-)
+@check("near the edge", "fitted", EDGE_MARGIN)
 def near_the_edge(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Ink that comes near an edge of the face."""
     fit, margin = it.fit, limits["edge_margin"]
     assert fit is not None
-    if _on_its_face(it) and fit.edge is not None and fit.edge < margin:
+    if _on_its_face(it) and fit.edge is not None and short_of(fit.edge, margin):
         told = f"only {fit.edge:.2f} mm to the edge of the face, limit {margin:.2f} mm"
         yield Finding("look", "near the edge", it.stamp, told, fit.edge, margin, "mm")
 
@@ -289,7 +297,7 @@ def _cut(it: Subject) -> tuple[float, float] | None:
     return it.planned.depth, wall[0]
 
 
-@check("cut through", "measured")
+@check("cut through", "measured", LEAST_WALL)
 def cut_through(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """An engraving as deep as the wall behind it."""
     if (cut := _cut(it)) is not None and cut[1] <= cut[0]:
@@ -298,7 +306,8 @@ def cut_through(it: Subject, limits: Numbers) -> Iterator[Finding]:
             f"the depth of {depth:.3f} mm is not less than the wall, {wall:.3f} mm "
             f"thick here: the letters are cut through"
         )
-        yield Finding("fix", "cut through", it.stamp, told, depth, wall, "mm")
+        yield Finding("fix", "cut through", it.stamp, told, depth, wall, "mm",
+                      remedies=depth_of(it, wall - limits["least_wall"]))  # fmt: skip
 
 
 @check("wall left", "measured", LEAST_WALL)
@@ -307,16 +316,17 @@ def wall_left(it: Subject, limits: Numbers) -> Iterator[Finding]:
     if (cut := _cut(it)) is None:
         return
     left, least = cut[1] - cut[0], limits["least_wall"]
-    if 0 < left < least:
+    if left > 0 and short_of(left, least):
         told = f"wall left {left:.2f} mm, limit {least:.2f} mm"
-        yield Finding("look", "wall left", it.stamp, told, left, least, "mm")
+        yield Finding("look", "wall left", it.stamp, told, left, least, "mm",
+                      remedies=depth_of(it, cut[1] - least))  # fmt: skip
 
 
 @check("wall beside", "made", LEAST_WALL)
 def wall_beside(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Little material between an engraving's floor and another face, in any direction."""
     cut, found, least = _cut(it), it.behind, limits["least_wall"]
-    if cut is None or found is None or found.distance >= least:
+    if cut is None or found is None or not short_of(found.distance, least):
         return
     left = cut[1] - cut[0]
     edge = it.fit.edge if it.fit is not None else None

@@ -13,6 +13,14 @@ ORDER: dict[Level, int] = {"fix": 0, "look": 1, "note": 2}
 
 
 @dataclass(frozen=True)
+class Remedy:
+    """What to change, in words, and the fields with their new values, mm, by their paths."""
+
+    words: str
+    changes: tuple[tuple[Path, float], ...]
+
+
+@dataclass(frozen=True)
 class Finding:
     """One thing that was found.
 
@@ -26,6 +34,7 @@ class Finding:
     message : in words for the designer, with the figures.
     measured, limit : the figures, in `unit`; None where there is no figure.
     where : sheet points (mm) on the stamp's face to look at.
+    remedies : changes each of which meets the limit.
     """
 
     level: Level
@@ -37,6 +46,7 @@ class Finding:
     unit: str = ""
     where: tuple[tuple[float, float], ...] = ()
     path: Path = ()
+    remedies: tuple[Remedy, ...] = ()
 
     @property
     def short(self) -> str:
@@ -46,9 +56,10 @@ class Finding:
         return f"{self.check} {self.measured:.2f} {self.unit}"
 
     def as_dict(self) -> dict[str, Any]:
-        """For JSON: all but the places."""
+        """For JSON: all but the places; of remedies the words."""
         record = asdict(self)
         record.pop("where")
+        record["remedies"] = [remedy.words for remedy in self.remedies]
         return {**record, "path": dotted(self.path)}
 
 

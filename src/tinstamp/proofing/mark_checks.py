@@ -12,9 +12,10 @@ from tinstamp.artwork.outline import Array, Outline, Region, bounds_of, polygon
 from tinstamp.chart.base import Chart
 from tinstamp.job.limit import Limit
 from tinstamp.job.model import Code
-from tinstamp.proofing.check import Numbers, Subject, check
+from tinstamp.proofing.check import Numbers, Subject, check, short_of
 from tinstamp.proofing.finding import Finding
 from tinstamp.proofing.mark_view import Seen, camera, photographed
+from tinstamp.proofing.remedies import field_of
 
 PARTS_A_PIECE = 6
 """Parts that a piece of an outline is looked at in."""
@@ -69,9 +70,10 @@ def small_cells(it: Subject, limits: Numbers) -> Iterator[Finding]:
     if _code(it) is None:
         return
     cell, least = it.planned.art.artwork("cell"), limits["least_cell"]
-    if cell < least:
+    if short_of(cell, least):
         told = f"the cells are {cell:.2f} mm wide, limit {least:.2f} mm"
-        yield Finding("fix", "small cell", it.stamp, told, cell, least, "mm")
+        yield Finding("fix", "small cell", it.stamp, told, cell, least, "mm",
+                      remedies=field_of(it, "cell", "cells", least))  # fmt: skip
 
 
 @check("quiet zone", "finished")

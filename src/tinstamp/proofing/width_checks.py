@@ -15,8 +15,9 @@ from tinstamp.job.field import Wants
 from tinstamp.job.limit import Limit
 from tinstamp.job.model import Code
 from tinstamp.plan.planned import Planned
-from tinstamp.proofing.check import Numbers, Subject, check
+from tinstamp.proofing.check import Numbers, Subject, check, short_of
 from tinstamp.proofing.finding import Finding
+from tinstamp.proofing.remedies import depth_of, larger
 from tinstamp.proofing.strokes import Ends, Width, widths_of
 from tinstamp.setting.fit import ink
 
@@ -76,9 +77,10 @@ def _is_mark(it: Subject) -> bool:
 def thin_strokes(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Strokes too narrow to make, at the face, the cap or the floor; a mark's are its cells."""
     stroke, least = None if _is_mark(it) else _least(it, 0), limits["least_stroke"]
-    if stroke is not None and stroke.least < least:
+    if stroke is not None and short_of(stroke.least, least):
         told = f"thinnest stroke {_told(it, stroke)}, limit {least:.2f} mm"
-        yield Finding("fix", "thin stroke", it.stamp, told, stroke.least, least, "mm", (stroke.at,))
+        yield Finding("fix", "thin stroke", it.stamp, told, stroke.least, least, "mm", (stroke.at,),
+                      remedies=larger(it, least / max(stroke.least, 1e-6)))  # fmt: skip
 
 
 @check("tight gap", "fitted", LEAST_GAP)
@@ -87,9 +89,10 @@ def tight_gaps(it: Subject, limits: Numbers) -> Iterator[Finding]:
     least = limits["least_gap"]
     known = [gap for gap in (_least(it, 1), _over_the_seam(it)) if gap is not None]
     gap = min(known, key=lambda width: width.least, default=None)
-    if gap is not None and gap.least < least:
+    if gap is not None and short_of(gap.least, least):
         told = f"tightest gap {_told(it, gap)}, limit {least:.2f} mm"
-        yield Finding("look", "tight gap", it.stamp, told, gap.least, least, "mm", (gap.at,))
+        yield Finding("look", "tight gap", it.stamp, told, gap.least, least, "mm", (gap.at,),
+                      remedies=larger(it, least / max(gap.least, 1e-6)))  # fmt: skip
 
 
 def _over_the_seam(it: Subject) -> Width | None:
@@ -178,7 +181,7 @@ def _proportions(
     worst: tuple[float, Width, float] | None = None
     for depth, placed in it.planned.by_depth() if not _is_mark(it) else ():
         width = widths_of(placed.regions)[which].narrowest(None)
-        if width is not None and depth > (worst[0] if worst else most) * width.width:
+        if width is not None and short_of((worst[0] if worst else most) * width.width, depth):
             worst = depth / max(width.width, 1e-9), width, depth
     if worst is None:
         return
@@ -186,7 +189,8 @@ def _proportions(
     what = "a stroke" if which == 0 else "a gap" if it.planned.raised else "the rib between strokes"
     told = (f"{what} {width.width:.2f} mm wide {verb} {depth:.2f} mm {word}, {ratio:.1f} times its "
             f"width, limit {most:g}")  # fmt: skip
-    yield Finding("look", name, it.stamp, told, ratio, most, "times", (width.at,))
+    yield Finding("look", name, it.stamp, told, ratio, most, "times", (width.at,),
+                  remedies=depth_of(it, most * width.width))  # fmt: skip
 
 
 @check(

@@ -162,6 +162,9 @@ def _rest() -> str:
     #proof {{ background: {p.INK}; }}
     #proof QLabel {{ color: #E8EAEA; }}
     #proof QToolButton {{ background: transparent; border: 1px solid transparent; color: white; }}
+    #proof QPushButton[remedy="true"] {{ background: #3A4A55; color: #FFFFFF; border: 1px solid #7C8890;
+        padding: 0 10px; }}
+    #proof QPushButton[remedy="true"]:hover {{ background: #4A5C68; }}
     #proof QToolButton:hover, #proof QToolButton:focus {{ border-color: #7C8890; }}
     """
 

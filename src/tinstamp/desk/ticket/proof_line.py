@@ -32,6 +32,7 @@ class ProofLine(QWidget):
     """Counts by level, the worst finding in words, and how the build goes."""
 
     show_finding = Signal(object)
+    remedy_wanted = Signal(object)
 
     def __init__(self, session: Session) -> None:
         super().__init__()
@@ -58,6 +59,10 @@ class ProofLine(QWidget):
         self.worst.clicked.connect(self._go)
         self.worst.setStyleSheet(WORST)
         row.addWidget(self.worst, 1)
+        self.remedy = QPushButton()
+        self.remedy.setProperty("remedy", True)
+        self.remedy.clicked.connect(self._mend)
+        row.addWidget(self.remedy)
         self.bar = QProgressBar()
         self.bar.setFixedSize(90, 6)
         self.bar.setTextVisible(False)
@@ -102,6 +107,9 @@ class ProofLine(QWidget):
             for finding in members:
                 action = menu.addAction(mark_icon(level), told(finding))
                 action.triggered.connect(lambda _=False, f=finding: self.show_finding.emit(f))
+                for remedy in finding.remedies:
+                    mend = menu.addAction(f"        Change it: {remedy.words}")
+                    mend.triggered.connect(lambda _=False, r=remedy: self.remedy_wanted.emit(r))
         self._first = findings[0] if findings else None
         self.worst.setEnabled(self._first is not None)
         if self._first is not None:
@@ -109,6 +117,9 @@ class ProofLine(QWidget):
             self.worst.setToolTip(told(self._first))
         else:
             self.worst.setText("all checks passed" if report is not None else "")
+        remedies = self._first.remedies if self._first is not None else ()
+        self.remedy.setText(remedies[0].words.capitalize() if remedies else "")
+        self.remedy.setToolTip("Change this to meet the limit; Undo takes it back")
         self._date()
         if report is None:
             self.state.setText("")  # nothing is known of this job yet
@@ -127,6 +138,7 @@ class ProofLine(QWidget):
     def _date(self) -> None:
         """What was found before the last change is shown as old."""
         old = self.session.report is not None and self.session.stale_report
+        self.remedy.setVisible(bool(self.remedy.text()) and not old)
         if old == self._old:
             return
         self._old = old
@@ -136,6 +148,10 @@ class ProofLine(QWidget):
         self.worst.setStyleSheet(WORST.replace("#E8EAEA", ink))
         for level, button in self.counts.items():
             button.setStyleSheet(f"color: {ink if old else p.ON_DARK[level]};")
+
+    def _mend(self) -> None:
+        if self._first is not None and self._first.remedies:
+            self.remedy_wanted.emit(self._first.remedies[0])
 
     def _go(self) -> None:
         if self._first is not None:

@@ -16,7 +16,8 @@ from tinstamp.chart.base import Chart
 from tinstamp.chart.run import Member, RunChart
 from tinstamp.job.formula import FormulaError, names
 from tinstamp.job.model import Job, changed, dotted, get
-from tinstamp.job.resolve import resolve
+from tinstamp.job.resolve import Resolved, resolve
+from tinstamp.proofing.finding import Remedy
 from tinstamp.setting.place import home
 
 _OFFSET = re.compile(r"^(?P<base>.+?)\s*(?P<sign>[+-])\s*(?P<by>\d+(\.\d+)?)\s*(?P<unit>mm|deg)$")
@@ -131,6 +132,16 @@ def sized(job: Job, index: int, factor: float, values: Mapping[str, float]) -> J
         path = ("stamps", index, "artwork", name)
         grown = max(0.1, values[name] * factor)
         job = changed(job, path, shifted(get(job, path), grown - values[name], "mm", values[name]))
+    return job
+
+
+def remedied(job: Job, remedy: Remedy, resolved: Resolved) -> Job:
+    """The job with what a finding says to change. Raises ValueError for a field that is gone."""
+    for path, value in remedy.changes:
+        now = resolved.values.get(dotted(path))
+        if now is None:
+            raise ValueError("what was to be changed is not there any more")
+        job = changed(job, path, shifted(get(job, path), value - now, "mm", now))
     return job
 
 

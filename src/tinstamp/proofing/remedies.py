@@ -1,0 +1,67 @@
+"""What to change so that a finding is met: computed from its figures, for one undo to take back."""
+
+from __future__ import annotations
+
+import math
+
+from tinstamp.proofing.check import Subject
+from tinstamp.proofing.finding import Remedy
+
+SURE = 1.005
+"""Times as large as what would just do."""
+STEP = 0.01
+"""mm; what a depth is rounded down to."""
+LEAST_DEPTH = 0.05
+"""mm; a depth below this is no relief any more."""
+MOST_GROWN = 5.0
+"""Times as large that artwork is asked to become at most."""
+
+
+def larger(it: Subject, factor: float) -> tuple[Remedy, ...]:
+    """Artwork made larger, or smaller, by a factor; nothing where it has no size of its own."""
+    factor *= SURE if factor > 1 else 1.0
+    of, drawn = it.planned.art.artwork, it.planned.art.artwork.given
+    names = [name for name in drawn.sizes if name not in drawn.idle]
+    if not names or not 0 < factor <= MOST_GROWN or getattr(drawn, "given", "") == "file":
+        return ()
+    base = ("stamps", it.planned.index, "artwork")
+    changes = tuple(((*base, name), of(name) * factor) for name in names)
+    new, old = changes[0][1], of(names[0])
+    if drawn.kind == "text":
+        words = f"letters {new:.2f} mm instead of {old:.2f}"
+    else:
+        words = f"{factor:.2f} times as large"
+    return (Remedy(words, changes),)
+
+
+def depth_of(it: Subject, most: float) -> tuple[Remedy, ...]:
+    """A depth that is no greater than so many mm; nothing where that is none."""
+    depth = math.floor(most / STEP + 1e-6) * STEP
+    if depth < LEAST_DEPTH:
+        return ()
+    path = ("stamps", it.planned.index, "relief", "depth")
+    return (Remedy(f"depth {depth:.2f} mm instead of {it.planned.depth:.2f}", ((path, depth),)),)
+
+
+def field_of(it: Subject, name: str, label: str, value: float) -> tuple[Remedy, ...]:
+    """A field of the artwork at another value, mm."""
+    path = ("stamps", it.planned.index, "artwork", name)
+    return (Remedy(f"{label} {value:.2f} mm", ((path, value),)),)
+
+
+def moved_in(it: Subject, side: int, by: float) -> tuple[Remedy, ...]:
+    """The stamp moved so many mm away from the left, right, lower or upper edge (0 to 3); nothing
+    where its place is an angle or another stamp's."""
+    setting = it.planned.lay.setting
+    name = "across" if side < 2 else "up"
+    if name in setting.angles or setting.given.from_stamp:
+        return ()
+    way = 1.0 if side in (0, 2) else -1.0
+    given = setting.given
+    if (name == "across" and given.across_from == "right") or (
+        name == "up" and given.up_from == "upper"
+    ):
+        way = -way  # measured inwards from that edge
+    words = ("to the right", "to the left", "up", "down")[side]
+    path = ("stamps", it.planned.index, "setting", name)
+    return (Remedy(f"{by:.2f} mm {words}", ((path, setting(name) + way * by),)),)

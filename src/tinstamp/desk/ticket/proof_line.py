@@ -51,7 +51,7 @@ class ProofLine(QWidget):
             button.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
             button.setMenu(QMenu(button))
             button.setFont(type_at(p.BODY, strong=True))
-            button.setStyleSheet(f"color: {p.ON_DARK[level]};")
+            button.setStyleSheet(f"QToolButton {{ color: {p.ON_DARK[level]}; }}")
             row.addWidget(button)
             self.counts[level] = button
         self.worst = QPushButton()
@@ -147,7 +147,7 @@ class ProofLine(QWidget):
         ink = "#9AA5AB" if old else "#E8EAEA"
         self.worst.setStyleSheet(WORST.replace("#E8EAEA", ink))
         for level, button in self.counts.items():
-            button.setStyleSheet(f"color: {ink if old else p.ON_DARK[level]};")
+            button.setStyleSheet(f"QToolButton {{ color: {ink if old else p.ON_DARK[level]}; }}")
 
     def _mend(self) -> None:
         if self._first is not None and self._first.remedies:

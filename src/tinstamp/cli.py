@@ -8,12 +8,16 @@ import logging
 import os
 import sys
 from collections.abc import Callable, Sequence
+from dataclasses import dataclass
 from pathlib import Path
 from typing import TYPE_CHECKING
 
 from tinstamp.engine.starting import Started, start
+from tinstamp.version import VERSION
 
 if TYPE_CHECKING:
+    from tinstamp.job.archive import Document
+    from tinstamp.job.override import Override
     from tinstamp.output.outputs import Option
 
 COMMANDS = ("make", "proof", "desk")
@@ -34,7 +38,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 
 def _asks_for_help(words: Sequence[str]) -> bool:
-    return any(word in ("-h", "--help") for word in words)
+    return any(word in ("-h", "--help", "--version") for word in words)
 
 
 def _run(words: Sequence[str], first: Started | None) -> int:
@@ -64,9 +68,17 @@ def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(
         prog="tinstamp", description="Text and logos on the faces of a part, as exact solids."
     )
+    parser.add_argument("--version", action="version", version=f"tinstamp {VERSION}")
     commands = parser.add_subparsers(dest="command")
-    make = commands.add_parser("make", help="build a job and write files")
-    make.add_argument("job", type=Path)
+    make = commands.add_parser(
+        "make", help="build jobs and write files",
+        epilog="0: all written; 1: something is to fix; 2: something could not be done. "
+        "Example: tinstamp make tank.tinstamp cap.tinstamp --out files --set diameter=90mm",
+    )  # fmt: skip
+    _add_jobs(make)
+    make.add_argument(
+        "--name", default="{job}", help="what files are called, from {job} and {serial}"
+    )
     make.add_argument("--out", type=Path, required=True, help="folder to write to")
     make.add_argument(
         "--as",
@@ -85,12 +97,38 @@ def _parser() -> argparse.ArgumentParser:
     make.add_argument(
         "--even-so", action="store_true", help="write files although something is to fix"
     )
-    proof = commands.add_parser("proof", help="build a job and tell what was found")
-    proof.add_argument("job", type=Path)
-    proof.add_argument("--json", action="store_true", help="print one JSON object")
+    proof = commands.add_parser(
+        "proof", help="build jobs and tell what was found",
+        epilog="0: nothing is to fix; 1: something is; 2: something could not be done",
+    )  # fmt: skip
+    _add_jobs(proof)
+    proof.add_argument(
+        "--json", action="store_true", help="print one JSON object, or a list of them for several"
+    )
     desk = commands.add_parser("desk", help="open the window (also without any command)")
     desk.add_argument("job", type=Path, nargs="?")
     return parser
+
+
+def _add_jobs(parser: argparse.ArgumentParser) -> None:
+    parser.add_argument("jobs", type=Path, nargs="+", metavar="JOB")
+    parser.add_argument(
+        "--set", dest="dimensions", type=_override, action="append", default=[],
+        metavar="NAME=FORMULA", help="a dimension of the jobs, such as diameter=90mm",
+    )  # fmt: skip
+    parser.add_argument(
+        "--text", dest="texts", type=_override, action="append", default=[],
+        metavar="STAMP=TEXT", help="the text of a stamp",
+    )  # fmt: skip
+
+
+def _override(words: str) -> Override:
+    from tinstamp.job.override import OverrideError, parsed
+
+    try:
+        return parsed(words)
+    except OverrideError as error:
+        raise argparse.ArgumentTypeError(str(error)) from error
 
 
 def _endings(text: str) -> tuple[str, ...]:
@@ -115,27 +153,78 @@ def _value_of(option: Option) -> Callable[[str], float]:
     return value
 
 
-def _make(options: argparse.Namespace) -> int:
-    from tinstamp.engine.build import build
-    from tinstamp.engine.write import check_folder, write_files
+@dataclass(frozen=True)
+class _Read:
+    """A job as it was read: its path, what its files are called, and its document."""
+
+    path: Path
+    name: str
+    document: Document
+
+
+def _read(options: argparse.Namespace) -> tuple[list[_Read], int]:
+    """The jobs that can be read, with what was set; the exit code so far. What is wrong with the
+    command is found before anything is built. Raises OutputError."""
     from tinstamp.job.archive import ArchiveError, open_file, stem_of
-    from tinstamp.output.outputs import all_options
+    from tinstamp.job.override import OverrideError, overridden
+    from tinstamp.output.result import OutputError
+
+    found: list[_Read] = []
+    code = 0
+    pattern = getattr(options, "name", "{job}")
+    for path in options.jobs:
+        try:
+            document = overridden(open_file(path), options.dimensions, options.texts)
+        except (ArchiveError, OverrideError) as error:
+            words = str(error) if path.name in str(error) else f"{path.name}: {error}"
+            code = _complain(ValueError(words))
+            continue
+        try:
+            name = pattern.format(job=stem_of(path), serial=document.job.serial.text)
+        except (LookupError, ValueError) as error:
+            raise OutputError(
+                f"--name “{pattern}” is not made of {{job}} and {{serial}}"
+            ) from error
+        if not name or "/" in name or name in (".", ".."):
+            raise OutputError(f"a file cannot be called “{name}”")
+        if hasattr(options, "name") and name in [other.name for other in found]:
+            raise OutputError(f"two jobs would write “{name}”: part them by --name")
+        found.append(_Read(path, name, document))
+    return found, code
+
+
+def _make(options: argparse.Namespace) -> int:
+    from tinstamp.engine.write import check_folder
     from tinstamp.output.result import OutputError
 
     try:
-        document = open_file(options.job)
+        jobs, code = _read(options)
         check_folder(options.out)
-        built = build(document)
-        for finding in built.report.findings:
-            who = f"{finding.stamp}: " if finding.stamp else ""
-            _say(f"{finding.level}: {who}{finding.message}")
-        if built.report.to_fix and not options.even_so:
-            _say("nothing was written: something is to fix (--even-so writes all the same)")
-            return 1
-        figures = {o.name: getattr(options, o.name) for o in all_options()}
-        written = write_files(built, options.out, stem_of(options.job), options.endings, figures)
-    except (ArchiveError, OutputError) as error:
+    except OutputError as error:
         return _complain(error)
+    return max([code, *(_made(job, options, len(options.jobs) > 1) for job in jobs)])
+
+
+def _made(job: _Read, options: argparse.Namespace, several: bool) -> int:
+    """Build and write one job; its exit code."""
+    from tinstamp.engine.build import build
+    from tinstamp.engine.write import write_files
+    from tinstamp.output.outputs import all_options
+    from tinstamp.output.result import OutputError
+
+    whose = f"{job.path.name}: " if several else ""
+    built = build(job.document)
+    for finding in built.report.findings:
+        who = f"{finding.stamp}: " if finding.stamp else ""
+        _say(f"{whose}{finding.level}: {who}{finding.message}")
+    if built.report.to_fix and not options.even_so:
+        _say(f"{whose}nothing was written: something is to fix (--even-so writes all the same)")
+        return 1
+    figures = {o.name: getattr(options, o.name) for o in all_options()}
+    try:
+        written = write_files(built, options.out, job.name, options.endings, figures)
+    except OutputError as error:
+        return _complain(ValueError(f"{whose}{error}"))
     for path in written:
         print(str(path).encode("utf-8", "replace").decode())
     return 1 if built.report.to_fix else 0
@@ -147,17 +236,24 @@ def _say(words: str) -> None:
 
 def _proof(options: argparse.Namespace) -> int:
     from tinstamp.engine.build import build
-    from tinstamp.job.archive import ArchiveError, open_file
 
-    try:
-        report = build(open_file(options.job)).report
-    except ArchiveError as error:
-        return _complain(error)
-    if options.json:
-        print(json.dumps(report.as_dict(), ensure_ascii=False, indent=1))
-    else:
-        _tell(report.as_dict())
-    return 1 if report.to_fix else 0
+    jobs, code = _read(options)
+    several = len(options.jobs) > 1
+    records = []
+    for job in jobs:
+        report = build(job.document).report
+        code = max(code, int(report.to_fix))
+        records.append({"job": job.path.name, **report.as_dict()})
+        if not options.json:
+            if several:
+                print(f"{job.path.name}:")
+            _tell(report.as_dict())
+    if options.json and several:
+        print(json.dumps(records, ensure_ascii=False, indent=1))
+    elif options.json and records:
+        alone = {key: value for key, value in records[0].items() if key != "job"}
+        print(json.dumps(alone, ensure_ascii=False, indent=1))
+    return code
 
 
 def _tell(record: dict) -> None:  # type: ignore[type-arg]

@@ -181,7 +181,7 @@ def _read(options: argparse.Namespace) -> tuple[list[_Read], int]:
             continue
         try:
             name = pattern.format(job=stem_of(path), serial=document.job.serial.text)
-        except (LookupError, ValueError) as error:
+        except (LookupError, ValueError, AttributeError) as error:
             raise OutputError(
                 f"--name “{pattern}” is not made of {{job}} and {{serial}}"
             ) from error
@@ -199,6 +199,8 @@ def _make(options: argparse.Namespace) -> int:
 
     try:
         jobs, code = _read(options)
+        if not jobs:
+            return code
         check_folder(options.out)
     except OutputError as error:
         return _complain(error)

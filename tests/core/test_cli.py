@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import logging
+import math
 import subprocess
 import sys
 from pathlib import Path
@@ -234,3 +235,65 @@ def test_no_engine_is_started_for_what_opens_no_window(
         with pytest.raises(SystemExit):
             main(words)
     assert "usage" in capsys.readouterr().out
+
+
+def test_several_jobs_at_once_with_figures_and_texts_set(tmp_path: Path) -> None:
+    """Two tanks of one file's kind, made larger and given another word; files by a pattern."""
+    for name, words in (("a", "HB8"), ("b", "HOT")):
+        save_file(document(stamp(text=words)), tmp_path / f"{name}.tinstamp")
+    jobs = (tmp_path / "a.tinstamp", tmp_path / "b.tinstamp")
+    out = tmp_path / "out"
+    run = tinstamp("make", *jobs, "--out", out, "--as", "svg", "--set", "diameter=100 mm",
+                   "--text", "Mark=No {serial}", "--name", "{job}-{serial}")  # fmt: skip
+    assert run.returncode == 0, run.stderr
+    assert sorted(path.name for path in out.iterdir()) == ["a-001.svg", "b-001.svg"]
+    told = tinstamp("proof", *jobs, "--json", "--set", "diameter=100 mm", "--text", "Mark=I")
+    first, second = json.loads(told.stdout)
+    assert [first["job"], second["job"]] == ["a.tinstamp", "b.tinstamp"]
+    assert first["blank_volume"] == second["blank_volume"]
+    wanted = math.pi / 4 * (100**2 - (100 - 2 * 1.6) ** 2) * 46
+    assert first["blank_volume"] == pytest.approx(wanted, rel=1e-9)
+    assert first["stamps"][0]["artwork_area"] == second["stamps"][0]["artwork_area"]
+
+
+@pytest.mark.parametrize(
+    ("words", "told", "code"),
+    [
+        (("--set", "girht=2 mm"), "no dimension called “girht”: there are diameter", 2),
+        (("--set", "diameter"), "write name=value", 2),
+        (("--set", "diameter=2 mm +"), "", 1),
+        (("--text", "Nobody=X"), "no stamp with a text called “Nobody”: there are Mark", 2),
+        (("--text", "Mark=" + "x" * 6000), "the text of “Mark”", 2),
+        (("--name", "{row}"), "is not made of {job} and {serial}", 2),
+        (("--name", "../{job}"), "cannot be called", 2),
+        (("--name", "all"), "two jobs would write “all”", 2),
+    ],
+)
+def test_what_is_wrong_with_several_jobs_is_told_and_nothing_written(
+    words: tuple[str, ...], told: str, code: int, tmp_path: Path,
+    capsys: pytest.CaptureFixture[str],
+) -> None:  # fmt: skip
+    for name in ("a", "b"):
+        save_file(document(stamp()), tmp_path / f"{name}.tinstamp")
+    jobs = [str(tmp_path / f"{name}.tinstamp") for name in ("a", "b")]
+    try:
+        found = main(["make", *jobs, "--out", str(tmp_path / "out"), "--as", "svg", *words])
+    except SystemExit as stopped:
+        found = int(stopped.code or 0)
+    assert found == code
+    assert told in capsys.readouterr().err
+    assert not list((tmp_path / "out").glob("*")) if (tmp_path / "out").exists() else True
+
+
+def test_one_job_that_cannot_be_read_leaves_the_others(tmp_path: Path) -> None:
+    save_file(document(stamp()), tmp_path / "good.tinstamp")
+    (tmp_path / "bad.tinstamp").write_bytes(b"nothing")
+    run = tinstamp("make", tmp_path / "bad.tinstamp", tmp_path / "good.tinstamp",
+                   "--out", tmp_path / "out", "--as", "svg")  # fmt: skip
+    assert run.returncode == 2 and run.stderr.count("bad.tinstamp") == 1
+    assert (tmp_path / "out" / "good.svg").exists()
+
+
+def test_the_version_is_told_without_anything_being_started() -> None:
+    run = tinstamp("--version")
+    assert run.returncode == 0 and run.stdout.startswith("tinstamp 0.")

@@ -70,8 +70,8 @@ def test_every_limit_has_its_reason_and_its_source() -> None:
 
 def test_commands_have_names_and_keys_of_their_own() -> None:
     names = [command.name for command in COMMANDS]
-    keys = [command.keys for command in COMMANDS if command.keys]
+    keys = [key for command in COMMANDS if command.keys for key in command.keys.split(" or ")]
     assert len(set(names)) == len(names) and len(set(keys)) == len(keys)
     assert all(view in COMMANDS for view in VIEWS)
-    for command in COMMANDS:
-        assert re.fullmatch(r"((Ctrl|Shift)\+)*(F\d+|Esc|[A-Z0-9])|", command.keys)
+    for key in keys:
+        assert re.fullmatch(r"((Ctrl|Shift)\+)*(F\d+|Esc|[A-Z0-9])", key)

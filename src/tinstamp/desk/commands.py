@@ -22,7 +22,7 @@ class Command:
     Attributes
     ----------
     name : by which buttons and menus ask for it. words : what it is called.
-    keys : as Qt writes them; nothing for none.
+    keys : as Qt writes them, with “or” between several; nothing for none.
     run : the window's method, by its dotted name. argument : what that is called with.
     tip : what it does, where the words do not say it.
     when : whether it can be done now.
@@ -65,6 +65,7 @@ COMMANDS: tuple[Command, ...] = (
     Command("open", "Open …", "Ctrl+O", "File", "files.ask_open", tip="Open a job"),
     Command("save", "Save", "Ctrl+S", "File", "files.save"),
     Command("save as", "Save as …", "Ctrl+Shift+S", "File", "files.save_as"),
+    Command("quit", "Quit", "Ctrl+Q", "File", "close"),
     Command("shelve", "Put the blank on the shelf …", "", "File", "files.put_on_shelf"),
     Command("write", "Write files", "Ctrl+E", "File", "files.write", tip="Files for the maker"),
     Command(
@@ -72,9 +73,15 @@ COMMANDS: tuple[Command, ...] = (
         when=lambda session: session.history.undo_label is not None,
     ),
     Command(
-        "redo", "Redo", "Ctrl+Y", "Edit", "session.redo",
+        "redo", "Redo", "Ctrl+Y or Ctrl+Shift+Z", "Edit", "session.redo",
         when=lambda session: session.history.redo_label is not None,
     ),
+    Command("cut", "Cut", "Ctrl+X", "Edit", "cut", tip="The chosen stamp to the clipboard",
+            when=_stamp_chosen),
+    Command("copy", "Copy", "Ctrl+C", "Edit", "arrivals.copy",
+            tip="A copy of the chosen stamp to the clipboard", when=_stamp_chosen),
+    Command("paste", "Paste", "Ctrl+V", "Edit", "arrivals.paste",
+            tip="A stamp, a drawing or a text from the clipboard"),
     Command("add", "+ Stamp", "Ctrl+T", "Stamp", "add_stamp", tip="A new text on the chosen face"),
     Command("add upon", "Text on this stamp", "Ctrl+Shift+T", "Stamp", "add_upon",
             tip="A new text on the cap of the chosen stamp", when=_stamp_chosen),

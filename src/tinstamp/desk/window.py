@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from functools import partial
+from pathlib import Path
 
 from PySide6.QtCore import QSettings, Qt
-from PySide6.QtGui import QAction, QCloseEvent, QKeySequence
+from PySide6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence
 from PySide6.QtWidgets import (
     QButtonGroup,
     QHBoxLayout,
@@ -33,6 +34,7 @@ from tinstamp.desk.sheet.sheet_paint import heights
 from tinstamp.desk.sheet.sheet_view import SheetView
 from tinstamp.desk.ticket.proof_line import ProofLine
 from tinstamp.desk.ticket.ticket import Ticket
+from tinstamp.desk.work.arrivals import Arrivals
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.part_files import PartFiles
 from tinstamp.desk.work.placing import remedied
@@ -67,6 +69,8 @@ class Window(QMainWindow):
         self.fields = Fields(self.session, self.settings)
         self.proof = ProofLine(self.session)
         self.files = JobFiles(self, self.session, self.settings)
+        self.arrivals = Arrivals(self.session, self, self)
+        self.setAcceptDrops(True)
         self._make_actions()
         self._lay_out()
         self.ticket.add_stamp.connect(self.add_stamp)
@@ -96,7 +100,7 @@ class Window(QMainWindow):
         self.actions_by_name: dict[str, QAction] = {}
         for command in COMMANDS:
             action = QAction(command.words, self)
-            action.setShortcut(QKeySequence(command.keys))
+            action.setShortcuts([QKeySequence(k) for k in command.keys.split(" or ")])
             action.setToolTip(command.told)
             action.triggered.connect(runner(self, command))
             self.addAction(action)
@@ -256,7 +260,7 @@ class Window(QMainWindow):
         again = partial(self.add_stamp, artwork, wish, file)
         if self.session.awaited.when_laid(self.session.face, again):
             return False
-        found = self._first_place()
+        found = self.first_place()
         if found is None:
             return False
         setting, height = found
@@ -270,7 +274,7 @@ class Window(QMainWindow):
         job = job.model_copy(update={"stamps": (*job.stamps, stamp)})
         label = f"add “{stamp.name}”"
         if file is not None and isinstance(given, Logo):
-            taken = self.session.take_logo(job, given.digest, file, label)
+            taken = self.session.take(job, label, logos={given.digest: file})
         else:
             taken = self.session.replace(job, label)
         if not taken:
@@ -283,7 +287,7 @@ class Window(QMainWindow):
             box.selectAll()
         return True
 
-    def _first_place(self) -> tuple[Setting, float] | None:
+    def first_place(self) -> tuple[Setting, float] | None:
         """Where a new stamp lies: in the middle of the picked face, else of the first; and how high
         its letters are, mm. None where there is no face."""
         session, charts = self.session, self.session.charts
@@ -386,7 +390,28 @@ class Window(QMainWindow):
         except ValueError as error:
             session.failed.emit(str(error)[:1].upper() + str(error)[1:])
 
+    def cut(self) -> None:
+        """Take the chosen stamp off the ticket, to the clipboard."""
+        self.arrivals.copy()
+        self.ticket.delete_stamp()
+
+    def open_job(self, path: Path) -> None:
+        """Open a job in place of this one."""
+        self.files.open(path)
+
+    def open_part(self, path: Path) -> None:
+        """Begin a job with a part."""
+        self.files.new_from(path)
+
     # -- the window itself
+
+    def dragEnterEvent(self, event: QDragEnterEvent) -> None:
+        if self.arrivals.would_take(event.mimeData()):
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent) -> None:
+        event.acceptProposedAction()
+        self.arrivals.take(event.mimeData())
 
     def complain(self, title: str, error: Exception) -> None:
         """Tell of an error and wait until that is read."""

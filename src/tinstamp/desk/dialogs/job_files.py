@@ -39,6 +39,11 @@ class JobFiles:
         if self.may_leave():
             self.window_.part_files.ask("new")
 
+    def new_from(self, path: Path) -> None:
+        """A new job whose blank is that part."""
+        if self.may_leave():
+            self.window_.part_files.open(path, "new")
+
     def take_from_shelf(self, item: ShelfItem) -> None:
         """A new job with a blank from the shelf."""
         if not self.may_leave():

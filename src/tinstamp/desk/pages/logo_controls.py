@@ -89,7 +89,8 @@ def _put_newer(page: FieldsPage, index: int) -> None:
         if found is None or not isinstance(logo, Logo):
             return
         job = with_file(session.job, logo.digest, found.digest)
-        if session.take_logo(job, found.digest, found.data, f"take in {found.path.name} anew"):
+        label = f"take in {found.path.name} anew"
+        if session.take(job, label, logos={found.digest: found.data}):
             session.background.live.watch(found.digest, found.path, logo.format)
 
     def renew() -> None:

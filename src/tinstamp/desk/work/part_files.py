@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import re
+from collections.abc import Callable
 from concurrent.futures import Future
 from pathlib import Path
 from typing import Any
@@ -38,6 +39,8 @@ from tinstamp.job.wording import first_problem
 
 AS_READ = "as it stands in its file; its faces are being looked at"
 """said of a part that was just read"""
+PASTED = "pasted.svg"
+"""What a drawing from the clipboard is called."""
 STEP = "STEP files (*.step *.stp *.STEP *.STP)"
 FONT = "Fonts (*.ttf *.otf *.ttc *.otc *.woff *.woff2)"
 TITLES = {
@@ -97,7 +100,8 @@ class PartFiles(QObject):
     def open(self, path: Path, purpose: str) -> None:
         """Read a file for a purpose (see `ask`); whatever is wrong with it is told."""
         name = label_from(path)
-        try:
+
+        def take() -> None:
             data = self.session.disk.done(lambda: _bytes(path))
             if purpose in ("points", "rail_points"):
                 self._profile(name, data, purpose)
@@ -107,6 +111,16 @@ class PartFiles(QObject):
                 self._logo(name, path, data, purpose == "new logo")
             else:
                 self._part(name, data, purpose)
+
+        self._told(name, take)
+
+    def paste_logo(self, data: bytes) -> None:
+        """A drawing from the clipboard as a new stamp; whatever is wrong with it is told."""
+        self._told(PASTED, lambda: self._logo(PASTED, None, data, True))
+
+    def _told(self, name: str, take: Callable[[], None]) -> None:
+        try:
+            take()
         except OSError as error:
             self.session.failed.emit(f"{name} cannot be read: {error.strerror}")
         except Cancelled:
@@ -186,13 +200,13 @@ class PartFiles(QObject):
         if purpose == "renew":
             for name, value in fields.items():
                 job = changed(job, ("blank", "features", index, name), value)
-            self.session.take_part(job, digest, found.data, label)
+            self.session.take(job, label, parts={digest: found.data})
             return
         face = self.session.face or ""
         at = Position(face=face if face in Faces.of(self.session.charts).names else "")
         name = edit.free_feature_name(job, _name(found.name))
         part = Imported.model_validate({"name": name, "how": purpose, "at": at, **fields})
-        if self.session.take_part(edit.added(job, part), digest, found.data, label):
+        if self.session.take(edit.added(job, part), label, parts={digest: found.data}):
             self.session.select_feature(len(job.blank.features))
 
     def _which(self, found: m.Imported) -> int | None:
@@ -220,11 +234,11 @@ class PartFiles(QObject):
             index=face.index,
         )
         job = changed(self.session.job, ("stamps", index, "artwork", "font"), ref)
-        self.session.take_font(job, font, f"take in {name}")
+        self.session.take(job, f"take in {name}", fonts={font.digest: font.data})
 
-    def _logo(self, name: str, path: Path, data: bytes, fresh: bool) -> None:
+    def _logo(self, name: str, path: Path | None, data: bytes, fresh: bool) -> None:
         """A logo for the chosen stamp, or for a new one on the chosen face. Raises ValueError."""
-        ending = path.suffix.removeprefix(".").lower()
+        ending = name.rpartition(".")[2].lower()
         kind = {"svg": "svg", "dxf": "dxf", "png": "png", "jpg": "jpg", "jpeg": "jpg"}.get(ending)
         if kind is None:
             raise ValueError(f"{name} is none of SVG, DXF, PNG and JPEG")
@@ -245,8 +259,8 @@ class PartFiles(QObject):
             taken = self.window_.add_stamp(sized, Path(name).stem, data)
         else:
             job = changed(session.job, ("stamps", session.selected, "artwork"), sized)
-            taken = session.take_logo(job, digest, data, f"take in {name}")
-        if taken:
+            taken = session.take(job, f"take in {name}", logos={digest: data})
+        if taken and path is not None:
             session.background.live.watch(digest, path, logo.format, looked)
         if taken and choice is not None and choice.each:
             job = each_ink(session.job, session.selected, choice.fields())

@@ -16,7 +16,6 @@ from typing import Any
 from pydantic import ValidationError
 from PySide6.QtCore import QObject, Signal
 
-from tinstamp.artwork.fonts import FontData
 from tinstamp.artwork.logo import read_guarded, read_with
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.stretch import Measure
@@ -257,21 +256,11 @@ class Session(QObject):
         name, word = self.job.blank.features[index].name, "on" if on else "off"
         self.edit(("blank", "features", index, "on"), on, f"switch {word} “{name}”")
 
-    def take_part(self, job: Job, digest: str, data: bytes, label: str) -> bool:
-        """A job that uses an imported file, and the file's bytes."""
-        now = with_fonts(job, self.document)
-        return self._take(replace(now, parts={**now.parts, digest: data}), label)
-
-    def take_font(self, job: Job, font: FontData, label: str) -> bool:
-        """A job that uses a font from a file, and the font."""
-        now = self.history.now
-        held = {**now.fonts, font.digest: font.data}
-        return self._take(replace(now, job=job, fonts=held), label)
-
-    def take_logo(self, job: Job, digest: str, data: bytes, label: str) -> bool:
-        """A job that uses a logo's file, and the file's bytes."""
-        now = with_fonts(job, self.document)
-        return self._take(replace(now, logos={**now.logos, digest: data}), label)
+    def take(self, job: Job, label: str, **held: Mapping[str, bytes]) -> bool:
+        """A job that uses files, and their bytes by digest: `fonts`, `parts`, `logos`."""
+        now = self.document
+        every = {k: {**getattr(now, k), **held.get(k, {})} for k in ("fonts", "parts", "logos")}
+        return self._take(with_fonts(job, Document(job, **every)), label)
 
     # -- files
 

@@ -1,0 +1,158 @@
+"""What comes from outside by the hand: files dropped on the window, stamps and text pasted."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from pathlib import Path
+from typing import Protocol
+
+from PySide6.QtCore import QMimeData, QObject, QPoint
+from PySide6.QtGui import QCursor, QGuiApplication
+from PySide6.QtWidgets import QMenu, QWidget
+
+from tinstamp.desk.work.part_files import PartFiles
+from tinstamp.desk.work.session import Session
+from tinstamp.job.archive import ArchiveError, Document, dump, load
+from tinstamp.job.edit_stamps import free_name
+from tinstamp.job.features import Imported, Tube
+from tinstamp.job.model import LONGEST_TEXT, Blank, Drawn, Job, Setting, Text
+
+STAMP = "application/x-tinstamp-stamp"
+"""A stamp on the clipboard: a job of that stamp alone, with its fonts and its logo."""
+KINDS: Mapping[str, str] = {
+    ".tinstamp": "job", ".step": "part", ".stp": "part", ".svg": "logo", ".dxf": "logo",
+    ".png": "logo", ".jpg": "logo", ".jpeg": "logo", ".ttf": "font", ".otf": "font",
+    ".ttc": "font", ".otc": "font", ".woff": "font", ".woff2": "font",
+}  # fmt: skip
+"""What a file is taken for, by its ending."""
+MOST_FILES = 20
+"""files that are taken at once"""
+
+
+class Desk(Protocol):
+    """What arrivals need of the window."""
+
+    part_files: PartFiles
+
+    def open_job(self, path: Path) -> None:
+        """Open a job in place of this one."""
+
+    def open_part(self, path: Path) -> None:
+        """Begin a job with a part."""
+
+    def add_stamp(self, artwork: Drawn | None = None, wish: str = "Stamp") -> bool:
+        """A new stamp on the chosen face."""
+
+    def first_place(self) -> tuple[Setting, float] | None:
+        """Where a new stamp lies."""
+
+
+class Arrivals(QObject):
+    """Takes what was dropped or pasted, or tells why it cannot."""
+
+    def __init__(self, session: Session, desk: Desk, window: QWidget) -> None:
+        super().__init__(window)
+        self.session, self.desk, self.window_ = session, desk, window
+        self.files = desk.part_files
+
+    # -- dropped
+
+    def would_take(self, mime: QMimeData) -> bool:
+        """True for something that can be dropped."""
+        return bool(_paths(mime)) or mime.hasFormat(STAMP)
+
+    def take(self, mime: QMimeData) -> None:
+        """Take what was dropped or pasted: files, a stamp, or text."""
+        paths = _paths(mime)
+        if paths:
+            for path in paths[:MOST_FILES]:
+                self._file(path)
+        elif mime.hasFormat(STAMP):
+            self._stamp(bytes(mime.data(STAMP).data()))
+        elif mime.hasFormat("image/svg+xml"):
+            self.files.paste_logo(bytes(mime.data("image/svg+xml").data()))
+        elif mime.hasText() and mime.text().strip():
+            self.desk.add_stamp(Text(text=mime.text().strip()[:LONGEST_TEXT]), "Stamp")
+
+    def _file(self, path: Path) -> None:
+        kind = KINDS.get(path.suffix.lower())
+        if kind == "job":
+            self.desk.open_job(path)
+        elif kind == "part":
+            self._part(path)
+        elif kind == "logo":
+            self.files.open(path, "new logo")
+        elif kind == "font":
+            chosen = self.session.selected
+            if chosen < 0 or not isinstance(self.session.job.stamps[chosen].artwork, Text):
+                self._tell(f"{path.name}: choose a text first, which is to be set in this font")
+            else:
+                self.files.open(path, "font")
+        else:
+            self._tell(f"{path.name} is no job, part, logo, picture or font")
+
+    def _part(self, path: Path) -> None:
+        """What a part is for is asked where it was dropped."""
+        menu = QMenu(self.window_)
+        features, at = self.session.job.blank.features, self.session.feature
+        renewed = features[at] if at < len(features) else None
+        if isinstance(renewed, Imported):
+            menu.addAction(f"In place of “{renewed.name}”", lambda: self.files.open(path, "renew"))
+        menu.addAction("As a new job", lambda: self.desk.open_part(path))
+        menu.addAction("Joined to this part", lambda: self.files.open(path, "join"))
+        menu.addAction("Cut from this part", lambda: self.files.open(path, "cut"))
+        menu.popup(QCursor.pos() if self.window_.underMouse() else self._middle())
+
+    def _middle(self) -> QPoint:
+        return self.window_.mapToGlobal(self.window_.rect().center())
+
+    # -- copied and pasted
+
+    def copy(self) -> None:
+        """The chosen stamp to the clipboard, with its fonts and its logo."""
+        index = self.session.selected
+        if index < 0:
+            return
+        stamp = self.session.job.stamps[index]
+        alone = stamp.setting.model_copy(update={"from_stamp": ""})
+        stamp = stamp.model_copy(update={"setting": alone})
+        job = Job(blank=Blank(features=(Tube(),)), stamps=(stamp,))
+        now = self.session.document
+        mime = QMimeData()
+        mime.setData(STAMP, dump(Document(job, now.fonts, {}, now.logos)))
+        if isinstance(stamp.artwork, Text):
+            mime.setText(stamp.artwork.text)
+        QGuiApplication.clipboard().setMimeData(mime)
+
+    def paste(self) -> None:
+        """What the clipboard holds."""
+        self.take(QGuiApplication.clipboard().mimeData())
+
+    def _stamp(self, data: bytes) -> None:
+        try:
+            held = load(data, "what was copied")
+        except ArchiveError as error:
+            self._tell(str(error))
+            return
+        job, (stamp, *_) = self.session.job, held.job.stamps
+        setting = stamp.setting
+        if setting.face not in self.session.kinds:
+            found = self.desk.first_place()
+            if found is None:
+                self._tell("there is no face for the stamp that was copied")
+                return
+            setting = found[0]
+        named = {"name": free_name(job, stamp.name), "setting": setting}
+        stamps = (*job.stamps, stamp.model_copy(update=named))
+        job = job.model_copy(update={"stamps": stamps})
+        label = f"paste “{stamp.name}”"
+        if self.session.take(job, label, fonts=held.fonts, logos=held.logos):
+            self.session.select(len(stamps) - 1)
+
+    def _tell(self, words: str) -> None:
+        self.session.failed.emit(words[:1].upper() + words[1:])
+
+
+def _paths(mime: QMimeData) -> list[Path]:
+    """The files of a drop that lie on this machine."""
+    return [Path(url.toLocalFile()) for url in mime.urls() if url.isLocalFile()]

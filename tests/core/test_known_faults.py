@@ -6,7 +6,7 @@ from __future__ import annotations
 import hashlib
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import pytest
 
@@ -29,6 +29,7 @@ from tinstamp.job.model import (
     Text,
 )
 from tinstamp.job.resolve import resolve
+from tinstamp.proofing.check import CHECKS
 from tinstamp.proofing.checks import LIMITS
 from tinstamp.proofing.finding import Remedy
 
@@ -319,3 +320,18 @@ def test_a_remedy_keeps_the_names_in_a_formula() -> None:
     mended_one = mended(document, found.remedies[0])
     assert mended_one.job.stamps[0].relief.depth == "t.wall * 0.8 - 0.4 mm"
     assert not [f for f in build(mended_one).report.findings if f.check == "wall left"]
+
+
+def test_a_check_that_fails_is_told_and_the_part_is_built(monkeypatch: pytest.MonkeyPatch) -> None:
+    """What was not looked at is not taken for sound; and the picture does not wait for checks."""
+
+    def broken(*_: object) -> None:
+        raise RuntimeError("a library's own")
+
+    seen: list[str] = []
+    monkeypatch.setitem(CHECKS, "tight gap", replace(CHECKS["tight gap"], run=broken))  # type: ignore[arg-type]
+    document = part(text("HB8"))
+    built = build(document, picture=lambda meshes, blank: seen.append("picture"))
+    assert seen == ["picture"] and built.report.valid and built.report.stamps[0].built_by
+    (found,) = [f for f in built.report.findings if f.check == "not checked"]
+    assert found.stamp == "T" and found.level == "look"

@@ -18,10 +18,11 @@ from tinstamp.chart.joint import Faces
 from tinstamp.engine.blanks import FeatureError, Step, key_of, made, steps_of
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.culprits import NO_WALL, culprits
+from tinstamp.engine.later import Later, told_now
 from tinstamp.engine.layer import Layer, Put
 from tinstamp.engine.marked import Marked
 from tinstamp.engine.measuring import ink_box, long_way, wall_behind
-from tinstamp.engine.nearest import near_floors
+from tinstamp.engine.nearest import findings_beside
 from tinstamp.engine.report import BodyReport, Report, StampReport
 from tinstamp.engine.seams import seams_for
 from tinstamp.engine.seen import findings_of_finished
@@ -116,7 +117,7 @@ class _Run:
         self.picture = picture
         self.progress = progress
         self.stopped = stopped
-        self.findings: list[Finding] = []
+        self.findings: list[Finding | Later] = []
         self.blank_errors: dict[str, str] = {}
         self.resolved = Resolved()
         self.under: dict[int, Hashable] = {}
@@ -347,7 +348,7 @@ class _Run:
         try:
             found = self._fit(item, near)
             subject = Subject(item, found)
-            self.findings += self._checked_flat(subject, near)
+            self.findings.append(Later(item.name, partial(self._checked_flat, subject, near)))
             if found.too_long > 0:
                 return None
             return self._made(marked, subject, direct)
@@ -395,13 +396,14 @@ class _Run:
         if done is None:
             done = self._executed(marked, item, todo, direct)
         for body, made_there in done.items():
-            layer, least = marked.layers[body], self.resolved.values.get("limits.least_wall", 0.0)
-            behind = near_floors(layer, item, wall, least, self.cache)
             whole = replace(
                 subject, wall=wall, loose=made_there.loose, depths=made_there.depths,
-                lean=made_there.lean, behind=behind,
+                lean=made_there.lean,
             )  # fmt: skip
             self.findings += checked("made", whole, self.resolved)
+            layer = marked.layers[body]
+            work = partial(findings_beside, layer, whole, self.resolved, self.cache)
+            self.findings.append(Later(item.name, work))
             if made_there.built_by == "boolean":
                 deepest = max((op for op in todo if op.body == body), key=lambda op: op.depth)
                 told = long_way(item, made_there, deepest, direct)
@@ -488,7 +490,7 @@ class _Run:
             resolved=self.resolved,
             bodies=bodies,
             stamps=stamps,
-            findings=sorted_findings(self.findings),
+            findings=sorted_findings(told_now(self.findings)),
             charts=blank.charts if blank else {},
             kinds=blank.kinds if blank else {},
             blank_errors=self.blank_errors,

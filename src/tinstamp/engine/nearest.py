@@ -5,6 +5,7 @@ drilled askew behind a letter, a pocket beside it.
 from __future__ import annotations
 
 from collections.abc import Collection, Sequence
+from dataclasses import replace
 
 import numpy as np
 from OCP.BRepExtrema import BRepExtrema_DistShapeShape
@@ -15,8 +16,20 @@ from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.layer import Layer
 from tinstamp.job.face_name import StampFace
+from tinstamp.job.resolve import Resolved
 from tinstamp.plan.planned import Planned
-from tinstamp.proofing.check import Near
+from tinstamp.proofing.check import Near, Subject, checked
+from tinstamp.proofing.finding import Finding
+
+
+def findings_beside(
+    layer: Layer, subject: Subject, resolved: Resolved, cache: Cache
+) -> tuple[Finding, ...]:
+    """Findings on what comes near to a stamp's floors from anywhere."""
+    assert subject.wall is not None
+    least = resolved.values.get("limits.least_wall", 0.0)
+    behind = near_floors(layer, subject.planned, subject.wall, least, cache)
+    return checked("finished", replace(subject, behind=behind), resolved)
 
 
 def near_floors(

@@ -322,7 +322,7 @@ def wall_left(it: Subject, limits: Numbers) -> Iterator[Finding]:
                       remedies=depth_of(it, cut[1] - least))  # fmt: skip
 
 
-@check("wall beside", "made", LEAST_WALL)
+@check("wall beside", "finished", LEAST_WALL)
 def wall_beside(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Little material between an engraving's floor and another face, in any direction."""
     cut, found, least = _cut(it), it.behind, limits["least_wall"]

@@ -335,3 +335,25 @@ def test_a_check_that_fails_is_told_and_the_part_is_built(monkeypatch: pytest.Mo
     assert seen == ["picture"] and built.report.valid and built.report.stamps[0].built_by
     (found,) = [f for f in built.report.findings if f.check == "not checked"]
     assert found.stamp == "T" and found.level == "look"
+
+
+@pytest.mark.parametrize(
+    "make",
+    [
+        lambda: part(Stamp(name="R", artwork=Shape(shape="rectangle", wide="20 mm", high="10 mm",
+                     line="0.1 mm"), setting=FLAT, relief=sunk(0.1))),
+        lambda: part(text("HB8", height="4 mm", font=FontRef(family="Tin Line", style="Regular"),
+                          cutter="0.1 mm")),
+        lambda: all_round(0.15),
+        lambda: part(text("HB8", height="1.5 mm", spacing="2 mm")),
+        lambda: part(Stamp(name="C", artwork=Shape(shape="rectangle", wide="4 mm", high="5 mm"),
+                     relief=sunk(0.1), setting=Setting(face="p.top", across="0 mm", up="0 mm",
+                     repeat=Repeat(kind="steps", count="3", step_across="4.1 mm",
+                                   step_up="0 mm")))),
+    ],
+    ids=["a line of its own width", "lines of a cutter", "the seam", "set spacing", "copies"],
+)  # fmt: skip
+def test_no_change_is_offered_that_would_not_help(make: Make) -> None:
+    """Making it larger leaves these widths as they are, or makes them smaller."""
+    found = [f for f in build(make()).report.findings if f.check in ("thin stroke", "tight gap")]
+    assert found and not any(f.remedies for f in found)

@@ -26,6 +26,7 @@ from tinstamp.engine.nearest import findings_beside
 from tinstamp.engine.report import BodyReport, Report, StampReport
 from tinstamp.engine.seams import seams_for
 from tinstamp.engine.seen import findings_of_finished
+from tinstamp.engine.stopped import Stopped
 from tinstamp.engine.told import field_in_words, is_off, stamp_report
 from tinstamp.engine.triangles import Mesh
 from tinstamp.engine.upon import NotThere, body_under, cap_chart, with_caps
@@ -52,14 +53,8 @@ Progress = Callable[[str, float], None]
 Picture = Callable[[Mapping[str, Mesh], Blank], None]
 """Called with the bodies' triangles and the blank, for its charts."""
 
-Places = tuple[tuple[float, float], ...]
-"""Points on a stamp's sheet, mm."""
 VOLUMES_AGREE = 1e-6
 """Largest relative difference between a body's volume and the sum of its stamps'."""
-
-
-class Stopped(Exception):
-    """The build was asked to stop."""
 
 
 @dataclass
@@ -255,12 +250,12 @@ class _Run:
         self.under[index] = (layer.key, face)
         return self._plan(index, with_caps(replace(blank, solid=layer.base), {face: chart}))
 
-    def _tell(self, index: int, level: str, check: str, told: str, where: Places = ()) -> None:
+    def _tell(self, index: int, level: str, check: str, told: str) -> None:
         name, path = self.job.stamps[index].name, ("stamps", index)
-        self.findings.append(Finding(level, check, name, told, where=where, path=path))  # type: ignore[arg-type]
+        self.findings.append(Finding(level, check, name, told, path=path))  # type: ignore[arg-type]
 
-    def _not_built(self, index: int, reason: str, where: Places = ()) -> None:
-        self._tell(index, "fix", "not built", reason, where)
+    def _not_built(self, index: int, reason: str) -> None:
+        self._tell(index, "fix", "not built", reason)
 
     def _unforeseen(self, index: int, what: str) -> None:
         """Any library's error is a finding of its stamp; the rest is built."""
@@ -353,20 +348,24 @@ class _Run:
                 return None
             return self._made(marked, subject, direct)
         except ReliefError as error:
-            self._pointed_out(marked, item, near, str(error))
+            todo = operations(item, self._fit(item, near), NO_WALL)
+            work = partial(self._pointed_out, item, todo, marked.layers[PART], str(error))
+            self.findings.append(Later(item.name, work))
         except Stopped:
             raise
         except Exception:
             self._unforeseen(item.index, "building it")
         return None
 
-    def _pointed_out(self, marked: Marked, item: Planned, near: list[Planned], reason: str) -> None:
-        """Tell why a stamp cannot be built, and which of its pieces it is."""
-        solid = marked.layers[PART].body(self.cache)
-        todo = operations(item, self._fit(item, near), NO_WALL)
-        key, work = (marked.whole_key, item.key), partial(culprits, todo, solid, self.stopped)
-        found = self.cache.get("culprits", key, work)
-        self._not_built(item.index, reason + found.told(item.art.text), found.places)
+    def _pointed_out(
+        self, item: Planned, todo: list[Operation], layer: Layer, reason: str
+    ) -> tuple[Finding, ...]:
+        """Why a stamp cannot be built, and which of its pieces it is."""
+        work = partial(culprits, todo, layer.base, self.stopped)
+        found = self.cache.get("culprits", (layer.key, item.key), work)
+        told = reason + found.told(item.art.text)
+        path = ("stamps", item.index)
+        return (Finding("fix", "not built", item.name, told, where=found.places, path=path),)
 
     def _flat_key(self, item: Planned) -> Hashable:
         under = self.under.get(item.index, self.plain_key)

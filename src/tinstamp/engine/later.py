@@ -6,6 +6,7 @@ import logging
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
+from tinstamp.engine.stopped import Stopped
 from tinstamp.proofing.finding import Finding
 
 LOG = logging.getLogger("tinstamp.build")
@@ -29,6 +30,8 @@ def told_now(findings: Sequence[Finding | Later]) -> list[Finding]:
             continue
         try:
             found += each.work()
+        except (Stopped, ConnectionError):
+            raise
         except Exception:  # whatever a library does: it is told, and the rest stands
             LOG.exception("a check failed for the stamp %s", each.stamp)
             told = "a check failed in a way that was not foreseen; the log tells more"

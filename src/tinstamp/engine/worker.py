@@ -119,7 +119,7 @@ class _Desk:
 
     def stopped(self) -> None:
         """Raises Stopped when a newer job has come, or a stop."""
-        from tinstamp.engine.build import Stopped
+        from tinstamp.engine.stopped import Stopped
 
         self.listen(wait=False)
         if any(isinstance(request, m.Build | m.Stop) for request in self.waiting):
@@ -170,9 +170,10 @@ class _Laying:
 def serve(connection: Connection) -> None:
     """Work until the other side closes the connection."""
     from tinstamp.blank.kernel import quiet
-    from tinstamp.engine.build import Built, Stopped, build
+    from tinstamp.engine.build import Built, build
     from tinstamp.engine.cache import Cache
     from tinstamp.engine.probing import ProbeError, probed
+    from tinstamp.engine.stopped import Stopped
     from tinstamp.engine.write import write_files
     from tinstamp.output.result import OutputError
 

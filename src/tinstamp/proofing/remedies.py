@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from tinstamp.artwork.glyphs import typeface
 from tinstamp.proofing.check import Subject
 from tinstamp.proofing.finding import Remedy
 
@@ -18,11 +19,12 @@ MOST_GROWN = 5.0
 
 
 def larger(it: Subject, factor: float) -> tuple[Remedy, ...]:
-    """Artwork made larger, or smaller, by a factor; nothing where it has no size of its own."""
+    """Artwork made larger, or smaller, by a factor; nothing where it has no size of its own, or
+    where some of its widths do not grow with that."""
     factor *= SURE if factor > 1 else 1.0
     of, drawn = it.planned.art.artwork, it.planned.art.artwork.given
     names = [name for name in drawn.sizes if name not in drawn.idle]
-    if not names or not 0 < factor <= MOST_GROWN or getattr(drawn, "given", "") == "file":
+    if not names or not 0 < factor <= MOST_GROWN or (factor > 1 and not _grows_evenly(it)):
         return ()
     base = ("stamps", it.planned.index, "artwork")
     changes = tuple(((*base, name), of(name) * factor) for name in names)
@@ -34,10 +36,28 @@ def larger(it: Subject, factor: float) -> tuple[Remedy, ...]:
     return (Remedy(words, changes),)
 
 
+def _grows_evenly(it: Subject) -> bool:
+    """True where every stroke and gap of a stamp grows with its size: no line of a set width, no
+    spacing, no copies a set step apart, no guide that it fills."""
+    art, setting = it.planned.art, it.planned.lay.setting.given
+    drawn, of = art.artwork.given, art.artwork
+    if art.frame is not None or art.about is not None or it.planned.lay.copies is not None:
+        return False
+    if it.planned.lay.guide is not None and setting.guide.fill != "no":
+        return False
+    if drawn.kind == "text":
+        lines = any(typeface(font).single_stroke for _, font in art.fonts)
+        return not lines and of("spacing") <= 0 and not art.shifts
+    if drawn.kind == "logo":
+        return bool(drawn.given != "file" and not of("stroke", 0.0))
+    return drawn.kind == "sign" or (drawn.kind == "shape" and not of("line", 0.0))
+
+
 def depth_of(it: Subject, most: float) -> tuple[Remedy, ...]:
-    """A depth that is no greater than so many mm; nothing where that is none."""
+    """A depth that is no greater than so many mm; nothing where that is none, or where letters have
+    depths of their own."""
     depth = math.floor(most / STEP + 1e-6) * STEP
-    if depth < LEAST_DEPTH:
+    if depth < LEAST_DEPTH or it.planned.depths:
         return ()
     path = ("stamps", it.planned.index, "relief", "depth")
     return (Remedy(f"depth {depth:.2f} mm instead of {it.planned.depth:.2f}", ((path, depth),)),)
@@ -51,10 +71,11 @@ def field_of(it: Subject, name: str, label: str, value: float) -> tuple[Remedy, 
 
 def moved_in(it: Subject, side: int, by: float) -> tuple[Remedy, ...]:
     """The stamp moved so many mm away from the left, right, lower or upper edge (0 to 3); nothing
-    where its place is an angle or another stamp's."""
+    where its place is an angle, another stamp's or a guide's, or turns on its sheet."""
     setting = it.planned.lay.setting
     name = "across" if side < 2 else "up"
-    if name in setting.angles or setting.given.from_stamp:
+    held = setting.given.from_stamp or it.planned.lay.guide is not None
+    if held or name in setting.angles or not it.planned.chart.affine:
         return ()
     way = 1.0 if side in (0, 2) else -1.0
     given = setting.given

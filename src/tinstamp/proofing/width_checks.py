@@ -87,12 +87,14 @@ def thin_strokes(it: Subject, limits: Numbers) -> Iterator[Finding]:
 def tight_gaps(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Gaps within and between letters that are too narrow, at the face or at the cap or floor."""
     least = limits["least_gap"]
-    known = [gap for gap in (_least(it, 1), _over_the_seam(it)) if gap is not None]
+    seam, within = _over_the_seam(it), _least(it, 1)
+    known = [gap for gap in (within, seam) if gap is not None]
     gap = min(known, key=lambda width: width.least, default=None)
     if gap is not None and short_of(gap.least, least):
         told = f"tightest gap {_told(it, gap)}, limit {least:.2f} mm"
+        wider = () if gap is seam else larger(it, least / max(gap.least, 1e-6))
         yield Finding("look", "tight gap", it.stamp, told, gap.least, least, "mm", (gap.at,),
-                      remedies=larger(it, least / max(gap.least, 1e-6)))  # fmt: skip
+                      remedies=wider)  # fmt: skip
 
 
 def _over_the_seam(it: Subject) -> Width | None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
-from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
+from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QTimer, QUrl
 from PySide6.QtGui import QDragEnterEvent, QDropEvent, QGuiApplication
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QMenu
@@ -37,6 +37,9 @@ def drop(hand: Hand, mime: QMimeData) -> bool:
     if not enter.isAccepted():
         return False
     QApplication.sendEvent(window, QDropEvent(QPointF(at), actions, mime, button, keys))
+    taken: list[bool] = []
+    QTimer.singleShot(0, lambda: taken.append(True))
+    hand.until(lambda: bool(taken))
     return True
 
 

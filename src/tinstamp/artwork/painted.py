@@ -7,7 +7,7 @@ two libraries that share nothing.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 import pathops
@@ -128,12 +128,14 @@ def whole(shapes: Sequence[Shape], speck: float = 0.0) -> tuple[list[Region], st
 @dataclass(frozen=True)
 class _Sheet:
     """Where a drawing begins and how large it is, mm; Clipper's whole numbers for its size; the
-    smallest piece of an outline, mm, 0 for a part of the size."""
+    smallest piece of an outline, mm, 0 for a part of the size. `made` holds what Clipper made of
+    shapes so far, which are used again where they cut several others."""
 
     low: Array
     size: float
     units: float = CLIPPER_UNITS
     speck: float = 0.0
+    made: dict[int, tuple[Shape, Rings]] = field(default_factory=dict, compare=False, repr=False)
 
     @property
     def em(self) -> float:
@@ -288,7 +290,8 @@ def _united(
                 feed(every, mapped(contour, there), centre)
         every.simplify(fix_winding=True, keep_starting_points=False)
     else:
-        every = _joined([_drawn(shape, there, centre) for shape in shapes])
+        made: dict[int, pathops.Path] = {}
+        every = _joined([_drawn(shape, there, centre, made) for shape in shapes])
     regions = chained(every, sheet.em * grow, merge_limit(sheet.em), centre)
     return [r.transformed(back, np.zeros(2)) for r in regions]
 
@@ -302,10 +305,21 @@ def _joined(paths: Sequence[pathops.Path]) -> pathops.Path:
     return every
 
 
-def _drawn(shape: Shape, there: Array, centre: Array) -> pathops.Path:
-    """A shape as a path of Skia's that does not cross itself. Raises pathops.PathOpsError."""
+def _drawn(
+    shape: Shape, there: Array, centre: Array, made: dict[int, pathops.Path]
+) -> pathops.Path:
+    """A shape as a path of Skia's that does not cross itself; what cuts several others is `made`
+    once. Raises pathops.PathOpsError."""
+    if id(shape) not in made:
+        made[id(shape)] = _drawn_anew(shape, there, centre, made)
+    return made[id(shape)]
+
+
+def _drawn_anew(
+    shape: Shape, there: Array, centre: Array, made: dict[int, pathops.Path]
+) -> pathops.Path:
     if isinstance(shape, Joined):
-        return _joined([_drawn(part, there, centre) for part in shape.parts])
+        return _joined([_drawn(part, there, centre, made) for part in shape.parts])
     if isinstance(shape, Painted):
         rule = pathops.FillType.EVEN_ODD if shape.even_odd else pathops.FillType.WINDING
         one = pathops.Path(fillType=rule)
@@ -315,7 +329,8 @@ def _drawn(shape: Shape, there: Array, centre: Array) -> pathops.Path:
         return one
     other = shape.only if isinstance(shape, Within) else shape.less
     how = pathops.PathOp.INTERSECTION if isinstance(shape, Within) else pathops.PathOp.DIFFERENCE
-    first, second = _drawn(shape.shape, there, centre), _drawn(other, there, centre)
+    first = _drawn(shape.shape, there, centre, made)
+    second = _drawn(other, there, centre, made)
     return pathops.op(first, second, how, fix_winding=True, keep_starting_points=False)
 
 
@@ -393,6 +408,12 @@ def _points(shapes: Sequence[Shape]) -> Array:
 
 def _clipped(shape: Shape, sheet: _Sheet) -> Rings:
     """The same by Clipper, in its whole numbers."""
+    if id(shape) not in sheet.made:  # the shape is kept with it, so that its number stays its own
+        sheet.made[id(shape)] = (shape, _clipped_anew(shape, sheet))
+    return sheet.made[id(shape)][1]
+
+
+def _clipped_anew(shape: Shape, sheet: _Sheet) -> Rings:
     if isinstance(shape, Painted):
         rings = [_ring(fine_polyline(c, LINES_STRAY * sheet.size), sheet) for c in shape.contours]
         rule = pyclipper.PFT_EVENODD if shape.even_odd else pyclipper.PFT_NONZERO

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import QSettings, Qt
+from PySide6.QtCore import QMimeData, QSettings, Qt, QTimer
 from PySide6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence
 from PySide6.QtWidgets import (
     QButtonGroup,
@@ -411,7 +411,10 @@ class Window(QMainWindow):
 
     def dropEvent(self, event: QDropEvent) -> None:
         event.acceptProposedAction()
-        self.arrivals.take(event.mimeData())
+        dropped, mime = event.mimeData(), QMimeData()
+        for kind in dropped.formats():
+            mime.setData(kind, dropped.data(kind))
+        QTimer.singleShot(0, lambda: self.arrivals.take(mime))  # the other program is let go first
 
     def complain(self, title: str, error: Exception) -> None:
         """Tell of an error and wait until that is read."""

@@ -149,7 +149,8 @@ class _Run:
             self.findings = kept
             marked = self._marked(blank, todo, direct=False)
             bodies = self._examined(marked, blank)
-        self.findings += findings_of_finished(marked, self.resolved, self.cache)
+        work = partial(findings_of_finished, marked, self.resolved, self.cache)
+        self.findings.append(Later("", work))
         blank = with_caps(blank, marked.caps, self.cache)
         report = self._report(bodies, tuple(marked.reports), blank)
         by_name = {item.name: item for item in marked.items}

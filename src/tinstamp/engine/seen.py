@@ -16,12 +16,12 @@ from tinstamp.proofing.finding import Finding
 from tinstamp.proofing.mark_view import FLOOR, FOREIGN, GROUND, INK, WALL, Surface
 
 
-def findings_of_finished(marked: Marked, resolved: Resolved, cache: Cache) -> list[Finding]:
+def findings_of_finished(marked: Marked, resolved: Resolved, cache: Cache) -> tuple[Finding, ...]:
     """What the checks of the finished part find. Stamps that none of them looks at cost nothing."""
     done = {report.name for report in marked.reports if report.built_by}
     looked_at = [x for x in marked.items if isinstance(x.stamp.artwork, Code) and x.name in done]
     if not looked_at:
-        return []
+        return ()
     mesh = together({name: layer.mesh(cache) for name, layer in marked.layers.items()})
     found: list[Finding] = []
     for item in looked_at:
@@ -31,7 +31,7 @@ def findings_of_finished(marked: Marked, resolved: Resolved, cache: Cache) -> li
             return checked("finished", Subject(item, finished=surface_of(mesh, item)), resolved)
 
         found += cache.get("finished", key, look)
-    return found
+    return tuple(found)
 
 
 def surface_of(mesh: Mesh, item: Planned) -> Surface:

@@ -141,11 +141,12 @@ def test_the_proof_line_counts_and_lists(opened: Hand) -> None:
     opened.until_built()
     report = window.session.report
     for level, button in window.proof.counts.items():
-        count = sum(f.level == level for f in report.findings)
+        members = [f for f in report.findings if f.level == level]
+        count, changes = len(members), sum(len(f.remedies) for f in members)
         assert button.isVisible() == bool(count)
         if count:
             assert button.text().startswith(f"{count} ")
-            assert len(button.menu().actions()) == count
+            assert len(button.menu().actions()) == count + changes
     assert "to fix" in LEVEL_WORD["fix"]
     opened.until(lambda: "exact solid in" in window.proof.state.text())
     card = window.ticket.finding_of(window.session.job.stamps[0])

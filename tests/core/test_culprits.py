@@ -63,6 +63,13 @@ def test_pieces_that_fail_only_together_are_told_apart(monkeypatch: pytest.Monke
     assert "make it of two stamps" in found.message and not found.where
 
 
+def test_a_search_that_ran_out_of_time_claims_nothing(monkeypatch: pytest.MonkeyPatch) -> None:
+    refused(monkeypatch, set(), together=2)
+    monkeypatch.setattr(searching, "SEARCH_SECONDS", 0.0)
+    _, found = told("HEM")
+    assert found.message == "the outlines and the part could not be combined"
+
+
 def test_an_error_that_nobody_foresaw_does_not_end_the_search(
     monkeypatch: pytest.MonkeyPatch,
 ) -> None:

@@ -17,7 +17,7 @@ from tinstamp.desk.dialogs.job_files import JobFiles
 from tinstamp.desk.work.arrivals import STAMP
 from tinstamp.engine.build import build
 from tinstamp.engine.write import write_files
-from tinstamp.job.archive import open_file
+from tinstamp.job.archive import Document, dump, open_file
 from tinstamp.job.features import Imported
 from tinstamp.job.model import Logo, Text
 
@@ -141,6 +141,11 @@ def test_cut_takes_the_stamp_away_and_what_is_damaged_is_told(
     assert not window.session.job.stamps
     window.arrivals.paste()
     assert first(plate).name == "Size"
+    bare = QMimeData()
+    job = window.session.job.model_copy(update={"stamps": ()})
+    bare.setData(STAMP, dump(Document(job)))
+    window.arrivals.take(bare)
+    assert heard[-1] == "What was copied holds no stamp"
     bad = QMimeData()
     bad.setData(STAMP, b"nothing")
     window.arrivals.take(bad)

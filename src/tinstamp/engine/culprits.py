@@ -27,18 +27,19 @@ NO_WALL = (math.inf, math.inf)
 @dataclass(frozen=True)
 class Culprits:
     """Pieces that cannot be built by themselves: the middle of each on the sheet, mm, and the
-    characters that they are. `of` : how many pieces there are."""
+    characters that they are. `of` : how many pieces there are. `apart` : all of them were tried and
+    are built by themselves, and yet not together."""
 
     places: tuple[tuple[float, float], ...]
     letters: tuple[int, ...]
     of: int
+    apart: bool
 
     def told(self, text: str) -> str:
         """Where they are and what to do, in words that follow the reason."""
-        if not self.places:
-            return (": each of its pieces can be built by itself; make it of two stamps"
-                    if self.of > 1 else "")  # fmt: skip
-        if len(self.places) == self.of:
+        if self.apart:
+            return ": each of its pieces can be built by itself; make it of two stamps"
+        if not self.places or len(self.places) == self.of:
             return ""
         x, y = self.places[0]
         named = "".join(text[k] for k in self.letters[:5] if k < len(text))
@@ -52,23 +53,29 @@ def culprits(operations: Sequence[Operation], solid: NamedSolid, stopped: Halt) 
     """The pieces of operations that cannot be put on a solid by themselves, found by halves."""
     until = time.perf_counter() + SEARCH_SECONDS
     found: list[Region] = []
+    failed = whole = False
     for op in operations:
         waiting = [op.placed.regions]
         while waiting and len(found) < MOST_TOLD and time.perf_counter() < until:
             regions = waiting.pop()
             if _is_made(solid, _alone(op, regions), stopped):
                 continue
+            failed = True
             if len(regions) == 1:
                 found += regions
                 continue
             half = len(regions) // 2
             waiting += [regions[half:], regions[:half]]
+        whole = not waiting
+        if waiting:
+            break
     middles = [(region.bounds[:2] + region.bounds[2:]) / 2 for region in found]
     letters = [k for region in found for k in region.letters]
     return Culprits(
         tuple((float(x), float(y)) for x, y in middles),
         tuple(dict.fromkeys(letters)),
         sum(len(op.placed.regions) for op in operations),
+        whole and failed and not found,
     )
 
 

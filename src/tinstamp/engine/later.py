@@ -21,8 +21,8 @@ class Later:
 
 
 def told_now(findings: Sequence[Finding | Later]) -> list[Finding]:
-    """All findings, those that were put off looked for now. An error of a library in one of them is
-    told of its stamp, so that what was not looked at is not taken for sound."""
+    """All findings; those that were put off are looked for here. A library's error in one of them
+    is told of its stamp, so that what was not looked at is not taken for sound."""
     found: list[Finding] = []
     for each in findings:
         if isinstance(each, Finding):

@@ -29,7 +29,7 @@ def larger(it: Subject, factor: float) -> tuple[Remedy, ...]:
     base = ("stamps", it.planned.index, "artwork")
     changes = tuple(((*base, name), of(name) * factor) for name in names)
     new, old = changes[0][1], of(names[0])
-    if drawn.kind == "text":
+    if drawn.kind == "text" and drawn.sizing != "width":
         words = f"letters {new:.2f} mm instead of {old:.2f}"
     else:
         words = f"{factor:.2f} times as large"

@@ -114,10 +114,10 @@ def gaps_to_others(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Gaps between this stamp's ink and another's that are too narrow to make, in space."""
     least = limits["least_gap"]
     touched = it.fit.touches if it.fit is not None else ()
-    for other in it.near if least > 0 else ():
-        if other.name in touched or not other.placed.regions:
-            continue
-        mine, theirs = _in_space(it.planned, least), _in_space(other, least)
+    others = [o for o in it.near if o.name not in touched and o.placed.regions] if least else []
+    mine = _in_space(it.planned, least) if others else (np.zeros((0, 2)), np.zeros((0, 3)))
+    for other in others:
+        theirs = _in_space(other, least)
         if not len(mine[0]) or not len(theirs[0]):
             continue
         away, _ = cKDTree(theirs[1]).query(mine[1], distance_upper_bound=least)

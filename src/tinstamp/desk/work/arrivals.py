@@ -134,7 +134,10 @@ class Arrivals(QObject):
         except ArchiveError as error:
             self._tell(str(error))
             return
-        job, (stamp, *_) = self.session.job, held.job.stamps
+        if not held.job.stamps:
+            self._tell("what was copied holds no stamp")
+            return
+        job, stamp = self.session.job, held.job.stamps[0]
         setting = stamp.setting
         if setting.face not in self.session.kinds:
             found = self.desk.first_place()

@@ -13,6 +13,7 @@ import pytest
 from tests.core.random_svg import drawing
 from tests.core.rendered import both_inks, common, overlap
 from tests.core.test_logo import svg
+from tinstamp.artwork.outline import bounds_of
 from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.svg.read import read_svg
 
@@ -36,13 +37,78 @@ TEXTS = [
     f'<g transform="rotate(20)"><text x="20" y="40" {WORDS} fill="none" stroke="#000">Oil</text>'
     "</g>",
     '<text x="5" y="50" style="font:bold 20px Nowhere, \'Barlow\', sans-serif">A\n   B  </text>',
+    *(f'<text x="5" y="40" {WORDS} {how}>{words}</text>' for how, words in (
+        ('letter-spacing="4"', "Fill up"), ('word-spacing="12"', "to it on"),
+        ('dx="0 3 3 6 -2" dy="0 5 -5 5"', "AVATA"), ('rotate="20"', "Turn"),
+        ('rotate="0 -30 45"', "Turn"), ('textLength="80"', "Long"), ('textLength="30"', "Longer"),
+        ('textLength="80" lengthAdjust="spacingAndGlyphs"', "Long"),
+        ('xml:space="preserve"', "  a   b"), ("", "  a  <tspan> b</tspan> <tspan>c  </tspan>"),
+        ('font-variant="small-caps"', "Small"), ("", 'A<tspan x="40 60" y="60 70">BCD</tspan>E'),
+        ("", 'H<tspan baseline-shift="sub" font-size="10">2</tspan>O'
+             '<tspan baseline-shift="super" font-size="9">3</tspan>'),
+        ("", 'H<tspan baseline-shift="5">2</tspan>O<tspan baseline-shift="-30%">3</tspan>'))),
+    f'<text x="5 20 35 50 65 80" y="40" {WORDS}>A<tspan dy="10">BC</tspan>DEF</text>',
+    f'<text x="50" y="40" {WORDS} text-anchor="middle" letter-spacing="5">corner</text>',
+    *(f'<text x="10" y="50" {WORDS} dominant-baseline="{name}">Exg</text>' for name in (
+        "middle", "central", "hanging", "mathematical", "text-before-edge", "text-after-edge")),
 ]  # fmt: skip
+LARGE_WORDS = 'font-family="Barlow" font-weight="bold" font-size="180"'
+ARCH = '<defs><path id="p" d="M100 600C200 100 800 100 900 600"/></defs>'
+RING = '<defs><circle id="p" cx="500" cy="500" r="300" transform="rotate(-90 500 500)"/></defs>'
+ON_PATHS = [
+    (ARCH, "", "", "Round the top"),
+    (ARCH, "", 'startOffset="50%" text-anchor="middle"', "Top"),
+    (ARCH, 'text-anchor="end"', 'startOffset="900"', "Top"),
+    (ARCH, 'letter-spacing="30"', 'startOffset="100"', "spaced"),
+    (ARCH, 'dy="-40"', "", "lifted"),
+    (ARCH, 'x="200"', "", "with x"),
+    (ARCH, "", "", "Far too long for this path"),
+    (ARCH, "", "", 'One <tspan font-size="100" dy="-30">two</tspan> six'),
+    (RING, "", 'startOffset="100"', "on circle"),
+]
 
 
 @pytest.mark.parametrize("body", TEXTS)
 def test_text_in_a_font_at_hand_is_drawn_as_a_renderer_draws_it(body: str) -> None:
     page = 'width="100" height="100" viewBox="0 0 100 100"'
     assert overlap(svg(body, page), 1024) >= 0.97
+
+
+@pytest.mark.parametrize(("defined", "how", "on", "words"), ON_PATHS)
+def test_text_on_a_path_is_drawn_as_a_renderer_draws_it(
+    defined: str, how: str, on: str, words: str
+) -> None:
+    """On a large page: the renderer measures its way along a path to half a px."""
+    page = 'width="1000" height="1000" viewBox="0 0 1000 1000"'
+    text = f'<text {LARGE_WORDS} {how}><textPath href="#p" {on}>{words}</textPath></text>'
+    assert overlap(svg(defined + text, page), 1024) >= 0.97
+
+
+def test_where_words_stand_that_the_renderer_places_otherwise() -> None:
+    """SVG 2, 11.4.1: what is anchored is as long as its shifts make it. CSS Text 3, 8.2: spaced
+    letters are not joined. SVG 2, 11.8.3: after a path words go on at its end, and letters off its
+    ends are not drawn."""
+
+    def bounds(body: str) -> tuple[float, float]:
+        low, _, high, _ = bounds_of(
+            read_svg(svg(body, 'width="100mm" height="100mm" viewBox="0 0 100 100"')).regions
+        )
+        return float(low), float(high)
+
+    low, high = bounds(f'<text x="50" y="40" {WORDS} text-anchor="middle">H<tspan dx="20">H'
+                       "</tspan></text>")  # fmt: skip
+    assert low + high == pytest.approx(100.0, abs=0.2)  # the letter's two bearings differ
+    apart = bounds(f'<text y="40" {WORDS} letter-spacing="9">ffi</text>')
+    whole = bounds(f'<text y="40" {WORDS}>f\u200cf\u200ci</text>')
+    assert apart[1] == pytest.approx(whole[1] + 18.0, abs=1e-3)
+    line = '<defs><path id="p" d="M0 50H30"/></defs>'
+    on = f'<text {WORDS}><textPath href="#p">I</textPath><tspan>I</tspan></text>'
+    alone = bounds(f'<text y="50" {WORDS}>I</text>')
+    assert bounds(line + on)[1] == pytest.approx(30.0 + alone[1], abs=1e-3)
+    off = f'{line}<text {WORDS}><textPath href="#p" startOffset="22">IH</textPath></text>'
+    notes = read_svg(svg(off + RECT)).notes
+    assert any("letters beyond the end of their path in the file left out (once)" in n
+               for n in notes)  # fmt: skip
 
 
 @pytest.mark.parametrize("feature", FEATURES)
@@ -101,8 +167,10 @@ def test_where_the_standard_alone_decides(body: str, true: float) -> None:
         ('<image href="a.png" width="9" height="9"/>', "pictures in the file left out (once)"),
         ("<text>words</text><text>more</text>", "text without a font in the file left out (2"),
         ('<text font-family="Nowhere">words</text>', "text in the font “Nowhere” in the file left"),
-        ('<text font-family="Barlow" font-weight="bold"><textPath href="#p">w</textPath></text>',
-         "text on a path in the file left out"),
+        ('<text font-family="Barlow" font-weight="bold" writing-mode="tb">w</text>',
+         "text that runs downwards in the file left out"),
+        ('<text font-family="Barlow" font-weight="bold" text-decoration="underline">w</text>',
+         "lines at words in the file left out"),
         ('<filter id="f"/><g filter="url(#f)"><circle r="9"/></g>', "filters in the file left out"),
         ('<pattern id="p"/><circle r="9" fill="url(#p)"/>', "patterns in the file left out"),
         ("<foreignObject><p/></foreignObject>", "foreign content in the file left out"),

@@ -23,14 +23,15 @@ INHERITED = {
     "stroke-dashoffset": "0", "visibility": "visible", "clip-rule": "nonzero",
     "marker-start": "none", "marker-mid": "none", "marker-end": "none", "font-family": "",
     "font-size": "16", "font-weight": "normal", "font-style": "normal", "text-anchor": "start",
-    "letter-spacing": "normal",
+    "letter-spacing": "normal", "word-spacing": "normal", "dominant-baseline": "auto",
+    "writing-mode": "lr", "white-space": "normal", "font-variant": "normal",
 }  # fmt: skip
 """Properties that go to what an element holds, and what they start with."""
 OWN = {
     "opacity": "1", "display": "inline", "clip-path": "none", "mask": "none", "filter": "none",
     "overflow": "", "transform": "none", "transform-origin": "", "transform-box": "view-box",
     "vector-effect": "none", "stop-color": "black", "stop-opacity": "1", "mask-type": "luminance",
-    "baseline-shift": "baseline",
+    "baseline-shift": "baseline", "text-decoration": "none",
 }  # fmt: skip
 """Properties of an element alone."""
 GEOMETRY = ("x", "y", "width", "height", "cx", "cy", "r", "rx", "ry", "d")

@@ -6,7 +6,7 @@ Source: SVG 2, chapters 5 (structure, `use`, `switch`), 7 and 8 (coordinates, vi
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from typing import Any
 
@@ -15,6 +15,7 @@ import numpy as np
 from tinstamp.artwork.outline import Array
 from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.svg.cascade import Cascade
+from tinstamp.artwork.svg.characters import About
 from tinstamp.artwork.svg.clips import Clips
 from tinstamp.artwork.svg.colour import Colour, reference
 from tinstamp.artwork.svg.figures import FIGURES, figure
@@ -27,6 +28,7 @@ from tinstamp.artwork.svg.state import State, local_name, target_name
 from tinstamp.artwork.svg.strokes import run_length
 from tinstamp.artwork.svg.style import START, Style, computed
 from tinstamp.artwork.svg.transforms import fitted, origin_of, scaling, shift, transform_of, turn
+from tinstamp.artwork.svg.word_path import WordPath, word_path
 from tinstamp.artwork.svg.words import text_runs
 from tinstamp.artwork.unite import mapped, polyline
 
@@ -199,13 +201,12 @@ class Walk:
             element, replace(state, matrix=matrix, clips=clips, wide=wide, high=high)
         )
 
-    def _runs(self, element: Any, name: str, state: State) -> list[Run]:
-        given = {**element.attrib, **state.style.sizes}
+    def _runs(self, given: Mapping[str, str], name: str, state: State) -> list[Run]:
         wide, high = (v if np.isfinite(v) else 0.0 for v in (state.wide, state.high))
         return figure(name, given, wide, high, state.style.font)
 
     def _figure(self, element: Any, name: str, state: State) -> Iterator[Layer]:
-        runs = tuple(self._runs(element, name, state))
+        runs = tuple(self._runs({**element.attrib, **state.style.sizes}, name, state))
         if not runs:
             return
         if state.style["visibility"] == "visible":
@@ -217,8 +218,27 @@ class Walk:
         def styled(inner: Any, above: Style) -> Style:
             return computed(inner, above, self.declared.get(inner, ()))
 
-        for runs, style in text_runs(element, state.style, styled, self.tell):
+        about = About(styled, lambda inner: self._word_path(inner, state), self.tell)
+        for runs, style in text_runs(element, state.style, about):
             yield from self._filled(element, runs, replace(state, style=style))
+
+    def _word_path(self, element: Any, state: State) -> WordPath | None:
+        """What a textPath runs along, in the text's own coordinates (SVG 2, 11.8.1)."""
+        if element.get("path"):
+            runs, matrix = self._runs({"d": element.get("path")}, "path", state), np.eye(3)
+        else:
+            target = self._target(element)
+            name = local_name(target)
+            if name not in FIGURES:
+                return None
+            style = computed(target, state.style, self.declared.get(target, ()))
+            own = self._stepped(target, style, replace(state, matrix=np.eye(3), clips=()))
+            runs, matrix = self._runs({**target.attrib, **style.sizes}, name, own), own.matrix
+        path = word_path(runs, matrix)
+        if path is None:
+            return None
+        told = length(element.get("startOffset"), path.length, state.style.font) or 0.0
+        return replace(path, offset=told)
 
     def _filled(self, element: Any, runs: tuple[Run, ...], state: State) -> Iterator[Layer]:
         """The fill of runs, then their stroke."""

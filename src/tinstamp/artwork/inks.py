@@ -110,19 +110,12 @@ class Study:
     @property
     def far_apart(self) -> bool:
         """True when some of its inks are colours that no one takes for one."""
-        colours = np.array([ink.rgb for ink in self.inks if ink.suggested == "ink"]).reshape(-1, 3)
-        if len(colours) < 2:
-            return False
-        apart = np.linalg.norm(colours[:, None] - colours, axis=-1)
-        return bool(apart.max() > FAR_APART)
+        return far_apart([ink.rgb for ink in self.inks if ink.suggested == "ink"])
 
     @property
     def paged(self) -> bool:
         """True when the lowest layer covers the drawing like a page."""
-        if not self.washes:
-            return False
-        covered = abs(sum(_area(ring) for ring in self.washes[0].rings))
-        return covered >= PAGE * self.page[0] * self.page[1] * RING_UNITS**2
+        return bool(self.washes) and covers(self.washes[0], self.page)
 
     @property
     def touching(self) -> bool:
@@ -175,6 +168,20 @@ class Study:
             return None
         size = np.ptp(np.concatenate(rings), axis=0) * self.size / RING_UNITS
         return float(size[0]), float(size[1])
+
+
+def covers(wash: Wash, page: tuple[float, float]) -> bool:
+    """True when a layer covers a page, as wide and high as that in parts of its size."""
+    covered = abs(sum(_area(ring) for ring in wash.rings))
+    return covered >= PAGE * page[0] * page[1] * RING_UNITS**2
+
+
+def far_apart(colours: Sequence[tuple[float, float, float]]) -> bool:
+    """True when there are two of red, green and blue, 0 to 1 each, that no one takes for one."""
+    rgb = np.array(colours, dtype=float).reshape(-1, 3)
+    if len(rgb) < 2:
+        return False
+    return bool(np.linalg.norm(rgb[:, None] - rgb, axis=-1).max() > FAR_APART)
 
 
 def _runs(washes: Sequence[Wash], uses: Mapping[str, Use]) -> list[tuple[Use, list[Ring]]]:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from tinstamp.artwork.inks import RING_UNITS, Study, Use, Uses, Wash
+from tinstamp.artwork.inks import RING_UNITS, Study, Use, Uses, Wash, covers
 from tinstamp.artwork.painted import Joined, Painted, Shape, Without, rings_of
 
 Bounds = tuple[float, float, float, float]
@@ -70,14 +70,29 @@ def _meet(a: Bounds, b: Bounds) -> bool:
     return a[0] <= b[2] and b[0] <= a[2] and a[1] <= b[3] and b[1] <= a[3]
 
 
-def studied(coats: Sequence[Coat], suggested: Uses = ()) -> Study:
-    """Layers of paint, from the lowest, to choose by."""
+def washed(coat: Coat, box: Bounds) -> Wash:
+    """A layer of paint in parts of a drawing's size. Raises LogoError."""
+    rings = rings_of(coat.shape, np.array(box[:2]), _size(box), RING_UNITS)
+    arrays = tuple(np.array(ring, dtype=np.int64) for ring in rings)
+    return Wash(coat.colour, coat.rgb, coat.opaque, coat.light, arrays)
+
+
+def on_a_page(coats: Sequence[Coat]) -> bool:
+    """True when the lowest layer covers the drawing like a page. Raises LogoError."""
     box = box_of([coat.shape for coat in coats])
-    size = max(box[2] - box[0], box[3] - box[1], 1e-9)
-    washes = []
-    for coat in coats:
-        rings = rings_of(coat.shape, np.array(box[:2]), size, RING_UNITS)
-        arrays = tuple(np.array(ring, dtype=np.int64) for ring in rings)
-        washes.append(Wash(coat.colour, coat.rgb, coat.opaque, coat.light, arrays))
-    page = ((box[2] - box[0]) / size, (box[3] - box[1]) / size)
-    return Study(tuple(washes), (box[0], box[1]), size, page, suggested)
+    return bool(coats) and covers(washed(coats[0], box), _page(box))
+
+
+def _size(box: Bounds) -> float:
+    return max(box[2] - box[0], box[3] - box[1], 1e-9)
+
+
+def _page(box: Bounds) -> tuple[float, float]:
+    return (box[2] - box[0]) / _size(box), (box[3] - box[1]) / _size(box)
+
+
+def studied(coats: Sequence[Coat], suggested: Uses = ()) -> Study:
+    """Layers of paint, from the lowest, to choose by. Raises LogoError."""
+    box = box_of([coat.shape for coat in coats])
+    washes = tuple(washed(coat, box) for coat in coats)
+    return Study(washes, (box[0], box[1]), _size(box), _page(box), suggested)

@@ -65,7 +65,7 @@ class Outline:
 
     def fine(self, off: float) -> Array:
         """Points along the loop, (m, 2), whose lines stray from it by no more than `off`."""
-        return fine_points(self.beziers, off)
+        return fine_points(self.beziers, off)[0]
 
     def reversed(self) -> Outline:
         """The same loop run the other way."""
@@ -145,23 +145,23 @@ MOST_LINES = 256
 """lines that stand for one curve at most"""
 
 
-def fine_points(beziers: Array, off: float, ends: bool = False) -> Array:
-    """Points of a chain of cubics (n, 4, 2), the start of each and as many within as keep its
-    lines within `off` of it; with `ends` the last end too.
+def fine_points(beziers: Array, off: float) -> tuple[Array, NDArray[np.int64]]:
+    """Points of cubics (n, 4, 2), the start of each and as many within as keep its lines within
+    `off` of it; and how many those are for each.
 
     Source: the chord's error is at most max |P''| / 8 to a step squared (any text on numerical
     analysis), and a cubic's second derivative lies within that of its control points.
     """
     bend = 6.0 * np.abs(np.diff(beziers, n=2, axis=1))
     most = np.linalg.norm(bend, axis=-1).max(axis=1)
-    counts = np.clip(np.ceil(np.sqrt(most / (8.0 * off))), 1, MOST_LINES).astype(int)
+    counts = np.clip(np.ceil(np.sqrt(most / (8.0 * off))), 1, MOST_LINES).astype(np.int64)
     which = np.repeat(np.arange(len(beziers)), counts)
     begin = np.repeat(np.cumsum(counts) - counts, counts)
     t = ((np.arange(len(which)) - begin) / counts[which])[:, None]
     s = 1.0 - t
     p = beziers[which]
     points = s**3 * p[:, 0] + 3 * s * s * t * p[:, 1] + 3 * s * t * t * p[:, 2] + t**3 * p[:, 3]
-    return np.vstack([points, beziers[-1, 3]]) if ends else np.asarray(points, dtype=float)
+    return np.asarray(points, dtype=float), counts
 
 
 def area_of(beziers: Array) -> float:
@@ -213,12 +213,19 @@ def _box(beziers: Array) -> Array:
 
 def inside(point: Array, loop: Array) -> bool:
     """True when the point lies within the polygon `loop`, (m, 2), by ray crossing."""
+    return bool(within_loop(point[None], loop)[0])
+
+
+def within_loop(points: Array, loop: Array) -> NDArray[np.bool_]:
+    """(n,) which of the points, (n, 2), lie within the polygon `loop`, (m, 2), by ray crossing."""
     x, y = loop[:, 0], loop[:, 1]
     x2, y2 = np.roll(x, -1), np.roll(y, -1)
-    across = (y > point[1]) != (y2 > point[1])
+    px, py = points.reshape(-1, 2).T[:, :, None]
+    across = (y > py) != (y2 > py)
     with np.errstate(divide="ignore", invalid="ignore"):
-        at = x + (point[1] - y) * (x2 - x) / (y2 - y)
-    return bool(np.count_nonzero(across & (point[0] < at)) % 2)
+        at = x + (py - y) * (x2 - x) / (y2 - y)
+    odd: NDArray[np.bool_] = np.count_nonzero(across & (px < at), axis=1) % 2 == 1
+    return odd
 
 
 def nest(outlines: Sequence[Outline], letters: tuple[int, ...] = ()) -> list[Region]:
@@ -232,8 +239,11 @@ def nest(outlines: Sequence[Outline], letters: tuple[int, ...] = ()) -> list[Reg
         low = np.array([p.min(axis=0) for p in loops])
         high = np.array([p.max(axis=0) for p in loops])
         boxes = shapely.box(low[:, 0], low[:, 1], high[:, 0], high[:, 1])
-        for i, j in shapely.STRtree(boxes).query(boxes, predicate="covered_by").T.tolist():
-            if j != i and inside(loops[i][0], loops[j]):
+        within, about = shapely.STRtree(boxes).query(boxes, predicate="covered_by")
+        for j in np.unique(about).tolist():
+            those = within[(about == j) & (within != j)]
+            held = within_loop(np.array([loops[i][0] for i in those.tolist()]), loops[j])
+            for i in those[held].tolist():
                 parents[i].append(j)
     owners = {i: i for i, around in enumerate(parents) if len(around) % 2 == 0}
     counters: dict[int, list[Outline]] = {i: [] for i in owners}

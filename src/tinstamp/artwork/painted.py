@@ -21,7 +21,7 @@ from tinstamp.artwork.unite import (
     Contour,
     chained,
     feed,
-    fine_polyline,
+    fine_polylines,
     mapped,
     merge_limit,
 )
@@ -47,6 +47,8 @@ LARGEST_SHAPES = 48
 """Shapes, the largest first, that others may lie hidden under."""
 MANY_PIECES = 4000
 """Pieces of one group of shapes, from which on its union is tried at two scales only."""
+MOST_PIECES = 10_000
+"""Pieces from which on it is tried at one: what differs is then followed in fine lines."""
 IN_LINES = "some of its curves could not be united and are followed in fine lines"
 """What is said of a drawing that is not wholly in curves."""
 LARGEST_DRAWING = 1e5
@@ -119,9 +121,7 @@ def whole(shapes: Sequence[Shape], speck: float = 0.0) -> tuple[list[Region], st
         regions, in_lines = _agreed(group, sheet)
         found += regions
         followed = followed or in_lines
-    off = (
-        "some of its curves could not be united and are followed in fine lines" if followed else ""
-    )
+    off = IN_LINES if followed else ""
     return found, off
 
 
@@ -166,20 +166,25 @@ _TRIES = [
 ]
 
 
+def _tries(pieces: float) -> int:
+    """How many of the tries are worth their time for so many pieces."""
+    if pieces > MOST_PIECES:
+        return 2
+    return 4 if pieces > MANY_PIECES else len(_TRIES)
+
+
 def _agreed(shapes: Sequence[Shape], sheet: _Sheet) -> tuple[list[Region], bool]:
     """Shapes united by one library and agreed to by the other; True when in fine lines."""
     try:
-        expected = _combined(
-            pyclipper.CT_UNION, [r for s in shapes for r in _clipped(s, sheet)], [],
-            pyclipper.PFT_NONZERO,
-        )  # fmt: skip
+        every = [ring for rings in _all_clipped(shapes, sheet) for ring in rings]
+        expected = _combined(pyclipper.CT_UNION, every, [], pyclipper.PFT_NONZERO)
     except pyclipper.ClipperException as error:
         raise LogoError("its outlines cannot be united") from error
     plain = all(isinstance(s, Painted) and not s.even_odd for s in shapes)
-    many = len(_points(shapes)) > 3 * MANY_PIECES
+    pieces = len(_points(shapes)) / 3
     off: list[float] = []
     best: tuple[float, list[Region]] | None = None
-    for em, turn, at_once in _TRIES[: 4 if many else None]:
+    for em, turn, at_once in _TRIES[: _tries(pieces)]:
         if at_once and not plain:
             continue
         try:
@@ -361,7 +366,8 @@ def _uncovered(shapes: Sequence[Shape], sheet: _Sheet) -> list[Shape]:
     boxes = np.array([_box(shape) for shape in shapes], dtype=object)
     order = np.argsort(-shapely.area(boxes), kind="stable")
     largest = set(order[:LARGEST_SHAPES].tolist())
-    rings = [ring for k in sorted(largest) for ring in _clipped(shapes[k], sheet)]
+    most = _all_clipped([shapes[k] for k in sorted(largest)], sheet)
+    rings = [ring for found in most for ring in found]
     try:
         rings = _combined(pyclipper.CT_UNION, rings, [], pyclipper.PFT_NONZERO)
     except pyclipper.ClipperException:
@@ -406,6 +412,21 @@ def _points(shapes: Sequence[Shape]) -> Array:
     return np.array(flat, dtype=float).reshape(-1, 2)
 
 
+def _all_clipped(shapes: Sequence[Shape], sheet: _Sheet) -> list[Rings]:
+    """All of them by Clipper: lines for the curves of many paths are made at once."""
+    plain = [s for s in shapes if isinstance(s, Painted) and id(s) not in sheet.made]
+    lines = iter(fine_polylines([c for s in plain for c in s.contours], LINES_STRAY * sheet.size))
+    for shape in plain:
+        rings = [_ring(next(lines), sheet) for _ in shape.contours]
+        sheet.made[id(shape)] = (shape, _filled(shape, rings))
+    return [_clipped(shape, sheet) for shape in shapes]
+
+
+def _filled(shape: Painted, rings: Rings) -> Rings:
+    rule = pyclipper.PFT_EVENODD if shape.even_odd else pyclipper.PFT_NONZERO
+    return _combined(pyclipper.CT_UNION, rings, [], rule)
+
+
 def _clipped(shape: Shape, sheet: _Sheet) -> Rings:
     """The same by Clipper, in its whole numbers."""
     if id(shape) not in sheet.made:  # the shape is kept with it, so that its number stays its own
@@ -415,21 +436,22 @@ def _clipped(shape: Shape, sheet: _Sheet) -> Rings:
 
 def _clipped_anew(shape: Shape, sheet: _Sheet) -> Rings:
     if isinstance(shape, Painted):
-        rings = [_ring(fine_polyline(c, LINES_STRAY * sheet.size), sheet) for c in shape.contours]
-        rule = pyclipper.PFT_EVENODD if shape.even_odd else pyclipper.PFT_NONZERO
-        return _combined(pyclipper.CT_UNION, rings, [], rule)
+        lines = fine_polylines(shape.contours, LINES_STRAY * sheet.size)
+        return _filled(shape, [_ring(line, sheet) for line in lines])
     if isinstance(shape, Joined):
         every = [ring for part in shape.parts for ring in _clipped(part, sheet)]
         return _combined(pyclipper.CT_UNION, every, [], pyclipper.PFT_NONZERO)
     other = shape.only if isinstance(shape, Within) else shape.less
     kind = pyclipper.CT_INTERSECTION if isinstance(shape, Within) else pyclipper.CT_DIFFERENCE
-    first, second = _clipped(shape.shape, sheet), _clipped(other, sheet)
+    first = _clipped(shape.shape, sheet)
+    parts = other.parts if isinstance(other, Joined) else (other,)
+    second = [ring for part in parts for ring in _clipped(part, sheet)]
     return _combined(kind, first, second, pyclipper.PFT_NONZERO)
 
 
 def _ring(points: Array, sheet: _Sheet) -> list[tuple[int, int]]:
-    whole_numbers = np.round((points - sheet.low) * sheet.fine).astype(np.int64)
-    return [(x, y) for x, y in whole_numbers.tolist()]
+    found: list[tuple[int, int]] = np.round((points - sheet.low) * sheet.fine).astype(int).tolist()
+    return found
 
 
 def _combined(kind: int, subject: Rings, clip: Rings, rule: int) -> Rings:

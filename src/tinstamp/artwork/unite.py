@@ -253,20 +253,38 @@ def contours_of(path: pathops.Path) -> list[Contour]:
 
 def polyline(contour: Contour, steps: int = 8) -> Array:
     """A contour in lines, (n, 2), each curve by that many."""
-    first, cubics, straight = _pieces(contour)
-    if not len(cubics):
-        return first[None]
+    return polylines([contour], steps)[0]
+
+
+def polylines(contours: Sequence[Contour], steps: int = 8) -> list[Array]:
+    """Contours in lines, as `polyline` has each, all at once."""
+    made = [_pieces(contour) for contour in contours]
+    cubics = np.concatenate([c for _, c, _ in made] or [np.zeros((0, 4, 2))])
     t = np.linspace(0.0, 1.0, steps + 1)[1:]
     points = evaluate(cubics, t)
     kept = np.ones((len(cubics), steps), dtype=bool)
-    kept[straight, :-1] = False
-    return np.vstack([first, points[kept]])
+    kept[np.concatenate([s for _, _, s in made] or [np.zeros(0, dtype=bool)]), :-1] = False
+    ends = np.cumsum([len(c) for _, c, _ in made])
+    found = []
+    for (first, c, _), end in zip(made, ends.tolist(), strict=True):
+        own = slice(end - len(c), end)
+        found.append(np.vstack([first, points[own][kept[own]]]))
+    return found
 
 
-def fine_polyline(contour: Contour, off: float) -> Array:
-    """A contour in lines, (n, 2), that stray from it by no more than `off`."""
-    first, cubics, _ = _pieces(contour)
-    return fine_points(cubics, off, ends=True) if len(cubics) else first[None]
+def fine_polylines(contours: Sequence[Contour], off: float) -> list[Array]:
+    """Contours in lines, (n, 2) each, that stray from them by no more than `off`."""
+    made = [_pieces(contour) for contour in contours]
+    cubics = np.concatenate([c for _, c, _ in made] or [np.zeros((0, 4, 2))])
+    points, counts = fine_points(cubics, off)
+    last = np.concatenate([[0], np.cumsum(counts)])
+    found = []
+    at = 0
+    for first, own, _ in made:
+        low, high = last[at], last[at + len(own)]
+        at += len(own)
+        found.append(np.vstack([points[low:high], own[-1, 3]]) if len(own) else first[None])
+    return found
 
 
 def _pieces(contour: Contour) -> tuple[Array, Array, NDArray[np.bool_]]:

@@ -17,8 +17,8 @@ from lxml import etree
 
 from tinstamp.artwork.crossing import crossings, doubles
 from tinstamp.artwork.drawing import MOST_BYTES, Drawing
-from tinstamp.artwork.inks import Study, Use, Uses, suggest
-from tinstamp.artwork.layered import Coat, box_of, inked, leaves, studied
+from tinstamp.artwork.inks import Study, Use, Uses, far_apart, suggest
+from tinstamp.artwork.layered import Coat, box_of, inked, leaves, on_a_page, studied
 from tinstamp.artwork.painted import LogoError, Shape, whole
 from tinstamp.artwork.svg.cascade import cascade
 from tinstamp.artwork.svg.clips import SHADED
@@ -33,7 +33,7 @@ from tinstamp.artwork.svg.lengths import (
 from tinstamp.artwork.svg.servers import FADING
 from tinstamp.artwork.svg.state import SEEN_FROM, SVG_NAMES
 from tinstamp.artwork.svg.walk import MOST_ELEMENTS, Walk
-from tinstamp.artwork.unite import Contour, mapped, polyline
+from tinstamp.artwork.unite import Contour, mapped, polylines
 
 SAME_PLACE = 1e-8
 """mm; an end that is no farther from the beginning closes."""
@@ -50,8 +50,7 @@ def read_svg(data: bytes, uses: Uses = ()) -> Drawing:
     asked = dict(uses)
     washes = [(name, layer.paint.opaque, layer.paint.light) for name, layer, _ in found.layers]
     several = len({name for name, *_ in washes}) > 1
-    study = _study(found) if several else None
-    suggested = suggest(washes, study is not None and study.paged)
+    suggested = suggest(washes, several and on_a_page(_coats(found)))
     use = {name: asked.get(name, usual) for name, usual in suggested}
     seen = [(use[name], shape) for name, _, shape in found.layers if use[name] != "out"]
     told = [*found.told, *_told_of_pale(found, use)]
@@ -62,19 +61,20 @@ def read_svg(data: bytes, uses: Uses = ()) -> Drawing:
     notes = [
         *found.notes,
         *told,
-        *(_told_of_inks(study, use) if study is not None and not asked else ()),
+        *(_told_of_inks(found, use) if several and not asked else ()),
     ]
     if off:
         notes.append(off)
-    rings = [(_ring(c), leaf.of_line) for leaf in leaves(shapes) for c in leaf.contours]
-    lines = tuple(ring for ring, _ in rings if len(ring) > 2)
-    drawn = [ring for ring, of_line in rings if len(ring) > 2 and not of_line]
+    drawn = [(c, leaf.of_line) for leaf in leaves(shapes) for c in leaf.contours]
+    rings = [_closed(line) for line in polylines([c for c, _ in drawn])]
+    lines = tuple(ring for ring in rings if len(ring) > 2)
+    by_hand = [r for r, (_, of_line) in zip(rings, drawn, strict=True) if not of_line]
     return Drawing(
         tuple(regions),
         tuple(notes),
         lines,
         len(doubles(lines, DRAWN_TWICE)),
-        crossings=tuple(crossings(drawn)),
+        crossings=tuple(crossings([ring for ring in by_hand if len(ring) > 2])),
         box=box_of([shape for _, _, shape in found.layers]),
     )
 
@@ -100,7 +100,7 @@ def drawn_lines(data: bytes) -> tuple[list[tuple[Contour, bool]], list[str]]:
 
 def study_svg(data: bytes) -> Study:
     """The colours of an SVG file, to choose by. Raises LogoError."""
-    return _study(_painted(data))
+    return studied(_coats(_painted(data)))
 
 
 @dataclass(frozen=True)
@@ -129,12 +129,16 @@ def _painted(data: bytes) -> _Found:
     return _Found(tuple(found), notes, tuple(_told(walk.told)))
 
 
-def _study(found: _Found) -> Study:
-    coats = []
-    for name, layer, shape in found.layers:
-        rgb = (layer.paint.red, layer.paint.green, layer.paint.blue)
-        coats.append(Coat(name, rgb, layer.paint.opaque, layer.paint.light, shape))
-    return studied(coats)
+def _coats(found: _Found) -> list[Coat]:
+    return [
+        Coat(name, rgb_of(layer.paint), layer.paint.opaque, layer.paint.light, shape)
+        for name, layer, shape in found.layers
+    ]
+
+
+def rgb_of(paint: Colour) -> tuple[float, float, float]:
+    """Red, green and blue, 0 to 1 each."""
+    return paint.red, paint.green, paint.blue
 
 
 def colour_name(paint: Colour) -> str:
@@ -143,12 +147,13 @@ def colour_name(paint: Colour) -> str:
     return paint.name if share >= 100 else f"{paint.name} {share} %"
 
 
-def _told_of_inks(study: Study, use: dict[str, Use]) -> list[str]:
+def _told_of_inks(found: _Found, use: dict[str, Use]) -> list[str]:
     """What a designer should know of the colours when nothing was chosen."""
     cut = [name for name, u in use.items() if u == "cut"]
     if cut:
         return [f"the page ({cut[0]}) is taken as no ink: see the colours"]
-    if study.far_apart and study.touching:
+    inks = {name: rgb_of(layer.paint) for name, layer, _ in found.layers if use[name] == "ink"}
+    if far_apart(list(inks.values())) and studied(_coats(found)).touching:
         count = sum(1 for u in use.values() if u == "ink")
         return [f"{count} colours that touch are stamped as one: see the colours"]
     return []
@@ -208,8 +213,7 @@ def _told(told: dict[str, int]) -> list[str]:
     return found
 
 
-def _ring(contour: Contour) -> np.ndarray:
-    """A contour as a polyline that ends where it begins."""
-    points = polyline(contour)
+def _closed(points: np.ndarray) -> np.ndarray:
+    """A polyline that ends where it begins."""
     ends = np.abs(points[0] - points[-1]).max() <= SAME_PLACE
     return points if ends else np.vstack([points, points[:1]])

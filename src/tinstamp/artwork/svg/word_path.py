@@ -13,7 +13,7 @@ import numpy as np
 
 from tinstamp.artwork.outline import Array
 from tinstamp.artwork.svg.path_data import Run
-from tinstamp.artwork.unite import fine_polyline
+from tinstamp.artwork.unite import fine_polylines
 
 PATH_OFF = 2e-6
 """Part of its size by which the lines that stand for a path stray from it."""
@@ -66,7 +66,7 @@ def word_path(runs: Sequence[Run], matrix: Array) -> WordPath | None:
     starts, steps = [], []
     for run in runs:
         size = max((abs(v) for _, ps in run.commands for p in ps for v in p), default=0.0)
-        line = fine_polyline(run.commands, PATH_OFF * max(size, 1e-6))
+        line = fine_polylines([run.commands], PATH_OFF * max(size, 1e-6))[0]
         if run.closed:
             line = np.vstack([line, line[:1]])
         line = line @ matrix[:2, :2].T + matrix[:2, 2]

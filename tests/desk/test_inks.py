@@ -13,6 +13,7 @@ from PySide6.QtWidgets import QApplication, QFileDialog, QPushButton
 
 from tests.core.test_dxf_colours import emblem
 from tests.core.test_dxf_features import written
+from tests.core.test_picture_inks import picture
 from tests.desk.conftest import Hand
 from tests.desk.test_artwork import first, plate
 from tinstamp.desk.dialogs.ink_dialog import InkDialog
@@ -209,3 +210,33 @@ def test_colours_of_a_dxf_are_asked_about_too(
     report = plate.window.session.report
     assert report is not None and report.valid
     assert report.stamps[0].artwork_area == pytest.approx(84.0, rel=1e-4)
+
+
+def test_colours_of_a_picture_are_asked_about_and_light_and_dark_is_a_click_away(
+    plate: Hand, monkeypatch: pytest.MonkeyPatch, tmp_path: Path
+) -> None:
+    path = tmp_path / "badge.png"
+    path.write_bytes(picture())
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *a, **k: (str(path), ""))
+
+    def work(dialog: InkDialog) -> None:
+        press(dialog, "Left out", 1)  # the largest beside the page: the red
+        press(dialog, "Use these")
+
+    answer(work)
+    plate.window.ticket.add_logo.emit()
+    plate.until_built()
+    assert sorted(uses(plate).values()) == ["cut", "ink", "ink", "ink", "ink", "out"]
+    report = plate.window.session.report
+    assert report is not None and report.valid
+    coloured = report.stamps[0].artwork_area
+    back = next(
+        b for b in plate.window.findChildren(QPushButton) if b.text() == "By light and dark"
+    )
+    QTest.mouseClick(back, Qt.MouseButton.LeftButton)
+    plate.until_built()
+    assert uses(plate) == {} and not back.isVisible()
+    report = plate.window.session.report
+    assert report is not None and report.stamps[0].artwork_area != pytest.approx(coloured)
+    plate.window.session.undo()
+    assert len(uses(plate)) == 6

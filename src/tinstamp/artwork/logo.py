@@ -16,12 +16,15 @@ from tinstamp.artwork.inks import Study, Uses
 from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.outline import Region, bounds_of
 from tinstamp.artwork.painted import LogoError
+from tinstamp.artwork.picture_inks import several, study_picture
 from tinstamp.artwork.svg.read import read_svg, study_svg
 from tinstamp.artwork.tidy import Tidied, tidy
 from tinstamp.artwork.trace import Tone, trace
 from tinstamp.guarded.work import MB, GuardError, Limits, guarded
 
 FileKind = Literal["svg", "dxf", "png", "jpg"]
+PICTURES = ("png", "jpg")
+"""Kinds of files that are traced."""
 USUAL_JOIN = 0.05
 """mm; ends of a DXF nearer than this are joined while a file is looked at."""
 SMALLEST_LOGO = 1e-3
@@ -101,7 +104,7 @@ def _read(reading: Reading) -> Drawing:
         from tinstamp.artwork.dxf.read import read_dxf
 
         return read_dxf(reading.file.data, reading.unit, reading.join, reading.stroke, reading.inks)
-    return trace(reading.file.data, reading.threshold, reading.tone)
+    return trace(reading.file.data, reading.threshold, reading.tone, reading.inks)
 
 
 @dataclass(frozen=True)
@@ -124,11 +127,14 @@ def looked_at(data: bytes, kind: FileKind) -> Looked:
     """A file read to be taken in. Raises LogoError."""
     natural, known = natural_size(data, kind)
     found = study_of(data, kind)
-    return Looked(natural, known, found if found is not None and found.differs else None)
+    if found is None:
+        return Looked(natural, known)
+    asks = several(found) if kind in PICTURES else found.differs
+    return Looked(natural, known, found if asks else None)
 
 
 def study_of(data: bytes, kind: FileKind, unit: float = 1.0) -> Study | None:
-    """The colours of a file, to choose by; None for a picture. Raises LogoError."""
+    """The colours of a file, to choose by; None for a picture of one. Raises LogoError."""
     if kind == "svg":
         return study_svg(data)
     if kind == "dxf":
@@ -140,13 +146,13 @@ def study_of(data: bytes, kind: FileKind, unit: float = 1.0) -> Study | None:
             raise
         except Exception as error:  # whatever a library makes of a damaged file
             raise LogoError("the file holds something that cannot be read") from error
-    return None
+    return study_picture(data)
 
 
 def natural_size(data: bytes, kind: FileKind) -> tuple[tuple[float, float] | None, bool]:
     """Width and height as a file says, mm, None for a picture; and False for a DXF that names
     no unit, whose size is in its units then. Raises LogoError."""
-    if kind in ("png", "jpg"):
+    if kind in PICTURES:
         read_file(Reading(FileData(data, kind), 1.0, 0.0, 0.0, 0.5))  # is it one that can be read?
         return None, True
     drawing = read_file(Reading(FileData(data, kind), 1.0, USUAL_JOIN, 0.0, 0.5))
@@ -213,7 +219,7 @@ def draw_drawing(spec: LogoSpec, drawing: Drawing) -> Artwork:
     marks = getattr(drawing, "open_ends", ())
     if not drawing.regions:
         return Artwork((), notes=drawing.notes, marks=tuple((m.x, m.y) for m in marks))
-    if spec.given == "file" and spec.file.kind in ("png", "jpg"):
+    if spec.given == "file" and spec.file.kind in PICTURES:
         raise LogoError("a picture has no size of its own: give its width or height")
     frame = drawing.box if spec.framed else None
     scale, bounds, left = _size(spec, drawing.regions, frame)

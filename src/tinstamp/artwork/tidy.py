@@ -85,8 +85,8 @@ def reduced(outline: Outline, allowed: float, reach: float = 0.0) -> tuple[Outli
         parts, flat = _followed(run, allowed)
         beziers += parts
         straight += flat
-    if len(beziers) >= len(outline) or len(beziers) < 2:
-        return outline, 0.0
+    if len(beziers) >= len(outline) or len(beziers) < (3 if all(straight) else 2):
+        return outline, 0.0  # two lines out and back bound nothing
     beziers[-1][-1] = beziers[0][0]
     made = Outline(np.stack(beziers), np.array(straight))
     off = _apart(outline, made)

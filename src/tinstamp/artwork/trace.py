@@ -1,4 +1,5 @@
-"""Logos from pictures: what is darker than a threshold, or lighter, traced to outlines.
+"""Logos from pictures: what is darker than a threshold, or lighter, or of some colours, traced to
+outlines.
 
 Pillow reads the picture, contourpy follows the threshold between pixels; the outlines are then
 followed by lines, arcs and curves as closely as the pixels tell (`tidy`).
@@ -6,27 +7,23 @@ followed by lines, arcs and curves as closely as the pixels tell (`tidy`).
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from io import BytesIO
 from typing import Literal
 
 import numpy as np
 import shapely
-from contourpy import contour_generator
-from PIL import Image, ImageFilter, ImageOps, UnidentifiedImageError
+from PIL import Image, ImageFilter
 
-from tinstamp.artwork.drawing import MOST_BYTES, Drawing
+from tinstamp.artwork.drawing import Drawing
+from tinstamp.artwork.inks import Uses
 from tinstamp.artwork.outline import Array, Outline, line, nest, polygon
 from tinstamp.artwork.painted import LogoError
+from tinstamp.artwork.picture import Picture, read_picture, rings_at
+from tinstamp.artwork.picture_inks import ink_of
 from tinstamp.artwork.tidy import reduced
 
 Tone = Literal["guess", "dark", "light"]
 """What of a picture is ink; a guess is told."""
 
-MOST_PIXELS = 16_000_000
-"""pixels of a picture that is read"""
-PIXELS_TRACED = 1600
-"""Pixels along the longer side that are traced at most; larger pictures are made smaller."""
 MOST_OUTLINES = 2000
 """outlines that a picture may give"""
 PIXELS_TELL = (0.6, 0.9, 1.2)
@@ -48,42 +45,27 @@ GRAIN = 12.0
 """square pixels of the largest grain"""
 
 
-@dataclass(frozen=True)
-class _Seen:
-    """A picture: how dark and how opaque each pixel is, 0 to 1."""
-
-    dark: Array
-    opaque: Array
-
-
-def trace(data: bytes, threshold: float, tone: Tone = "guess") -> Drawing:
+def trace(data: bytes, threshold: float, tone: Tone = "guess", inks: Uses = ()) -> Drawing:
     """Outlines of the ink of a PNG or JPEG, a pixel a mm, y upwards.
 
     `threshold` is the part of white, 0 to 1, below which a place is ink; what can be seen
-    through counts as bare. Raises LogoError.
+    through counts as bare. With `inks` the colours tell instead. Raises LogoError.
     """
-    seen = _read(data)
-    tone, told = _toned(seen, threshold) if tone == "guess" else (tone, "")
-    notes = [told] if told else []
-    level = threshold
-    if tone == "light":
-        ink, level = (1.0 - seen.dark) * seen.opaque, 1.0 - threshold
-        if told == CLEAR:
-            ink, level = seen.opaque, 0.5
+    picture = read_picture(data)
+    notes: list[str] = []
+    nothing = "no pixel of the picture has a colour that is ink"
+    if inks:
+        ink, level = ink_of(picture, inks), 0.5
     else:
-        ink = seen.dark * seen.opaque
-    rings = _rings(ink, 1.0 - level)
-    grains = sum(1 for ring in rings if shapely.Polygon(ring).area <= GRAIN)
-    if grains >= GRAINS and 2 * grains > len(rings):
-        smooth = Image.fromarray(np.round(ink * 255).astype(np.uint8)).filter(
-            ImageFilter.MedianFilter(3)
-        )
-        rings = _rings(np.asarray(smooth, dtype=float) / 255.0, 1.0 - level)
-        rings = [ring for ring in rings if shapely.Polygon(ring).area > GRAIN]
+        ink, level, told = _by_light(picture, threshold, tone)
+        notes += [told] if told else []
+        lighter = "lighter" if tone == "light" or told in (CLEAR, LIGHT) else "darker"
+        nothing = f"nothing in the picture is {lighter} than the threshold"
+    rings, grains = _calm(ink, level)
+    if grains:
         notes.append(f"{grains} specks of noise were smoothed away")
     if not rings:
-        lighter = "lighter" if tone == "light" else "darker"
-        raise LogoError(f"nothing in the picture is {lighter} than the threshold")
+        raise LogoError(nothing)
     if len(rings) > MOST_OUTLINES:
         raise LogoError(f"the picture gives more than {MOST_OUTLINES} outlines: it is no logo")
     height = ink.shape[0] + 2
@@ -91,7 +73,33 @@ def trace(data: bytes, threshold: float, tone: Tone = "guess") -> Drawing:
     outlines = [_followed(loop) for loop in loops]
     lines = tuple(o.points(1) for o in loops)
     closed = tuple(np.vstack([o, o[:1]]) for o in lines)
-    return Drawing(tuple(nest(outlines)), tuple(notes), closed)
+    high, wide = ink.shape
+    box = (0.5, 1.5, wide + 0.5, high + 1.5) if inks else None
+    return Drawing(tuple(nest(outlines)), tuple(notes), closed, box=box)
+
+
+def _by_light(picture: Picture, threshold: float, tone: Tone) -> tuple[Array, float, str]:
+    """How much of each pixel is ink by how dark or light it is, from what on it counts, and what
+    to say of a guess."""
+    told = ""
+    if tone == "guess":
+        tone, told = _toned(picture, threshold)
+    if told == CLEAR:
+        return picture.opaque, 0.5, told
+    if tone == "light":
+        return (1.0 - picture.dark) * picture.opaque, threshold, told
+    return picture.dark * picture.opaque, 1.0 - threshold, told
+
+
+def _calm(ink: Array, level: float) -> tuple[list[Array], int]:
+    """Edges of ink (see `rings_at`), and how many specks of noise were smoothed away."""
+    rings = rings_at(ink, level)
+    grains = sum(1 for ring in rings if shapely.Polygon(ring).area <= GRAIN)
+    if grains < GRAINS or 2 * grains <= len(rings):
+        return rings, 0
+    pixels = Image.fromarray(np.round(ink * 255).astype(np.uint8))
+    smooth = np.asarray(pixels.filter(ImageFilter.MedianFilter(3)), dtype=float) / 255.0
+    return [r for r in rings_at(smooth, level) if shapely.Polygon(r).area > GRAIN], grains
 
 
 def _followed(loop: Outline) -> Outline:
@@ -138,38 +146,12 @@ def _sharpened(outline: Outline) -> Outline:
     return Outline(beziers[keep], outline.straight[keep])
 
 
-def _read(data: bytes) -> _Seen:
-    """A picture as its camera saw it, upright, in any depth. Raises LogoError."""
-    if len(data) > MOST_BYTES:
-        raise LogoError(f"the picture is larger than {MOST_BYTES // 2**20} MB")
-    try:
-        with Image.open(BytesIO(data), formats=("PNG", "JPEG")) as picture:
-            if picture.width * picture.height > MOST_PIXELS:
-                raise LogoError("the picture has more than 16 million pixels")
-            upright = ImageOps.exif_transpose(picture)
-            if upright.mode.startswith(("I", "F")):  # 16 bit: Pillow would cut it off at 255
-                values = np.asarray(upright, dtype=float) / 257.0
-                upright = Image.fromarray(np.clip(values, 0, 255).astype(np.uint8))
-            if max(upright.size) > PIXELS_TRACED:
-                upright = upright.copy()
-                upright.thumbnail((PIXELS_TRACED, PIXELS_TRACED))
-            colours = upright.convert("RGBA")
-            grey = np.asarray(colours.convert("RGB").convert("L"), dtype=float)
-            opaque = np.asarray(colours, dtype=float)[..., 3]
-    except LogoError:
-        raise
-    except (UnidentifiedImageError, OSError, ValueError, SyntaxError, EOFError, TypeError,
-            Image.DecompressionBombError) as error:  # fmt: skip
-        raise LogoError("the file is not a sound PNG or JPEG picture") from error
-    return _Seen(1.0 - grey / 255.0, opaque / 255.0)
-
-
 CLEAR = "light on a clear ground: what is opaque is taken as ink"
 LIGHT = "light on a dark ground: what is light is taken as ink"
 """What is said of a guess."""
 
 
-def _toned(seen: _Seen, threshold: float) -> tuple[Tone, str]:
+def _toned(seen: Picture, threshold: float) -> tuple[Tone, str]:
     """What of a picture is ink, and what to say of it. Common practice, no source."""
     there = seen.opaque > 0.5
     dark = seen.dark > 1.0 - threshold
@@ -181,11 +163,3 @@ def _toned(seen: _Seen, threshold: float) -> tuple[Tone, str]:
     if border.mean() >= MOSTLY and (~dark).any():
         return "light", LIGHT
     return "dark", ""
-
-
-def _rings(ink: Array, level: float) -> list[Array]:
-    """Edges of ink, (n, 2) each, in pixels from a corner one pixel outside."""
-    framed = np.pad(ink, 1)  # ink at the border closes there
-    lines = contour_generator(z=framed).lines(level)
-    rings = [np.asarray(edge)[:-1] for edge in lines if len(edge) > 4]
-    return [ring for ring in rings if shapely.Polygon(ring).area > 0.5]

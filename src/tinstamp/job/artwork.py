@@ -21,8 +21,6 @@ from tinstamp.job.values import Factor, Number, Size, Thickness, Value
 
 CLEAN_UP = "Clean-up"
 MARKS = "Marks and numerals"
-COLOURED = ("svg", "dxf")
-"""Formats whose colours can be chosen from."""
 PICTURES = ("png", "jpg")
 """Formats whose outlines are traced."""
 
@@ -39,6 +37,11 @@ class InkUse(Value):
     ] = "ink"
 
 
+def _by_light(logo: object) -> bool:
+    """True for a picture that is read by how light it is, not by its colours."""
+    return isinstance(logo, Logo) and logo.format in PICTURES and not logo.inks
+
+
 class Logo(Drawable):
     """Outlines from a file, which is kept within the job.
 
@@ -46,7 +49,8 @@ class Logo(Drawable):
     ----------
     unit : of a DXF that names none. join, speck, reduce : of the clean-up.
     stroke : width of a DXF's open lines. threshold : of a picture, a part of white.
-    inks : of an SVG or DXF; a colour that is not among them is what the file suggests.
+    inks : a colour that is not among them is what the file suggests; a picture goes by light and
+        dark as long as there are none.
     """
 
     sizes: ClassVar[tuple[str, ...]] = ("size",)
@@ -90,7 +94,7 @@ class Logo(Drawable):
             "Threshold",
             "What is darker than this part of white is ink",
             step=0.05,
-            when={"format": PICTURES},
+            when=_by_light,
         ),
     ] = "0.5"
     tone: Annotated[
@@ -99,13 +103,12 @@ class Logo(Drawable):
             "Ink is",
             "What of the picture is ink",
             words={"guess": "as it seems", "dark": "the dark", "light": "the light"},
-            when={"format": PICTURES},
+            when=_by_light,
         ),
     ] = "guess"
     inks: Annotated[
         tuple[InkUse, ...],
-        Shown("Colours", "Which colours of the file are ink", control="inks",
-              when={"format": COLOURED}),
+        Shown("Colours", "Which colours of the file are ink", control="inks"),
     ] = Field(default=(), max_length=200)  # fmt: skip
     framed: Annotated[
         bool,
@@ -113,7 +116,7 @@ class Logo(Drawable):
             "Size of",
             "What the size and the place are those of",
             words={False: "The ink", True: "All colours"},
-            when=lambda logo: bool(logo.inks) and logo.format in COLOURED,
+            when=lambda logo: bool(logo.inks),
         ),
     ] = False
     speck: Annotated[

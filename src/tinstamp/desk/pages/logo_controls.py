@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from PySide6.QtWidgets import QLabel, QPushButton
 
 from tinstamp.artwork.drawn import Artwork
-from tinstamp.artwork.logo import LOGO_LIMITS, study_of
+from tinstamp.artwork.logo import LOGO_LIMITS, PICTURES, study_of
 from tinstamp.desk.dialogs.ink_dialog import asked_of_inks
 from tinstamp.desk.dialogs.mending_dialog import MendingDialog
 from tinstamp.desk.look import palette as p
@@ -142,7 +142,9 @@ def _inks(page: FieldsPage, row: Row) -> None:
         except ValueError as error:
             page.complain(str(error))
             return
-        assert study is not None
+        if study is None:
+            page.complain("the picture shows one colour only")
+            return
         now = {ink.colour: ink.use for ink in logo.inks}
         choice = asked_of_inks(study, now, page.about, page.window())
         if choice is None:
@@ -155,11 +157,22 @@ def _inks(page: FieldsPage, row: Row) -> None:
     def renew() -> None:
         inks = get(session.job, row.path)
         count = sum(1 for ink in inks if ink.use == "ink")
-        button.setText(f"{count} of {len(inks)} are ink …" if inks else "As the file suggests …")
+        logo = session.job.stamps[index].artwork
+        traced = isinstance(logo, Logo) and logo.format in PICTURES
+        usual = "By light and dark; choose …" if traced else "As the file suggests …"
+        button.setText(f"{count} of {len(inks)} are ink …" if inks else usual)
+        back.setVisible(traced and bool(inks))
 
+    def by_light() -> None:
+        session.replace(changed(session.job, row.path, ()), page.of(row.label))
+
+    back = QPushButton("By light and dark")
+    back.setToolTip("Go by how light the picture is, not by its colours")
+    back.clicked.connect(by_light)
     button.clicked.connect(ask)
     page.bind(dotted(row.path), button, renew)
     page.row(row.label, button)
+    page.row("", back)
 
 
 @control("units")

@@ -278,7 +278,7 @@ class PartFiles(QObject):
             face = session.job.stamps[session.selected].setting.face
         if face is not None:
             room = room_on(session.charts[face])
-        if looked.study is not None and choice is not None:
+        if natural is not None and looked.study is not None and choice is not None:
             natural = taken_in(
                 self.window_, logo.file, LOGO_LIMITS, Study.across, looked.study, dict(choice.uses)
             )

@@ -95,6 +95,10 @@ def blank(r: random.Random) -> list[BaseFeature]:
     return features
 
 
+DRAFTED = 0.3
+"""Part of the stamps whose walls have draft."""
+
+
 def stamp(r: random.Random, name: str, faces: dict[str, Chart], thick: float) -> Stamp:
     """A stamp on one of the faces, somewhere about it."""
     face = r.choice(sorted(faces))
@@ -145,4 +149,12 @@ def stamp(r: random.Random, name: str, faces: dict[str, Chart], thick: float) ->
         walls=r.choice(("normal",) * 5 + ("cast",)),
         caps=r.choice(("follow",) * 5 + ("plane",)),
     )
+    own = random.Random(f"{name} {relief.depth}")  # of its own: other draws stay what they were
+    if relief.make != "mark" and own.random() < DRAFTED:
+        relief = relief.model_copy(
+            update={
+                "draft": f"{own.choice((1, 3, 5, 10, own.uniform(0.5, 30))):.2f} deg",
+                "outline": own.choice(("face", "face", "cap")),
+            }
+        )
     return Stamp(name=name, artwork=drawn, setting=setting, relief=relief)

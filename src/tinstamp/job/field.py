@@ -30,6 +30,7 @@ class Wants:
     kind: Kind
     above: float | None = None
     at_least: float | None = None
+    at_most: float | None = None
 
 
 @dataclass(frozen=True)

@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from tinstamp.job.field import Shown
-from tinstamp.job.values import Size, Thickness, Value
+from tinstamp.job.values import Draft, Size, Thickness, Value
 
 MARK = {"make": ("mark",)}
 INVERTED = {"make": ("field", "panel")}
@@ -23,8 +23,15 @@ VERBS: Mapping[str, Literal["add", "cut", "mark"]] = {
 """What each kind does to the part."""
 
 
+NO_DRAFT = "0 deg"
+"""What the draft is if nothing is said."""
 ENDS = "Walls and caps"
 """A group of fields."""
+
+
+def _drafted(relief: object) -> bool:
+    """True where a draft other than the usual one is asked for."""
+    return isinstance(relief, Relief) and relief.make != "mark" and relief.draft != NO_DRAFT
 
 
 class Relief(Value):
@@ -37,6 +44,7 @@ class Relief(Value):
     walls : along the normal of the face everywhere, or all along one direction: that of the
         projection, or the normal at the artwork's place.
     caps : follow the face at the depth, or lie in a plane.
+    draft : degrees by which the walls lean. outline : where the artwork is as drawn then.
     """
 
     make: Annotated[
@@ -79,6 +87,26 @@ class Relief(Value):
             group=ENDS,
         ),
     ] = "follow"
+    draft: Annotated[
+        Draft,
+        Shown(
+            "Draft",
+            "How far the walls lean, so that the ink narrows away from the face; 0 for none",
+            step=1.0,
+            unless=MARK,
+            group=ENDS,
+        ),
+    ] = NO_DRAFT
+    outline: Annotated[
+        Literal["face", "cap"],
+        Shown(
+            "Outline at",
+            "Where the artwork has its own size when the walls have draft",
+            words={"face": "the face", "cap": "cap or floor"},
+            when=_drafted,
+            group=ENDS,
+        ),
+    ] = "face"
     colour: Annotated[str, Shown("Cap colour", control="colour", built=False)] = Field(
         default="#C2452D", pattern=r"^#[0-9A-Fa-f]{6}$"
     )

@@ -270,6 +270,8 @@ class _Resolver:
             raise FormulaError(f"this must be more than {wants.above:g}{unit}")
         if wants.at_least is not None and value < wants.at_least:
             raise FormulaError(f"this must not be less than {wants.at_least:g}{unit}")
+        if wants.at_most is not None and value > wants.at_most:
+            raise FormulaError(f"this must not be more than {wants.at_most:g}{unit}")
         if abs(value) > 1e5:
             raise FormulaError(f"{value:g}{unit} is beyond what can be built")
         self.values[key] = value

@@ -5,10 +5,13 @@ from __future__ import annotations
 from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
+import numpy as np
+
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontError
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.painted import LogoError
+from tinstamp.artwork.sharpen import Sharpened, sharpened
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.joint import Faces
@@ -72,6 +75,20 @@ class Planned:
     def raised(self) -> bool:
         """True for what is added to the part."""
         return VERBS[self.relief.given.make] == "add"
+
+    def lean(self, depth: float) -> float:
+        """mm that its walls lean over that depth."""
+        return depth * float(np.tan(np.radians(self.relief("draft", 0.0))))
+
+    @property
+    def outline_at_cap(self) -> bool:
+        """True when the artwork has its own size at the cap or floor, not at the face."""
+        return bool(self.relief("draft", 0.0)) and self.relief.given.outline == "cap"
+
+    def sharpened(self, depth: float, placed: Placed) -> Sharpened:
+        """The placed artwork of one depth with roundings made sharp that its walls' lean takes
+        away."""
+        return sharpened(placed.regions, self.lean(depth) * (-1.0 if self.outline_at_cap else 1.0))
 
     @property
     def faces(self) -> tuple[str, ...]:

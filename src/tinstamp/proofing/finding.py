@@ -14,10 +14,11 @@ ORDER: dict[Level, int] = {"fix": 0, "look": 1, "note": 2}
 
 @dataclass(frozen=True)
 class Remedy:
-    """What to change, in words, and the fields with their new values, mm, by their paths."""
+    """What to change, in words, and the fields with their new values, in `unit`, by their paths."""
 
     words: str
     changes: tuple[tuple[Path, float], ...]
+    unit: Literal["mm", "deg"] = "mm"
 
 
 @dataclass(frozen=True)

@@ -63,14 +63,17 @@ class Widths:
         """The same elsewhere on the sheet."""
         return Widths(self.one + by, self.other + by, self.wide)
 
-    def narrowest(self, ends: Ends | None) -> Width | None:
-        """The least of them, at either end of the walls; None without any."""
+    def narrowest(self, ends: Ends | None, wider: tuple[float, float] = (0.0, 0.0)) -> Width | None:
+        """The least of them, at either end of the walls, which draft makes `wider` by so many mm at
+        the face and at the cap or floor; None without any."""
         if not len(self.wide):
             return None
         end = self.wide if ends is None else self.wide * _narrowed(self.one, self.other, ends)
-        k = int(np.minimum(self.wide, end).argmin())
+        face, far = (np.maximum(w + more, 0.0) for w, more in zip((self.wide, end), wider,
+                                                                 strict=True))  # fmt: skip
+        k = int(np.minimum(face, far).argmin())
         x, y = ((self.one[k] + self.other[k]) / 2).tolist()
-        return Width(float(self.wide[k]), (x, y), float(end[k]))
+        return Width(float(face[k]), (x, y), float(far[k]))
 
 
 def _narrowed(one: Array, other: Array, ends: Ends) -> Array:

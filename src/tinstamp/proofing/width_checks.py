@@ -16,7 +16,7 @@ from tinstamp.job.limit import Limit
 from tinstamp.job.model import Code
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.check import Numbers, Subject, check, short_of
-from tinstamp.proofing.finding import Finding
+from tinstamp.proofing.finding import Finding, Remedy
 from tinstamp.proofing.remedies import depth_of, larger
 from tinstamp.proofing.strokes import Ends, Width, widths_of
 from tinstamp.setting.fit import ink
@@ -26,6 +26,8 @@ ROUND = 24
 """lines to a quarter of a cutter's circle"""
 LEFT_OVER = 0.02
 """Of a cutter's radius: what it leaves in a corner that is not to be told."""
+MOST_PLACES = 20
+"""places that a finding points at"""
 GAP_STEPS = 4.0
 """Points to a least gap along outlines: what is measured is then off by 1 % at most."""
 
@@ -44,11 +46,19 @@ def _ends(item: Planned, depth: float) -> Ends | None:
     return ends
 
 
+def _wider(item: Planned, depth: float, which: int) -> tuple[float, float]:
+    """mm by which draft makes strokes (0) or gaps (1) wider at the face and at the far end."""
+    more = 2.0 * item.lean(depth) * (1.0 if which else -1.0)
+    return (-more, 0.0) if item.outline_at_cap else (0.0, more)
+
+
 def _least(it: Subject, which: int) -> Width | None:
     """The least stroke (0) or gap (1); None without any."""
     groups = it.planned.by_depth()
     found = [
-        widths_of(placed.regions)[which].narrowest(_ends(it.planned, depth))
+        widths_of(placed.regions)[which].narrowest(
+            _ends(it.planned, depth), _wider(it.planned, depth, which)
+        )
         for depth, placed in groups
     ]
     if which == 1 and len(groups) > 1:  # letters of other depths stand between
@@ -244,3 +254,38 @@ def copies_that_run_together(it: Subject, limits: Numbers) -> Iterator[Finding]:
         told += f"{copies.count * each}"
         yield Finding("look", "copies run together", it.stamp, told, float(there),
                       float(copies.count * each), "pieces")  # fmt: skip
+
+
+@check("corners made sharp", "placed")
+def corners_made_sharp(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Rounded corners that the lean of walls with draft takes away."""
+    made = [it.planned.sharpened(depth, placed) for depth, placed in it.planned.by_depth()]
+    places = [place for one in made for place in one.at]
+    if places:
+        most = max(one.most for one in made)
+        many = "one rounded corner is" if len(places) == 1 else f"{len(places)} rounded corners are"
+        told = f"{many} made sharp, by {most:.3f} mm at most: the draft leaves none there"
+        yield Finding("note", "corners made sharp", it.stamp, told, most, 0.0, "mm",
+                      tuple(places[:MOST_PLACES]))  # fmt: skip
+
+
+@check(
+    "draft",
+    "placed",
+    Limit(
+        "least_draft",
+        "Draft",
+        "0 deg",
+        Wants("angle", at_least=0.0, at_most=60.0),
+        0.5,
+        "0 where nothing is drawn out of a mould; walls with less stick in it",
+    ),
+)
+def too_little_draft(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Walls that lean less than what comes out of a mould needs."""
+    least, own = limits["least_draft"], it.planned.relief("draft", 0.0)
+    if least and it.planned.depth and short_of(own, least):
+        told = f"its walls have {own:.3g}° of draft, limit {least:.3g}°"
+        path = ("stamps", it.planned.index, "relief", "draft")
+        remedy = Remedy(f"{least:.3g}° of draft", ((path, least),), "deg")
+        yield Finding("fix", "draft", it.stamp, told, own, least, "°", remedies=(remedy,))

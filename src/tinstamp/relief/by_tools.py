@@ -11,6 +11,7 @@ from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import FaceChart
 from tinstamp.relief.boolean import Cut, Tool, combine, tool
 from tinstamp.relief.checking import bite, check_change, check_volume, cut_away
+from tinstamp.relief.draft import drafted
 from tinstamp.relief.guard import Asked
 from tinstamp.relief.heads import Head, head_of, other_end
 from tinstamp.relief.operation import Halt, Operation
@@ -20,6 +21,8 @@ from tinstamp.setting.place import Placed
 
 OVERSHOOT = 0.5
 """mm; how far a tool reaches beyond the faces that it must cut clear of."""
+OVERSHOOT_DRAFT = 0.05
+"""The same where walls lean: a tool that goes on outwards spreads."""
 LEVEL, HAIR = 1e-3, 5e-4
 """mm; a wall that is as thick as the depth is deep within LEVEL is cut through with a HAIR
 more, which is less than what any check can tell."""
@@ -50,7 +53,8 @@ def lifts(op: Operation) -> tuple[float, float]:
         return -bite(op), op.depth
     # where the wall ends at just that depth, a hair more keeps two faces from lying in one
     level = any(abs(op.depth - wall) < LEVEL for wall in op.wall)
-    return -op.depth - (HAIR if level else 0.0), OVERSHOOT
+    clear = OVERSHOOT_DRAFT if op.walls.draft else OVERSHOOT
+    return -op.depth - (HAIR if level else 0.0), clear
 
 
 def tools_of(op: Operation, stopped: Halt) -> list[Tool]:
@@ -73,11 +77,11 @@ def _ends(
     origin = np.array(placed.origin)
 
     def ends(chart: FaceChart) -> tuple[Head, Head]:
-        if op.raised:
-            cap = head_of(chart, origin, high, op.walls)
-            return other_end(chart, origin, low, op.walls), cap
-        cap = head_of(chart, origin, low, op.walls)
-        return cap, other_end(chart, origin, high, op.walls)
+        sign = 1.0 if op.raised else -1.0
+        cap = head_of(chart, origin, high if op.raised else low, op.walls)
+        rest = other_end(chart, origin, low if op.raised else high, op.walls)
+        far, near = (drafted(end, cap, op.walls, sign) for end in (cap, rest))
+        return (near, far) if op.raised else (far, near)
 
     return ends
 

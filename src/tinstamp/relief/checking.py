@@ -42,7 +42,9 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
         normal = cast.against if cast is not None and op.walls.slanted else chart.normal(here)
         plane = (chart.to_space(here) + op.signed * normal, normal)
     plain = not op.walls.slanted
-    return Asked(chart, placed.regions, op.depth, op.raised, plane, plain, clean)
+    leans = op.walls.slope * op.depth
+    return Asked(chart, placed.regions, op.depth, op.raised, plane, plain, clean,
+                 leans=leans, spreads=op.walls.at_cap)  # fmt: skip
 
 
 def check_change(before: NamedSolid, cut: Cut, change: float, asked: Asked) -> None:

@@ -18,6 +18,7 @@ from tinstamp.relief.by_sewn_tools import by_sewn_tools, by_slanted_tools
 from tinstamp.relief.by_tools import by_tools
 from tinstamp.relief.by_tracing import by_tracing
 from tinstamp.relief.checking import asked_of, cast_of
+from tinstamp.relief.draft import Drafted, check_draft, drafted
 from tinstamp.relief.guard import Asked
 from tinstamp.relief.heads import Head, depths_of, head_of
 from tinstamp.relief.imprint import Imprint
@@ -40,6 +41,8 @@ def execute(
         raise ReliefError("all of the artwork lies off the face")
     cast = cast_of(op.chart)
     if op.over and cast is not None and op.walls.slanted and op.walls.flat:
+        if op.walls.draft:
+            raise ReliefError("cast over several faces walls have no draft")
         return by_prisms(solid, op.chart, cast, op.placed, op, stopped)
     if isinstance(op.chart, RunChart):
         return _over_run(solid, op.chart, op, direct, stopped)
@@ -79,8 +82,14 @@ class _Expected:
         asked = asked_of(chart, op.placed, op, op.closed_form)
         if op.walls.plain or not op.depth:
             return cls(chart.relief_volume(regions, op.signed), None, None, asked)
-        head = head_of(chart, np.array(op.placed.origin), op.signed, op.walls)
-        return cls(head.volume(regions), head, depths_of(head, regions, op.signed), asked)
+        cap = head_of(chart, np.array(op.placed.origin), op.signed, op.walls)
+        depths = None
+        if op.walls.slanted or op.walls.flat:
+            depths = depths_of(cap, regions, op.signed)
+        head = drafted(cap, cap, op.walls, np.sign(op.signed))
+        if isinstance(head, Drafted):
+            check_draft(head, regions, op.depth)
+        return cls(head.volume(regions), head, depths, asked)
 
 
 def _directly(solid: NamedSolid, op: Operation, it: _Expected) -> tuple[Imprint, Made] | None:
@@ -136,6 +145,8 @@ def _over_run(
         parts = parts.traced()
     cast = cast_of(chart)
     one_way = cast is not None and not op.walls.flat
+    if op.depth and op.walls.draft:
+        raise ReliefError("over several faces walls have no draft: give it to each face by itself")
     if op.depth and not op.walls.plain and not one_way:
         raise ReliefError(
             "over several faces walls run square to each face and caps follow it; parallel "

@@ -11,7 +11,7 @@ greatest degree are cut in halves until they do.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from math import comb
 from typing import ClassVar, Protocol
@@ -19,11 +19,13 @@ from typing import ClassVar, Protocol
 import numpy as np
 from numpy.typing import NDArray
 
+from tinstamp.artwork.insets import DrawnIn, Inset, InsetError, drawn_in
 from tinstamp.artwork.outline import Array, Region
 from tinstamp.chart.base import FaceChart, Start, Straight
 from tinstamp.chart.fitting import (
     CUBIC_DENSE,
     DEGREES,
+    DENSE,
     FITS,
     fit_dense,
     fit_space,
@@ -107,12 +109,14 @@ class _Pieces:
     ----------
     beziers : (n, 4, 2). straight : (n,). owner : (n,) index of each piece's outline.
     source : (n,) its own number there, before it was cut.
+    insets : how they are at the two ends of walls, where those are drawn in.
     """
 
     beziers: Array
     straight: NDArray[np.bool_]
     owner: NDArray[np.int_]
     source: NDArray[np.int_]
+    insets: tuple[Inset | None, Inset | None] = (None, None)
 
     def halved(self, which: NDArray[np.bool_]) -> _Pieces:
         """Each of the marked pieces as two."""
@@ -125,7 +129,30 @@ class _Pieces:
             np.repeat(self.straight, counts),
             np.repeat(self.owner, counts),
             np.repeat(self.source, counts),
+            (self._halved(0, which), self._halved(1, which)),
         )
+
+    def _halved(self, k: int, which: NDArray[np.bool_]) -> Inset | None:
+        inset = self.insets[k]
+        return None if inset is None else inset.halved(which)
+
+    def at_ends(self, ends: tuple[Ends, Ends]) -> _Pieces:
+        """The same with how they are at drawn-in ends. Raises CurveError."""
+        try:
+            both = [
+                drawn_in(self.beziers, self.owner, end) if isinstance(end, DrawnIn) else None
+                for end in ends
+            ]
+        except InsetError as error:
+            raise CurveError(str(error)) from error
+        return replace(self, insets=(both[0], both[1]))
+
+    def samples(self, which: NDArray[np.int_], k: int) -> Array:
+        """(m, 25, 2) points of some of them at one of the ends, for a dense fit."""
+        inset = self.insets[k]
+        if inset is not None:
+            return inset.samples(which, DENSE)
+        return np.asarray(np.einsum("kj,njc->nkc", CUBIC_DENSE, self.beziers[which]))
 
 
 class Ends(Protocol):
@@ -133,6 +160,9 @@ class Ends(Protocol):
 
     @property
     def on_face(self) -> bool: ...
+
+    @property
+    def turns(self) -> bool: ...
 
     def both(self, xy: Array) -> tuple[Array, Array]: ...
 
@@ -143,6 +173,8 @@ _Piece = tuple[Array, Array, Array, Array]
 """A piece's control points in (u, v), its poles at both ends of the walls, and its control points
 in the (u, v) of the head where that has its own."""
 NO_UV = np.zeros((0, 2))
+FITS_WITHIN = 4e-8
+"""mm; the curve in space and that in (u, v) may both stray, and not by the kernel's tolerance"""
 
 
 def face_loops(
@@ -163,7 +195,8 @@ def face_loops(
     if not regions:
         return []
     ends = None if head_end is None else (foot_end or _OnFace(chart), head_end)
-    pieces, done = _laid(_at_creases(_pieces(regions, chart), chart), chart, low, high, ends)
+    cut = _at_creases(_pieces(regions, chart), chart)
+    pieces, done = _laid(cut if ends is None else cut.at_ends(ends), chart, low, high, ends)
     uv, foot, head, own_uv = (list(row) for row in zip(*done, strict=True))
     head_uv = None if ends is None else own_uv
     codes = np.where(pieces.straight, chart.straight(pieces.beziers), Straight.FREE)
@@ -172,7 +205,7 @@ def face_loops(
     laid: list[list[FaceLoop]] = []
     for spans in _spans(regions, pieces):
         turn = np.zeros(2)
-        if foot_end is None:
+        if foot_end is None or foot_end.turns:
             turn = _turned(uv[spans[0]], chart.ground, start)
             if head_uv and head_end and head_end.on_face and chart.ground.own_start:
                 own = slice(spans[0].start, spans[-1].stop)
@@ -203,7 +236,9 @@ def _laid(
         left = np.array([k for k, piece in enumerate(done) if piece is None])
         beziers = pieces.beziers[left]
         found = (
-            _fitted(beziers, chart, low, high) if ends is None else _between(beziers, chart, *ends)
+            _fitted(beziers, chart, low, high)
+            if ends is None
+            else _between(pieces, left, chart, ends)
         )
         for k, piece in zip(left.tolist(), found, strict=True):
             done[k] = piece
@@ -262,6 +297,7 @@ class _OnFace:
 
     chart: FaceChart
     on_face: ClassVar[bool] = True
+    turns: ClassVar[bool] = True
 
     def both(self, xy: Array) -> tuple[Array, Array]:
         return self.chart.on_face(xy)
@@ -272,11 +308,12 @@ class _OnFace:
 
 
 def _between(
-    beziers: Array, chart: FaceChart, foot_end: Ends, head_end: Ends
+    pieces: _Pieces, which: NDArray[np.int_], chart: FaceChart, ends: tuple[Ends, Ends]
 ) -> list[_Piece | None]:
     """Pieces whose walls run from one end to another; None for those that stray."""
     found: list[_Piece | None] = []
-    for a, b in zip(_end(beziers, chart, foot_end), _end(beziers, chart, head_end), strict=True):
+    both = [_end(pieces.samples(which, k), chart, end) for k, end in enumerate(ends)]
+    for a, b in zip(*both, strict=True):
         if a is None or b is None:
             found.append(None)
             continue
@@ -285,13 +322,13 @@ def _between(
     return found
 
 
-def _end(beziers: Array, chart: FaceChart, end: Ends) -> list[tuple[Array, Array] | None]:
-    """Control points in (u, v) and poles in space of every piece at one end of the walls; None for
-    those that stray."""
-    found: list[tuple[Array, Array] | None] = [None] * len(beziers)
-    space, uv = end.both(np.einsum("kj,njc->nkc", CUBIC_DENSE, beziers))
-    left = np.arange(len(beziers))
-    allowed = max(chart.fineness, 1e-7)
+def _end(at: Array, chart: FaceChart, end: Ends) -> list[tuple[Array, Array] | None]:
+    """Control points in (u, v) and poles in space of every piece at one end of the walls, from its
+    points on the sheet, (n, 25, 2); None for those that stray."""
+    found: list[tuple[Array, Array] | None] = [None] * len(at)
+    space, uv = end.both(at)
+    left = np.arange(len(at))
+    allowed = max(chart.fineness, FITS_WITHIN)
     for p in DEGREES:
         a, _, stray = fit_dense(space[left], p)
         b, flat, _ = fit_dense(uv[left], p)

@@ -48,6 +48,8 @@ RAYS = 8
 """Lines within the ink, and as many beside it."""
 FROM_OUTLINE = 0.03
 """mm between a line and the nearest outline, so that it is plainly in the ink or not."""
+SLANT_STRETCH = 1.2
+"""Times what walls lean in space that it may be on the sheet."""
 LAYER_POINTS = 12
 """Points to a side of the ink's box that its layer is summed over."""
 LAYER_STRAY = 0.03
@@ -93,6 +95,8 @@ class Asked:
         that follow the face.
     square : walls run along the normals. clean : all ink lies well inside one face, on
         material, and cuts through nothing.
+    leans : mm that walls lean between the face and their end; spreads : that much lies beyond the
+        outlines, at the face.
     """
 
     chart: Chart
@@ -103,6 +107,8 @@ class Asked:
     square: bool = True
     clean: bool = False
     loose: bool = False
+    leans: float = 0.0
+    spreads: bool = False
 
     @cached_property
     def ink(self) -> Ink:
@@ -136,6 +142,8 @@ def _layer(asked: Asked) -> float | None:
     if not len(inside):
         return None
     area = sum(region.area for region in asked.regions)
+    if asked.spreads:
+        area = asked.ink.whole.buffer(asked.leans, join_style="mitre", mitre_limit=20.0).area
     sign = 1.0 if asked.raised else -1.0
     reach = np.full(len(inside), asked.depth)
     if asked.plane is not None:
@@ -183,6 +191,7 @@ def _lines(asked: Asked) -> tuple[Array, Array]:
     shapes, ink = asked.ink.shapes, asked.ink.whole
     edge = ink.boundary
     shapely.prepare(edge)
+    from_outline = FROM_OUTLINE + SLANT_STRETCH * asked.leans
     few = len(shapes) <= RAYS
     pick = shapes if few else shapes[random.choice(len(shapes), RAYS, replace=False)]
     own = shapely.get_coordinates(shapely.point_on_surface(pick))
@@ -194,7 +203,7 @@ def _lines(asked: Asked) -> tuple[Array, Array]:
     inked = np.zeros(len(every), dtype=bool)
     for move in asked.chart.laps(2):  # a place past the end of the sheet is one at its beginning
         there = move(every)
-        near |= shapely.distance(edge, shapely.points(there)) <= FROM_OUTLINE
+        near |= shapely.distance(edge, shapely.points(there)) <= from_outline
         inked |= shapely.contains_xy(ink, there[:, 0], there[:, 1])
     inside = shapely.contains_xy(ink, every[:, 0], every[:, 1])
     return every[inside & ~near][:RAYS], every[~inked & ~near][:RAYS]

@@ -36,6 +36,16 @@ class Head(ABC):
     chart: FaceChart
     on_face: ClassVar[bool] = True
 
+    @property
+    def turns(self) -> bool:
+        """Its (u, v) go round with the face's."""
+        return False
+
+    @property
+    def foot(self) -> Head | None:
+        """Where the walls begin, when that is not on the face straight under the outline."""
+        return None
+
     @abstractmethod
     def space(self, xy: Array) -> Array:
         """Where the wall that begins at sheet points (..., 2) ends, (..., 3)."""
@@ -107,6 +117,9 @@ class Square(Head):
     def at(self, uv: Array) -> Array:
         ground = self.chart.ground
         return ground.to_space(ground.from_uv(uv), self.lift)
+
+    def heights(self, xy: Array) -> Array:
+        return np.full(np.shape(xy)[:-1], self.lift)
 
     def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
         ground = self.chart.ground
@@ -192,14 +205,23 @@ class Walls:
     ----------
     slanted : all walls along the cast, or else along the normals.
     flat : caps lie in a plane, square to the walls in the middle of the artwork.
+    draft : degrees by which walls lean off that, so that the ink narrows away from the face.
+    at_cap : the outline is as drawn at the cap, not at the face.
     """
 
     slanted: bool = False
     flat: bool = False
+    draft: float = 0.0
+    at_cap: bool = False
 
     @property
     def plain(self) -> bool:
-        return not (self.slanted or self.flat)
+        return not (self.slanted or self.flat or self.draft)
+
+    @property
+    def slope(self) -> float:
+        """mm that walls lean for a mm of their height."""
+        return float(np.tan(np.radians(self.draft)))
 
 
 PLAIN = Walls()
@@ -210,6 +232,8 @@ def head_of(chart: FaceChart, origin: Array, lift: float, walls: Walls) -> Head:
 
     Raises ReliefError.
     """
+    if not (walls.slanted or walls.flat):
+        return Square(chart, lift)
     here = np.asarray(origin, dtype=float)
     against = chart.normal(here)
     if walls.slanted:

@@ -156,7 +156,8 @@ def imprint(
     the caller to know (see `setting.fit`). Raises CurveError when they cross the seam.
     """
     hosts = Hosts(solid.faces_named(face_name), chart)
-    laid = face_loops(regions, chart, 0.0, depth, hosts.start, None, head)
+    foot = None if head is None else head.foot
+    laid = face_loops(regions, chart, 0.0, depth, hosts.start, foot, head)
     surface = hosts.surface
     every = [loop for outlines in laid for loop in outlines]
     if head is None:
@@ -168,7 +169,7 @@ def imprint(
     turned = hosts.flipped if head is None else head.flipped
     maker = _Maker(waller, bool(depth), hosts.flipped, turned, laid, islands_of(regions))
     likes = [Like(n, *STAYS) for n in range(len(laid))]
-    if head is None:
+    if head is None or head.turns:
         likes = alike(regions, laid, chart, depth, maker.apart)
     for n, like in enumerate(likes):
         maker.make(n, like)

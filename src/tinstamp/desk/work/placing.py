@@ -141,7 +141,7 @@ def remedied(job: Job, remedy: Remedy, resolved: Resolved) -> Job:
         now = resolved.values.get(dotted(path))
         if now is None:
             raise ValueError("what was to be changed is not there any more")
-        job = changed(job, path, shifted(get(job, path), value - now, "mm", now))
+        job = changed(job, path, shifted(get(job, path), value - now, remedy.unit, now))
     return job
 
 

@@ -1,0 +1,251 @@
+"""Walls with draft: the far end of walls that lean by an angle, and what lies between it and the
+face."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from OCP.Geom import Geom_Surface
+
+from tinstamp.artwork.insets import (
+    InsetError,
+    after_each,
+    drawn_in,
+    keeps_shape,
+    rings,
+    square_to,
+)
+from tinstamp.artwork.outline import Array, Region, fine_points
+from tinstamp.chart.base import FaceChart
+from tinstamp.relief.heads import Head, Square, Walls
+from tinstamp.relief.surfaces import ReliefError
+
+SPACE_STEP = 1e-4
+"""mm; for slopes of the walls' end by differences"""
+DEPTH_TRIES = 12
+"""halvings of the search for the depth that walls with draft can have"""
+LEVELS, WEIGHTS = np.array([0.1127016653792583, 0.5, 0.8872983346207417]), np.array([5, 8, 5]) / 18
+"""Parts of the depth, and their weights, of a sum over it (Gauss-Legendre, three places)."""
+EDGE_STEP = 0.25
+"""mm to a side of the polygons that stand for outlines in a sum along them"""
+OUTLINE_OFF = 2e-6
+"""mm by which those are off curves"""
+
+
+@dataclass(frozen=True, eq=False)
+class Drafted(Head):
+    """The end `base` of walls, with the ink drawn in by what the walls lean.
+
+    Attributes
+    ----------
+    slope : tangent of the angle off the direction of the walls. sign : 1 for raised, -1 for sunk.
+    cap : the end where the outline is as drawn; None for the face.
+    """
+
+    base: Head
+    slope: float
+    sign: float
+    cap: Head | None = None
+
+    @property
+    def chart(self) -> FaceChart:  # type: ignore[override]
+        return self.base.chart
+
+    @property
+    def on_face(self) -> bool:  # type: ignore[override]
+        return self.base.on_face
+
+    @property
+    def turns(self) -> bool:
+        """Its (u, v) go round with those of the face."""
+        return isinstance(self.base, Square)
+
+    @property
+    def foot(self) -> Head | None:
+        return None if self.cap is None else replace(self, base=Square(self.chart, 0.0))
+
+    def space(self, xy: Array) -> Array:
+        return self.base.space(xy)
+
+    def uv(self, xy: Array) -> Array:
+        return self.base.uv(xy)
+
+    def at(self, uv: Array) -> Array:
+        return self.base.at(uv)
+
+    def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
+        return self.base.surface(box, host)
+
+    @property
+    def flipped(self) -> bool:
+        return self.base.flipped
+
+    def directions(self, xy: Array) -> Array:
+        return self.base.directions(xy)
+
+    def inset(self, xy: Array) -> Array:
+        """mm by which the ink is drawn in there."""
+        return self.inset_at(xy, 1.0)
+
+    def inset_at(self, xy: Array, part: float) -> Array:
+        """mm by which it is drawn in at a part of the walls' height."""
+        drawn = 0.0 if self.cap is None else self.cap.heights(xy)
+        return np.asarray(self.slope * self.sign * (part * self.base.heights(xy) - drawn))
+
+    def across(self, xy: Array) -> Array:
+        """How places at the end move with the sheet, (..., 3, 2)."""
+        steps = SPACE_STEP * np.eye(2)
+        sides = [self.base.space(xy + d) - self.base.space(xy - d) for d in steps]
+        return np.stack(sides, axis=-1) / (2.0 * SPACE_STEP)
+
+    def volume(self, regions: Sequence[Region]) -> float:
+        """Of walls that do not lean, less the wedge along them: for every level between the face
+        and the end, what the outlines sweep on their way in, times the height there."""
+        return self.base.volume(regions) - _swept(self, regions)
+
+
+def drafted(head: Head, cap: Head, walls: Walls, sign: float) -> Head:
+    """An end of walls with what those lean; `cap` is the end at the depth, `sign` 1 for raised and
+    -1 for sunk."""
+    if not walls.draft:
+        return head
+    return Drafted(head, walls.slope, sign, cap if walls.at_cap else None)
+
+
+def _swept(head: Drafted, regions: Sequence[Region]) -> float:
+    """mm³ between walls that stand as drawn and such as lean, signed as the height."""
+    rings = [_fine(o.beziers) for region in regions for o in region.outlines]
+    ring = np.concatenate(rings)
+    after = after_each(np.repeat(np.arange(len(rings)), [len(own) for own in rings]))
+    along = ring[after] - ring
+    before = np.empty_like(along)
+    before[after] = along
+    there = _Levels.at(head, ring)
+    # the middle of what is swept, over all levels, lies a third of the way in
+    aside = _Levels.at(head, (ring + ring[after]) / 2 + _mitred(before, along, there, 1.0) / 3)
+    total = 0.0
+    for level, weight in zip(LEVELS.tolist(), WEIGHTS.tolist(), strict=True):
+        moved = ring + _mitred(before, along, there, level)
+        corners = np.stack([ring, ring[after], moved[after], moved], axis=1)
+        x, y = corners[..., 0], corners[..., 1]
+        area = (x * np.roll(y, -1, axis=1) - np.roll(x, -1, axis=1) * y).sum(axis=1) / 2
+        total += weight * float(area @ aside.thick(level))
+    return total
+
+
+def _fine(beziers: Array) -> Array:
+    """Points of an outline, close along straight pieces too, (n, 2)."""
+    points, _ = fine_points(beziers, OUTLINE_OFF)
+    ring = shapely.segmentize(shapely.LinearRing(points), EDGE_STEP)
+    return np.asarray(shapely.get_coordinates(ring)[:-1], dtype=float)
+
+
+@dataclass(frozen=True, eq=False)
+class _Levels:
+    """Walls at all parts of their height over places of the sheet, asked once.
+
+    Attributes
+    ----------
+    foot, far : (n, 3, 2) how places at the face and at the end move with the sheet. up : (n, 3)
+        from the one to the other. none, full : (n,) mm by which the ink is drawn in at the two.
+    normal : (n, 3) of the face.
+    """
+
+    foot: Array
+    far: Array
+    up: Array
+    none: Array
+    full: Array
+    normal: Array
+
+    @classmethod
+    def at(cls, head: Drafted, xy: Array) -> _Levels:
+        """Over places of the sheet, (n, 2)."""
+        return cls(
+            head.chart.jacobian(xy),
+            head.across(xy),
+            head.base.space(xy) - head.chart.to_space(xy),
+            head.inset_at(xy, 0.0),
+            head.inset_at(xy, 1.0),
+            head.chart.normal(xy),
+        )
+
+    def moves(self, part: float) -> Array:
+        """(n, 3, 2) how places at a part of the height move with the sheet."""
+        return np.asarray((1.0 - part) * self.foot + part * self.far)
+
+    def inset(self, part: float) -> Array:
+        """(n,) mm by which the ink is drawn in at a part of the height."""
+        return np.asarray((1.0 - part) * self.none + part * self.full)
+
+    def thick(self, part: float) -> Array:
+        """(n,) mm³ between face and end for a mm² of the sheet, were all the height like there."""
+        j = self.moves(part)
+        side = np.cross(j[..., 0], j[..., 1])
+        turned = np.sign((side * self.normal).sum(axis=1))
+        return np.asarray((side * self.up).sum(axis=1) * turned)
+
+
+def _mitred(before: Array, along: Array, there: _Levels, part: float) -> Array:
+    """By how much the corners of a polygon move when its sides, (n, 2) each, are drawn in."""
+    moves, inset = there.moves(part), there.inset(part)
+    a, b = square_to(before, moves, inset), square_to(along, moves, inset)
+    cross = before[:, 0] * along[:, 1] - before[:, 1] * along[:, 0]
+    size = np.linalg.norm(before, axis=1) * np.linalg.norm(along, axis=1)
+    flat = np.abs(cross) <= 1e-6 * size
+    safe = np.where(flat, 1.0, cross)
+    off = b - a  # a + s before = b + t along
+    s = (off[:, 0] * along[:, 1] - off[:, 1] * along[:, 0]) / safe
+    return np.where(flat[:, None], (a + b) / 2, a + s[:, None] * before)
+
+
+def check_draft(head: Drafted, regions: Sequence[Region], depth: float) -> None:
+    """Raises ReliefError where walls with draft meet before their end, with the depth (mm) that
+    they can have."""
+    own = [_pieces_of(region) for region in regions]
+    end = head if head.foot is None else head.foot
+    assert isinstance(end, Drafted)
+    try:
+        if _whole(end, own, 1.0):
+            return
+        told = ""
+    except InsetError as error:
+        told = f" ({error})"
+    low, high = 0.0, 1.0
+    for _ in range(DEPTH_TRIES):
+        middle = (low + high) / 2
+        try:
+            fits = _whole(end, own, middle)
+        except InsetError:
+            fits = False
+        low, high = (middle, high) if fits else (low, middle)
+    degrees = float(np.degrees(np.arctan(head.slope)))
+    if head.cap is not None:
+        raise ReliefError(
+            f"with {degrees:.3g}° of draft the walls run into one another at the face{told}: less "
+            f"than {low * degrees:.2g}° would do"
+        )
+    end_word = "cap" if head.sign > 0 else "floor"
+    raise ReliefError(
+        f"with {degrees:.3g}° of draft the walls meet before the {end_word}{told}: "
+        f"{low * depth:.2f} mm is as deep as they go"
+    )
+
+
+Pieces = tuple[Array, NDArray[np.int_]]
+"""The pieces of a region's outlines, (n, 4, 2), and which outline each is of."""
+
+
+def _pieces_of(region: Region) -> Pieces:
+    outlines = list(region.outlines)
+    owner = np.repeat(np.arange(len(outlines)), [len(o.beziers) for o in outlines])
+    return np.concatenate([o.beziers for o in outlines]), owner
+
+
+def _whole(head: Drafted, own: Sequence[Pieces], part: float) -> bool:
+    """True when every region keeps its shape at `part` of its draft. Raises InsetError."""
+    return keeps_shape([rings(drawn_in(b, owner, head, part), owner) for b, owner in own])

@@ -82,6 +82,10 @@ def sunk(depth: float = 0.3) -> Relief:
     return Relief(depth=f"{depth} mm")
 
 
+def leaning(depth: float, degrees: float, outline: str = "face") -> Relief:
+    return Relief(depth=f"{depth} mm", draft=f"{degrees} deg", outline=outline)  # type: ignore[arg-type]
+
+
 def raised(depth: float = 0.3) -> Relief:
     return Relief(make="emboss", depth=f"{depth} mm")
 
@@ -180,6 +184,16 @@ FAULTS: list[tuple[str, Make, str, float | None]] = [
     ("a slender stroke", lambda: part((drawn(STROKE), FLAT, raised(3.0))), "slender", 6.0),
     ("a slender rib between sunk strokes",
      lambda: part((drawn("M0 0H4V20H0ZM4.4 0H8.4V20H4.4Z"), FLAT, sunk(2.0))), "slender", 5.0),
+    # walls that lean take d tan a off a stroke at either side, or off a gap where the outline is as
+    # drawn at the floor
+    ("a stroke at its floor, with draft", lambda: part((drawn(STROKE), FLAT, leaning(1.0, 10))),
+     "thin stroke", 0.5 - 2 * math.tan(math.radians(10))),
+    ("a rib at its top, with draft",
+     lambda: part((drawn("M0 0H4V20H0ZM4.4 0H8.4V20H4.4Z"), FLAT, leaning(1.0, 6, "cap"))),
+     "tight gap", 0.4 - 2 * math.tan(math.radians(6))),
+    ("too little draft", lambda: part((drawn("M0 0H10V10H0Z"), FLAT, leaning(0.5, 1)),
+                                      limits={"least_draft": "3 deg"}), "draft", 1.0),
+    ("no draft at all", lambda: part(text("HB8"), limits={"least_draft": "3 deg"}), "draft", 0.0),
     # a round cutter in a square corner stays r (sqrt 2 - 1) off it
     ("corners for a cutter",
      lambda: part((drawn("M0 0H10V10H0Z"), FLAT, sunk()), limits={"cutter": "2 mm"}),

@@ -26,7 +26,7 @@ MEETS_WELL = 1e-7
 """mm that will do where a chart tells no better"""
 NEWTON_ROUNDS = 20
 """steps of the search for the place where two pieces meet"""
-SPAN_LEFT = 0.02
+SPAN_LEFT = 1e-3
 """part of a piece that is left of it at least"""
 CARRIED_ON = 0.6
 """part of its length by which a curved piece is carried on at most"""
@@ -170,8 +170,9 @@ def _meeting(one: Array, other: Array, end: DrawnIn, part: float) -> tuple[Array
         off = q - p
         if float(np.abs(off).max()) <= MEETS_WITHIN:
             return a, b
-        cross = dp[:, 0] * dq[:, 1] - dp[:, 1] * dq[:, 0]
-        if not np.all(np.abs(cross) > 0.0):
+        with np.errstate(over="ignore", invalid="ignore"):
+            cross = dp[:, 0] * dq[:, 1] - dp[:, 1] * dq[:, 0]
+        if not np.all(np.abs(cross) > 0.0):  # nor where it is no number
             break
         a = a + (off[:, 0] * dq[:, 1] - off[:, 1] * dq[:, 0]) / cross
         b = b + (off[:, 0] * dp[:, 1] - off[:, 1] * dp[:, 0]) / cross

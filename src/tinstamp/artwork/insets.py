@@ -26,10 +26,10 @@ MEETS_WELL = 1e-7
 """mm that will do where a chart tells no better"""
 NEWTON_ROUNDS = 20
 """steps of the search for the place where two pieces meet"""
+CURVES_TO = (-0.25, 1.25)
+"""Parameters of a curve from which on, beyond its ends, it goes on straight."""
 SPAN_LEFT = 1e-3
 """part of a piece that is left of it at least"""
-CARRIED_ON = 0.6
-"""part of its length by which a curved piece is carried on at most"""
 RING_AT = np.arange(24) / 24.0
 """parameters of a piece at which it is looked at"""
 SLOPE_STEP = 1e-6
@@ -80,9 +80,11 @@ class Inset:
     Attributes
     ----------
     roots : (n, 4, 2) the pieces of the outlines that they are parallel to. first, last : the
-        parameters of those that they begin and end at, which may lie beyond their ends.
-    shifts : (n, 2, 2) what is added at their begin and end, mm, so that they meet where they are
-        as good as smooth.
+        parameters of those that they begin and end at; beyond 0 and 1 for straight ones alone.
+    shifts : (n, 2, 2) mm, what is added at their begin and end, and in even shares between, so that
+        they meet where they are as good as smooth. reaches : the same for curves that are carried
+        on to a corner, which takes hold towards the end alone.
+    spans : (n, 2) which part of all that each piece is.
     """
 
     end: DrawnIn
@@ -90,53 +92,77 @@ class Inset:
     first: Array
     last: Array
     shifts: Array
+    reaches: Array
+    spans: Array
     part: float = 1.0
 
     def samples(self, which: NDArray[np.int_], at: Array) -> Array:
         """(m, k, 2) points of some of them at parameters (k,), 0 to 1."""
-        first, last = self.first[which], self.last[which]
-        t = first[:, None] + (last - first)[:, None] * at
-        low, high = self.shifts[which, 0], self.shifts[which, 1]
-        added = low[:, None] * (1.0 - at)[:, None] + high[:, None] * at[:, None]
-        return _parallel(self.roots[which], t, self.end, self.part) + added
+        low, high = self.spans[which].T[..., None]
+        u = low + (high - low) * at
+        first, last = self.first[which][:, None], self.last[which][:, None]
+        begin, finish = 1.0 - u[..., None], u[..., None]
+        shifts, reaches = self.shifts[which][:, None], self.reaches[which][:, None]
+        added = begin * shifts[:, :, 0] + finish * shifts[:, :, 1]
+        added += begin**2 * reaches[:, :, 0] + finish**2 * reaches[:, :, 1]
+        return _parallel(self.roots[which], first + (last - first) * u, self.end, self.part) + added
 
     def halved(self, which: NDArray[np.bool_]) -> Inset:
         """Each of the marked pieces as two."""
-        rows = []
-        for k, two in enumerate(which.tolist()):
-            a, b, (p, q) = self.first[k], self.last[k], self.shifts[k]
-            middle, between = (a + b) / 2, (p + q) / 2
-            cuts = ((a, middle, p, between), (middle, b, between, q)) if two else ((a, b, p, q),)
-            rows += [(self.roots[k], one, other, (s, e)) for one, other, s, e in cuts]
-        roots, first, last, shifts = (np.array(column) for column in zip(*rows, strict=True))
-        return Inset(self.end, roots, first, last, shifts, self.part)
+        counts = np.where(which, 2, 1)
+        spans = np.repeat(self.spans, counts, axis=0)
+        starts = np.cumsum(counts) - counts
+        middle = self.spans[which].mean(axis=1)
+        spans[starts[which], 1] = middle
+        spans[starts[which] + 1, 0] = middle
+        roots, first, last, shifts, reaches = (
+            np.repeat(v, counts, axis=0)
+            for v in (self.roots, self.first, self.last, self.shifts, self.reaches)
+        )
+        return Inset(self.end, roots, first, last, shifts, reaches, spans, self.part)
 
 
 def drawn_in(roots: Array, owner: NDArray[np.int_], end: DrawnIn, part: float = 1.0) -> Inset:
     """The pieces (n, 4, 2) of outlines, in order, each of the outline `owner`, at a drawn-in end,
     or `part` of the way to it. Raises InsetError."""
     after = after_each(owner)
-    ones, noughts = np.ones((len(roots), 1)), np.zeros((len(roots), 1))
-    (leave,), (enter,) = _slope(roots, ones).swapaxes(0, 1), _slope(roots, noughts).swapaxes(0, 1)
-    enter = enter[after]
+    count = len(roots)
+    ones, noughts = np.ones((count, 1)), np.zeros((count, 1))
+    leave, enter = _slope(roots, ones)[:, 0], _slope(roots, noughts)[after, 0]
     turn = np.arctan2(
         leave[:, 0] * enter[:, 1] - leave[:, 1] * enter[:, 0], (leave * enter).sum(axis=1)
     )
     corner = np.abs(turn) > SMOOTH
-    first, last = np.zeros(len(roots)), np.ones(len(roots))
+    first, last = np.zeros(count), np.ones(count)
+    reaches = np.zeros((count, 2, 2))
     if corner.any():
         k = np.flatnonzero(corner)
         a, b = _meeting(roots[k], roots[after[k]], end, part)
         last[k], first[after[k]] = 1.0 + a, b
+    bent = _bent(roots)
+    for at, side in ((last, 1), (first, 0)):
+        held = np.clip(at, *CURVES_TO)
+        k = np.flatnonzero(bent & (held != at))
+        if len(k):
+            there, _ = _with_slope(roots[k], at[k], end, part)
+            at[k] = held[k]
+            reaches[k, side] = there - _parallel(roots[k], at[k, None], end, part)[:, 0]
     _not_used_up(roots, first, last)
-    shifts = np.zeros((len(roots), 2, 2))
+    shifts = np.zeros((count, 2, 2))
     ends = _parallel(roots, last[:, None], end, part)[:, 0]
     begins = _parallel(roots, first[:, None], end, part)[:, 0]
     gap = begins[after] - ends
     gap[corner] = 0.0
     shifts[:, 1] = gap / 2
     shifts[after, 0] = -gap / 2
-    return Inset(end, roots, first, last, shifts, part)
+    spans = np.tile([0.0, 1.0], (count, 1))
+    return Inset(end, roots, first, last, shifts, reaches, spans, part)
+
+
+def _bent(roots: Array) -> NDArray[np.bool_]:
+    """Which pieces are curves, not evenly run straight lines."""
+    bend = np.linalg.norm(np.diff(roots, n=2, axis=1), axis=-1).max(axis=1)
+    return np.asarray(bend > 1e-9 * np.linalg.norm(roots[:, 3] - roots[:, 0], axis=1))
 
 
 def after_each(owner: NDArray[np.int_]) -> NDArray[np.int_]:
@@ -148,13 +174,10 @@ def after_each(owner: NDArray[np.int_]) -> NDArray[np.int_]:
 
 
 def _not_used_up(roots: Array, first: Array, last: Array) -> None:
-    """Raises InsetError where next to nothing is left of a piece, or a curve is carried on far."""
-    bent = np.linalg.norm(np.diff(roots, n=2, axis=1), axis=-1).max(axis=1)
-    curved = bent > 1e-9 * np.linalg.norm(roots[:, 3] - roots[:, 0], axis=1)
-    far = curved & ((first < -CARRIED_ON) | (last > 1.0 + CARRIED_ON))
+    """Raises InsetError where next to nothing is left of a piece."""
     gone = last - first < SPAN_LEFT
-    if (far | gone).any():
-        k = int(np.argmax(far | gone))
+    if gone.any():
+        k = int(np.argmax(gone))
         x, y = ((roots[k, 0] + roots[k, 3]) / 2).tolist()
         raise InsetError(f"at {x:.2f}, {y:.2f} mm on the sheet nothing is left of an outline")
 
@@ -184,9 +207,13 @@ def _meeting(one: Array, other: Array, end: DrawnIn, part: float) -> tuple[Array
 
 
 def _with_slope(roots: Array, t: Array, end: DrawnIn, part: float) -> tuple[Array, Array]:
-    both = np.stack([t - SLOPE_STEP, t, t + SLOPE_STEP], axis=1)
+    """Points of parallels at parameters (n,), and their slopes; curves go on straight beyond their
+    ends."""
+    held = np.where(_bent(roots), np.clip(t, *CURVES_TO), t)
+    both = np.stack([held - SLOPE_STEP, held, held + SLOPE_STEP], axis=1)
     low, at, high = _parallel(roots, both, end, part).swapaxes(0, 1)
-    return at, (high - low) / (2.0 * SLOPE_STEP)
+    slope = (high - low) / (2.0 * SLOPE_STEP)
+    return at + (t - held)[:, None] * slope, slope
 
 
 def _parallel(roots: Array, t: Array, end: DrawnIn, part: float) -> Array:

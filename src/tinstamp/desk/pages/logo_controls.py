@@ -157,22 +157,23 @@ def _inks(page: FieldsPage, row: Row) -> None:
     def renew() -> None:
         inks = get(session.job, row.path)
         count = sum(1 for ink in inks if ink.use == "ink")
-        logo = session.job.stamps[index].artwork
-        traced = isinstance(logo, Logo) and logo.format in PICTURES
         usual = "By light and dark; choose …" if traced else "As the file suggests …"
         button.setText(f"{count} of {len(inks)} are ink …" if inks else usual)
-        back.setVisible(traced and bool(inks))
+        back.setVisible(bool(inks))
 
     def by_light() -> None:
         session.replace(changed(session.job, row.path, ()), page.of(row.label))
 
+    now = session.job.stamps[index].artwork
+    traced = isinstance(now, Logo) and now.format in PICTURES
     back = QPushButton("By light and dark")
     back.setToolTip("Go by how light the picture is, not by its colours")
     back.clicked.connect(by_light)
     button.clicked.connect(ask)
     page.bind(dotted(row.path), button, renew)
     page.row(row.label, button)
-    page.row("", back)
+    if traced:
+        page.row("", back)
 
 
 @control("units")

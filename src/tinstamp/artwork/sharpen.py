@@ -1,7 +1,8 @@
-"""Corners that are rounded with less than a lean of walls takes away: they are made sharp.
+"""Corners that are rounded, or cut off, by less than a lean of walls takes: they are made sharp.
 
-A rounding of radius r that is drawn in by more than r turns inside out. What bounds the ink there
-are its two neighbours, which are carried on to where they meet.
+A rounding of radius r that is drawn in by more than r turns inside out, and a short piece between
+two corners is used up by their mitres. What bounds the ink there are its two neighbours, which are
+carried on to where they meet.
 """
 
 from __future__ import annotations
@@ -20,8 +21,16 @@ LONG = 8.0
 """Times that, up to which a piece is a rounding and not a part of a shape."""
 FAR = 4.0
 """Times that, up to which a corner may lie from the rounding that it takes the place of."""
+SPECK = 2.0
+"""Times that, up to which pieces are closed up where their neighbours do not meet."""
 MEETS_WITHIN = 1e-10
 """mm between two pieces where they meet"""
+MOST_ROUNDS = 4
+"""times that an outline is gone over: what was carried on may meet the next small piece"""
+STEEP = 3.0
+"""radians of the sharpest turn that is reckoned with"""
+LEFT_AT_LEAST = 0.9
+"""part of a piece that mitres may take"""
 NEWTON_ROUNDS = 30
 """steps of the search for that place"""
 _T = np.linspace(0.0, 1.0, 17)
@@ -61,36 +70,93 @@ def sharpened(regions: Sequence[Region], inwards: float) -> Sharpened:
 
 
 def _outline(outline: Outline, inwards: float) -> tuple[Outline, list[tuple[float, float]], float]:
+    """An outline with its corners made sharp, where those are, and how far the farthest moved."""
+    places: list[tuple[float, float]] = []
+    most = 0.0
+    for _ in range(MOST_ROUNDS):
+        step = _once(outline, inwards)
+        if step is None:
+            break
+        outline, at, moved = step
+        places += at
+        most = max(most, moved)
+    return outline, places, most
+
+
+def _once(
+    outline: Outline, inwards: float
+) -> tuple[Outline, list[tuple[float, float]], float] | None:
     beziers, straight = outline.beziers.copy(), outline.straight.copy()
-    tight = _tight(beziers, inwards) & ~straight
+    lost = (_tight(beziers, inwards) & ~straight) | _used_up(beziers, inwards)
     count = len(beziers)
-    if not tight.any() or tight.all():
-        return outline, [], 0.0
+    if not lost.any() or lost.all():
+        return None
     gone = np.zeros(count, dtype=bool)
     places: list[tuple[float, float]] = []
     most = 0.0
-    for group in _groups(tight):
+    for group in _groups(lost):
         before, after = (group[0] - 1) % count, (group[-1] + 1) % count
         if before == after:
             continue
         met = _meeting(beziers[before], beziers[after])
         if met is None:
-            continue
-        a, b = met
-        longer, later = _up_to(beziers[before], 1.0 + a), _from(beziers[after], b)
+            joined = _closed_up(beziers[before], beziers[group], beziers[after], inwards)
+            if joined is None:
+                continue
+            longer, later = joined
+        else:
+            longer, later = _up_to(beziers[before], 1.0 + met[0]), _from(beziers[after], met[1])
         corner = longer[3]
         away = float(np.linalg.norm(beziers[group][:, [0, 3]] - corner, axis=-1).max())
         off = float(np.linalg.norm(_points(beziers[group]) - corner, axis=-1).min())
-        if away > FAR * abs(inwards) * 2.0 or off > FAR * abs(inwards):
+        if max(away / 2.0, off) > FAR * abs(inwards):
             continue
         later[0] = corner
         beziers[before], beziers[after] = longer, later
         gone[group] = True
         places.append((float(corner[0]), float(corner[1])))
         most = max(most, off)
-    if not gone.any() or (~gone).sum() < 2:
-        return outline, [], 0.0
+    if not gone.any() or (~gone).sum() < 3:
+        return None
     return Outline(beziers[~gone], straight[~gone]), places, most
+
+
+def _closed_up(
+    before: Array, gone: Array, after: Array, inwards: float
+) -> tuple[Array, Array] | None:
+    """The neighbours of pieces that are next to nothing, brought together in their middle; None
+    where those are more than that."""
+    if np.linalg.norm(np.diff(gone, axis=1), axis=-1).sum() > SPECK * abs(inwards):
+        return None
+    middle = (gone[0, 0] + gone[-1, 3]) / 2
+    one, other = before.copy(), after.copy()
+    one[2:] += middle - before[3]
+    other[:2] += middle - after[0]
+    return one, other
+
+
+def _used_up(beziers: Array, inwards: float) -> NDArray[np.bool_]:
+    """Short pieces of which the mitres at their two ends leave next to nothing."""
+    legs = np.diff(beziers, axis=1)
+    length = np.linalg.norm(legs, axis=-1).sum(axis=1)
+    enter, leave = _first_leg(legs), _first_leg(legs[:, ::-1])
+    turn = np.arctan2(*_cross_and_dot(leave, np.roll(enter, -1, axis=0)))
+    taken = np.maximum(inwards * np.tan(np.clip(turn, -STEEP, STEEP) / 2.0), 0.0)
+    return np.asarray(
+        (taken + np.roll(taken, 1) > LEFT_AT_LEAST * length) & (length <= LONG * abs(inwards))
+    )
+
+
+def _first_leg(legs: Array) -> Array:
+    """(n, 2) the first leg of control polygons, (n, 3, 2), that is not nothing."""
+    size = np.linalg.norm(legs, axis=-1)
+    k = np.argmax(size > 1e-9 * size.max(axis=1, keepdims=True), axis=1)
+    found: Array = legs[np.arange(len(legs)), k]
+    return found
+
+
+def _cross_and_dot(a: Array, b: Array) -> tuple[Array, Array]:
+    return a[:, 0] * b[:, 1] - a[:, 1] * b[:, 0], (a * b).sum(axis=1)
 
 
 def _points(beziers: Array) -> Array:

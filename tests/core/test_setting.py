@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from tests.conftest import artwork, plate
-from tinstamp.artwork.outline import Region
+from tinstamp.artwork.outline import Region, polygon
 from tinstamp.artwork.shapes import circle, rectangle
 from tinstamp.blank.round_solid import tube
 from tinstamp.proofing.strokes import thinnest_stroke, tightest_gap
@@ -65,6 +65,15 @@ def test_distances_to_the_edge() -> None:
     assert over.over == pytest.approx((0, 3, 0, 0))
     assert over.off_area == pytest.approx(12.0)
     assert not over.wholly_inside
+
+
+def test_an_outline_that_crosses_itself_is_measured_too() -> None:
+    """A bow tie over the right edge: the half of it that lies beyond x = 40 is a triangle."""
+    bow = polygon([(-4, -2), (4, 2), (4, -2), (-4, 2)])
+    over = fit(laid(moved(Region(bow), 40, 10)), PLATE)
+    assert over.off_area == pytest.approx(0.5 * 4 * 4, rel=1e-6) and over.edge is None
+    twisted = polygon([(-4, -2), (4, 2), (4, -2), (0, 0), (2, 1), (-4, 2)])
+    assert fit(laid(moved(Region(twisted), 38, 18)), PLATE).off_area > 0.0
 
 
 def test_longer_than_the_girth() -> None:

@@ -85,7 +85,8 @@ def fit(placed: Placed, chart: Chart, earlier: Sequence[tuple[str, Placed]] = ()
         distance = float(edges.distance(whole))
         edge = distance if distance > TOUCHING else None
     else:
-        off = sum(float(p.difference(face).area) for p in polygons)
+        sound = (p if p.is_valid else shapely.make_valid(p) for p in polygons)
+        off = sum(float(p.difference(face).area) for p in sound)
     touches = tuple(name for name, other in earlier if _touch(polygons, placed, other, chart))
     nested = any(_touch(_filled(polygons), placed, other, chart, True) for _, other in earlier)
     return Fit(

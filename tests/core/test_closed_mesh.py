@@ -66,7 +66,8 @@ def test_open_edges_are_counted() -> None:
     """A tetrahedron, and the same without a side."""
     points = np.array([[0, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 1]], float)
     sides = np.array([[0, 2, 1], [0, 1, 3], [1, 2, 3], [2, 0, 3]])
-    assert ClosedMesh(points, sides).open_edges == 0
-    assert ClosedMesh(points, sides).volume == pytest.approx(1 / 6)
-    assert ClosedMesh(points, sides[1:]).open_edges == 3
-    assert ClosedMesh(points, sides[:, ::-1]).volume == pytest.approx(-1 / 6)
+    own = np.arange(len(sides))
+    assert ClosedMesh(points, sides, own).open_edges == 0
+    assert ClosedMesh(points, sides, own).volume == pytest.approx(1 / 6)
+    assert ClosedMesh(points, sides[1:], own[1:]).open_edges == 3
+    assert ClosedMesh(points, sides[:, ::-1], own).volume == pytest.approx(-1 / 6)

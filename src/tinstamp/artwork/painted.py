@@ -48,7 +48,8 @@ LARGEST_SHAPES = 48
 MANY_PIECES = 4000
 """Pieces of one group of shapes, from which on its union is tried at two scales only."""
 MOST_PIECES = 10_000
-"""Pieces from which on it is tried at one: what differs is then followed in fine lines."""
+"""Pieces from which on it is not tried in curves, which takes long and mostly fails: such a group
+is followed in fine lines."""
 IN_LINES = "some of its curves could not be united and are followed in fine lines"
 """What is said of a drawing that is not wholly in curves."""
 LARGEST_DRAWING = 1e5
@@ -169,7 +170,7 @@ _TRIES = [
 def _tries(pieces: float) -> int:
     """How many of the tries are worth their time for so many pieces."""
     if pieces > MOST_PIECES:
-        return 2
+        return 0
     return 4 if pieces > MANY_PIECES else len(_TRIES)
 
 

@@ -42,10 +42,12 @@ class ClosedMesh:
     Attributes
     ----------
     points : (n, 3) mm. triangles : (m, 3), counter-clockwise from outside.
+    face : (m,) the number of the solid's face that each is of, as the kernel lists them.
     """
 
     points: Array
     triangles: NDArray[np.int64]
+    face: NDArray[np.int64]
 
     @property
     def volume(self) -> float:
@@ -80,8 +82,10 @@ def _joined(pieces: list[tuple[Array, NDArray[np.int64]]]) -> ClosedMesh:
     triangles = np.concatenate(
         [t + start for (_, t), start in zip(pieces, starts[:-1], strict=True)]
     )
-    one = _merged(points)
-    return ClosedMesh(points, _proper(one[triangles]))
+    face = np.repeat(np.arange(len(pieces)), [len(t) for _, t in pieces])
+    merged = _merged(points)[triangles]
+    proper = _proper(merged)
+    return ClosedMesh(points, merged[proper], face[proper])
 
 
 def _merged(points: Array) -> NDArray[np.int64]:
@@ -98,9 +102,10 @@ def _merged(points: Array) -> NDArray[np.int64]:
     return np.asarray(first[label])
 
 
-def _proper(triangles: NDArray[np.int64]) -> NDArray[np.int64]:
+def _proper(triangles: NDArray[np.int64]) -> NDArray[np.bool_]:
+    """(m,) which have three corners."""
     a, b, c = triangles.T
-    return triangles[(a != b) & (b != c) & (c != a)]
+    return np.asarray((a != b) & (b != c) & (c != a))
 
 
 def _unpaired(triangles: NDArray[np.int64]) -> NDArray[np.int64]:
@@ -140,7 +145,7 @@ def _without_slivers(mesh: ClosedMesh) -> ClosedMesh:
             touched |= {k, other}
         if not touched:
             break
-    return ClosedMesh(mesh.points, triangles)
+    return ClosedMesh(mesh.points, triangles, mesh.face)
 
 
 def _longest_first(points: Array, triangle: NDArray[np.int64]) -> tuple[int, int, int]:

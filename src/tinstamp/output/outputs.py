@@ -91,7 +91,7 @@ class Output:
 
 CHORD = Option(
     "chord",
-    "STL within",
+    "Triangles within",
     "chord tolerance",
     "0.01 mm",
     Wants("length", above=0.0),
@@ -122,6 +122,20 @@ OUTPUTS: Mapping[str, Output] = {
         ),
         Output(
             "stl", "STL", "triangles for printing, in mm", "tinstamp.output.stl:write", (CHORD,)
+        ),
+        Output(
+            "3mf",
+            "3MF",
+            "triangles for printing, with bodies and colours, in mm",
+            "tinstamp.output.threemf:write",
+            (CHORD,),
+        ),
+        Output(
+            "glb",
+            "glTF",
+            "the coloured part for looking at and for the web",
+            "tinstamp.output.gltf:write",
+            (CHORD,),
         ),
         Output(
             "dxf",

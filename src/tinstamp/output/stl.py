@@ -10,7 +10,9 @@ from tinstamp.output.closed_mesh import MeshError, closed_mesh
 from tinstamp.output.outputs import Options
 from tinstamp.output.result import OutputError, Result
 
-HEADER = b"Tin Stamp, mm"
+HEADER = "Tin Stamp, mm: "
+HEADER_BYTES = 80
+"""bytes of the header; it must not begin with “solid”, which marks text"""
 _RECORD = np.dtype([("normal", "<f4", 3), ("corners", "<f4", (3, 3)), ("spare", "<u2")])
 
 
@@ -28,4 +30,5 @@ def write(result: Result, path: Path, options: Options) -> None:
     records = np.zeros(len(corners), _RECORD)
     records["normal"], records["corners"] = normals, corners
     count = np.array(len(corners), "<u4").tobytes()
-    path.write_bytes(HEADER.ljust(80, b"\0") + count + records.tobytes())
+    header = (HEADER + result.name).encode("utf-8")[:HEADER_BYTES].ljust(HEADER_BYTES, b"\0")
+    path.write_bytes(header + count + records.tobytes())

@@ -21,6 +21,8 @@ if TYPE_CHECKING:
     from tinstamp.output.outputs import Option
 
 COMMANDS = ("make", "proof", "desk")
+SERIES_NAME = "{job}-{serial}"
+"""What the files of a series are called if nothing is said."""
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -73,7 +75,8 @@ def _parser() -> argparse.ArgumentParser:
     make = commands.add_parser(
         "make", help="build jobs and write files",
         epilog="0: all written; 1: something is to fix; 2: something could not be done. "
-        "Example: tinstamp make tank.tinstamp cap.tinstamp --out files --set diameter=90mm",
+        "Examples: tinstamp make tank.tinstamp cap.tinstamp --out files --set diameter=90mm; "
+        "tinstamp make tank.tinstamp --out files --table rows.csv --name {job}-{serial}",
     )  # fmt: skip
     _add_jobs(make)
     make.add_argument(
@@ -97,6 +100,7 @@ def _parser() -> argparse.ArgumentParser:
     make.add_argument(
         "--even-so", action="store_true", help="write files although something is to fix"
     )
+    _add_series(make)
     proof = commands.add_parser(
         "proof", help="build jobs and tell what was found",
         epilog="0: nothing is to fix; 1: something is; 2: something could not be done",
@@ -120,6 +124,26 @@ def _add_jobs(parser: argparse.ArgumentParser) -> None:
         "--text", dest="texts", type=_override, action="append", default=[],
         metavar="STAMP=TEXT", help="the text of a stamp",
     )  # fmt: skip
+
+
+def _add_series(make: argparse.ArgumentParser) -> None:
+    series = make.add_mutually_exclusive_group()
+    series.add_argument(
+        "--table", type=Path, metavar="FILE",
+        help="make one job for every row of a CSV or XLSX file; columns are headed by a dimension, "
+        "a stamp (its text), “STAMP on”, “STAMP logo”, “serial” or “file”",
+    )  # fmt: skip
+    series.add_argument("--serials", metavar="FROM-TO", help="make one job for every serial")
+    make.add_argument(
+        "--workers", type=_workers, default=os.cpu_count() or 1,
+        help="processes of a series (default: one for each core)",
+    )  # fmt: skip
+
+
+def _workers(words: str) -> int:
+    if not words.isdecimal() or not 1 <= int(words) <= 256:
+        raise argparse.ArgumentTypeError(f"“{words}” is no number of processes from 1 to 256")
+    return int(words)
 
 
 def _override(words: str) -> Override:
@@ -197,6 +221,8 @@ def _make(options: argparse.Namespace) -> int:
     from tinstamp.engine.write import check_folder
     from tinstamp.output.result import OutputError
 
+    if options.table is not None or options.serials is not None:
+        return _series(options)
     try:
         jobs, code = _read(options)
         if not jobs:
@@ -205,6 +231,56 @@ def _make(options: argparse.Namespace) -> int:
     except OutputError as error:
         return _complain(error)
     return max([code, *(_made(job, options, len(options.jobs) > 1) for job in jobs)])
+
+
+def _series(options: argparse.Namespace) -> int:
+    """One job for every row of a table, or every serial."""
+    from tinstamp.engine.write import check_folder
+    from tinstamp.job.archive import ArchiveError, open_file, stem_of
+    from tinstamp.job.override import OverrideError, overridden
+    from tinstamp.output.outputs import all_options
+    from tinstamp.output.result import OutputError
+    from tinstamp.series.rows import rows_of, serial_rows
+    from tinstamp.series.run import Order, Outcome, run
+    from tinstamp.series.table import TableError, read_table
+
+    if len(options.jobs) != 1:
+        return _complain(ValueError("a series is made of one job"))
+    path = options.jobs[0]
+    pattern = SERIES_NAME if options.name == "{job}" else options.name
+    try:
+        document = overridden(open_file(path), options.dimensions, options.texts)
+        if options.table is not None:
+            table = read_table(options.table)
+            rows = rows_of(document, table, pattern, stem_of(path), options.table.parent)
+        else:
+            rows = serial_rows(document, options.serials, pattern, stem_of(path))
+        check_folder(options.out)
+    except (ArchiveError, OverrideError, TableError, OutputError) as error:
+        return _complain(error)
+    counted = 0
+
+    def heard(outcome: Outcome, stood: bool) -> None:
+        nonlocal counted
+        counted += 1
+        state = "stood already" if stood else outcome.state
+        _say(f"{counted} of {len(rows)}: {outcome.name}: {state}")
+        for told in () if stood else outcome.told:
+            _say(f"  row {outcome.number}: {told}")
+        for name in outcome.files:
+            print(str(options.out / name).encode("utf-8", "replace").decode())
+
+    figures = {o.name: getattr(options, o.name) for o in all_options()}
+    order = Order(options.out, options.endings, figures, options.even_so)
+    try:
+        outcomes = run(rows, order, options.workers, heard)
+    except OSError as error:
+        return _complain(ValueError(f"the record of the series cannot be written: {error}"))
+    except KeyboardInterrupt:
+        return _complain(
+            ValueError(f"stopped after {counted} of {len(rows)}: the same command goes on")
+        )
+    return max({"written": 0, "to fix": 1, "not done": 2}[o.state] for o in outcomes)
 
 
 def _made(job: _Read, options: argparse.Namespace, several: bool) -> int:

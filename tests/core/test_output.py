@@ -6,6 +6,7 @@ import re
 from pathlib import Path
 
 import ezdxf
+import ezdxf.bbox
 import numpy as np
 import pytest
 import trimesh
@@ -127,3 +128,16 @@ def test_nothing_half_written_stays(built: Built, tmp_path: Path) -> None:
     broken = build(document(wall="99 mm"))
     with pytest.raises(OutputError, match="no sound part"):
         write_files(broken, tmp_path, "tank", ("stl",))
+
+
+def test_dxf_has_extents_names_that_do_not_plot_and_the_same_bytes_every_time(
+    built: Built, written: dict[str, Path], tmp_path: Path
+) -> None:
+    (again,) = write_files(built, tmp_path, "tank", ("dxf",))
+    assert again.read_bytes() == written["dxf"].read_bytes()
+    document = ezdxf.readfile(written["dxf"])
+    assert document.layers.get("NAMES").dxf.plot == 0
+    seen = ezdxf.bbox.extents(e for e in document.modelspace() if e.dxf.layer == "FACE OUTLINE")
+    low, high = document.header["$EXTMIN"], document.header["$EXTMAX"]
+    assert list(low)[:2] == pytest.approx(list(seen.extmin)[:2], abs=0.02)
+    assert list(high)[:2] == pytest.approx(list(seen.extmax)[:2], abs=0.02)

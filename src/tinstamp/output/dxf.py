@@ -1,7 +1,7 @@
 """DXF of the flat artwork: every marked face unrolled at true size, in mm.
 
-One layer for face outlines, one per stamp, one for the names of faces. Curves are kept
-exact, as cubic splines; loops of straight pieces are closed polylines.
+One layer for face outlines, one per stamp, one for the names of faces, which does not plot. Curves
+are kept exact, as cubic splines; loops of straight pieces are closed polylines.
 """
 
 from __future__ import annotations
@@ -30,12 +30,14 @@ def write(result: Result, path: Path, options: Options) -> None:
 
     Raises OutputError.
     """
+    ezdxf.options.write_fixed_meta_data_for_testing = True  # the same bytes every time
     document = ezdxf.new("R2010", units=units.MM)
     document.header["$MEASUREMENT"] = 1
     document.header["$LUNITS"] = 2
     space = document.modelspace()
     document.layers.add(FACE_LAYER, color=8)
-    document.layers.add(NAME_LAYER, color=8)
+    document.layers.add(NAME_LAYER, color=8).dxf.plot = 0
+    extent = np.array([[np.inf, np.inf], [-np.inf, -np.inf]])
     top: float | None = None
     for sheet in result.sheets:
         boxes = np.stack([outline.bounds for outline in sheet.outline])
@@ -43,6 +45,8 @@ def write(result: Result, path: Path, options: Options) -> None:
         lift = 0.0 if top is None else top + GAP - low
         top = high + lift
         shift = np.array([0.0, lift])
+        extent[0] = np.minimum(extent[0], boxes[:, :2].min(axis=0) + shift)
+        extent[1] = np.maximum(extent[1], boxes[:, 2:].max(axis=0) + shift)
         for outline in sheet.outline:
             _draw(space, outline, shift, FACE_LAYER)
         for inked in sheet.inked:
@@ -54,6 +58,8 @@ def write(result: Result, path: Path, options: Options) -> None:
                     _draw(space, outline, shift, layer)
         name = space.add_text(sheet.face, height=2.5, dxfattribs={"layer": NAME_LAYER})
         name.set_placement((float(boxes[:, 0].min()), top + 2.0))
+    if np.isfinite(extent).all():
+        space.reset_extents((*extent[0].tolist(), 0.0), (*extent[1].tolist(), 0.0))
     try:
         document.saveas(path)
     except OSError as error:

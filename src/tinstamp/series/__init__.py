@@ -1,0 +1,1 @@
+"""One job made many times: a table whose rows set dimensions, texts, serials and logos."""

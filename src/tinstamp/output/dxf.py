@@ -60,6 +60,9 @@ def write(result: Result, path: Path, options: Options) -> None:
         name.set_placement((float(boxes[:, 0].min()), top + 2.0))
     if np.isfinite(extent).all():
         space.reset_extents((*extent[0].tolist(), 0.0), (*extent[1].tolist(), 0.0))
+    classes = document.classes
+    classes.add_required_classes(document.dxfversion)
+    classes.classes = dict(sorted(classes.classes.items()))  # they come from a set, in any order
     try:
         document.saveas(path)
     except OSError as error:

@@ -33,13 +33,15 @@ from tinstamp.engine.cache import Cache
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import knot
 from tinstamp.job.features import BaseFeature, Extruded, Tube
-from tinstamp.job.model import Blank, Cast, Job, Setting, Stamp, Text, changed
+from tinstamp.job.model import Blank, Cast, Job, Relief, Setting, Stamp, Text, changed
 from tinstamp.job.resolve import resolve
 from tinstamp.plan.lay import LaySpec, place_on
 from tinstamp.plan.planned import plan
 from tinstamp.plan.sheet import sheet_of
+from tinstamp.relief.by_tools import tools_of
 from tinstamp.relief.execute import execute
-from tinstamp.relief.operation import Operation
+from tinstamp.relief.kinds import operations
+from tinstamp.relief.operation import Operation, on_and_on
 from tinstamp.setting.fit import fit
 from tinstamp.setting.place import Spot, place
 
@@ -203,6 +205,31 @@ def on_a_bent_face(name: str, turns: int) -> bool:
     return told(what, statistics.median(ours), "general boolean", general[0], asked)
 
 
+def with_draft(name: str, turns: int) -> bool:
+    """20 letters whose walls lean by 5°, from outlines to a verified solid, against the general
+    boolean with the same leaning tools, which are there already."""
+    part, face, place_, _ = BENT[name]
+    stamp = on_face("FILLTOTHISLINEABCDEF", face, place_)
+    relief = Relief(depth=f"{DEPTH} mm", draft="5 deg")
+    stamp = stamp.model_copy(update={"relief": relief})
+    built = build(Document(Job(blank=Blank(features=(part,)), stamps=(stamp,))))
+    assert built.report.valid and built.blank is not None
+    item, solid = built.planned["m"], built.blank.solid
+    (op,) = operations(item, fit(item.placed, item.chart), (3.0, 3.0))
+    tools = tools_of(op, on_and_on)
+    before = volume(solid.shape)
+    ours = []
+    for _ in range(turns):
+        seconds, made = timed(lambda: execute(solid, op))
+        assert made.built_by == "imprint"
+        ours.append(seconds)
+    seconds, part_ = timed(lambda: general_boolean(solid, tools))
+    off = abs(volume(part_.shape) - before - made.relief_volume)
+    assert off < 2e-3 * abs(made.relief_volume), off
+    what = f"20 letters with draft on a {name}"
+    return told(what, statistics.median(ours), "general boolean", seconds, 10.0)
+
+
 def freeform_chart() -> bool:
     """A least-stretch chart of a patch made, against half a second."""
     part, face, _, _ = BENT["freeform B-spline"]
@@ -349,6 +376,7 @@ def main() -> int:
     make_warm = on_a_tube  # the first turn of all loads the kernel's libraries
     good = [make_warm(15, 10.0, 5), on_a_tube(60, 15.0, 3), preview_frame(), layout_of_200()]
     good += [on_a_bent_face(name, 3) for name in BENT]
+    good += [with_draft(name, 3) for name in BENT]
     good += [freeform_chart(), bent_previews(), many_stamps(20)]
     good += [growth(["tube", "plate"], [30, 100, 300, 1000])]
     good += [growth(["ball", "skin"], [30, 100, 300])]

@@ -122,6 +122,30 @@ class Inset:
         return Inset(self.end, roots, first, last, shifts, reaches, spans, self.part)
 
 
+@dataclass(frozen=True)
+class Held:
+    """An end as it is at one place of each piece, for all about it: (n, 3, 2) how places move with
+    the sheet, and (n,) mm by which the ink is drawn in; n may be 1 for all pieces."""
+
+    moves: Array
+    by: Array
+
+    def inset(self, xy: Array) -> Array:
+        """mm by which the ink is drawn in at points of the sheet, (n, 2) or (n, k, 2)."""
+        by = self.by if xy.ndim == 2 else self.by[:, None]
+        return np.broadcast_to(by, xy.shape[:-1])
+
+    def across(self, xy: Array) -> Array:
+        """(n, 3, 2) or (n, k, 3, 2) how places at that end move with the sheet."""
+        moves = self.moves if xy.ndim == 2 else self.moves[:, None]
+        return np.broadcast_to(moves, (*xy.shape[:-1], 3, 2))
+
+    @classmethod
+    def at(cls, end: DrawnIn, xy: Array) -> Held:
+        """As it is at those places, (n, 2)."""
+        return cls(end.across(xy), end.inset(xy))
+
+
 def drawn_in(roots: Array, owner: NDArray[np.int_], end: DrawnIn, part: float = 1.0) -> Inset:
     """The pieces (n, 4, 2) of outlines, in order, each of the outline `owner`, at a drawn-in end,
     or `part` of the way to it. Raises InsetError."""
@@ -144,15 +168,15 @@ def drawn_in(roots: Array, owner: NDArray[np.int_], end: DrawnIn, part: float = 
         held = np.clip(at, *CURVES_TO)
         k = np.flatnonzero(bent & (held != at))
         if len(k):
-            there, _ = _with_slope(roots[k], at[k], end, part)
+            corners = roots[k, 3 if side else 0]
+            there, _ = _with_slope(roots[k], at[k], Held.at(end, corners), part)
             at[k] = held[k]
             reaches[k, side] = there - _parallel(roots[k], at[k, None], end, part)[:, 0]
     _not_used_up(roots, first, last)
     shifts = np.zeros((count, 2, 2))
     ends = _parallel(roots, last[:, None], end, part)[:, 0]
     begins = _parallel(roots, first[:, None], end, part)[:, 0]
-    gap = begins[after] - ends
-    gap[corner] = 0.0
+    gap = begins[after] - ends  # at corners what the end differs by about them
     shifts[:, 1] = gap / 2
     shifts[after, 0] = -gap / 2
     spans = np.tile([0.0, 1.0], (count, 1))
@@ -184,7 +208,9 @@ def _not_used_up(roots: Array, first: Array, last: Array) -> None:
 
 def _meeting(one: Array, other: Array, end: DrawnIn, part: float) -> tuple[Array, Array]:
     """How far beyond the end of one piece, and after the begin of another, their parallels meet, in
-    parameters. Newton's method. Raises InsetError."""
+    parameters, with the end of the walls as it is at their corner. Newton's method. Raises
+    InsetError."""
+    end = Held.at(end, one[:, 3])
     a, b = np.zeros(len(one)), np.zeros(len(one))
     off = np.full((len(one), 2), np.inf)
     for _ in range(NEWTON_ROUNDS):

@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 from OCP.Geom import Geom_Surface
 
 from tinstamp.artwork.insets import (
+    Held,
     InsetError,
     after_each,
     drawn_in,
@@ -32,7 +33,7 @@ LEVELS, WEIGHTS = np.array([0.1127016653792583, 0.5, 0.8872983346207417]), np.ar
 """Parts of the depth, and their weights, of a sum over it (Gauss-Legendre, three places)."""
 EDGE_STEP = 0.25
 """mm to a side of the polygons that stand for outlines in a sum along them"""
-OUTLINE_OFF = 2e-6
+OUTLINE_OFF = 2e-5
 """mm by which those are off curves"""
 
 
@@ -247,5 +248,10 @@ def _pieces_of(region: Region) -> Pieces:
 
 
 def _whole(head: Drafted, own: Sequence[Pieces], part: float) -> bool:
-    """True when every region keeps its shape at `part` of its draft. Raises InsetError."""
-    return keeps_shape([rings(drawn_in(b, owner, head, part), owner) for b, owner in own])
+    """True when every region keeps its shape at `part` of its draft, with the end of its walls as
+    it is in its middle. Raises InsetError."""
+    made = []
+    for beziers, owner in own:
+        middle = (beziers.min(axis=(0, 1)) + beziers.max(axis=(0, 1))) / 2
+        made.append(rings(drawn_in(beziers, owner, Held.at(head, middle[None]), part), owner))
+    return keeps_shape(made)

@@ -221,6 +221,17 @@ def test_walls_that_meet_are_told_with_the_depth_they_can_have() -> None:
     assert relief(blank, "p.top", laid, -1.36, degrees=20.0).built_by == "imprint"
 
 
+@pytest.mark.parametrize("depth", [1.0, -1.0])
+def test_what_spreads_over_an_edge_is_cut_off_there(depth: float) -> None:
+    """A bar 0.1 mm from the edge, as wide as drawn at its end, 1 mm off: 0.21 mm wider at the face,
+    where the plate ends."""
+    blank = plate("p", 80, 40, 8)
+    got = relief(blank, "p.top", placed(moved(rectangle(10, 5), 34.9, 0)), depth, at_cap=True)
+    assert got.built_by == "boolean" and sound(got.solid.shape)
+    clear = relief(blank, "p.top", placed(moved(rectangle(10, 5), 34.7, 0)), depth, at_cap=True)
+    assert clear.built_by == "imprint"
+
+
 def test_letters_that_would_meet_at_the_face_are_told() -> None:
     """Two bars 0.4 mm apart, as wide as drawn at the floor 1 mm down: atan 0.2 = 11.3° at most."""
     blank = plate("p", 80, 40, 8)

@@ -9,9 +9,11 @@ from typing import Literal
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.relief.heads import PLAIN, Walls
-from tinstamp.setting.fit import Fit
+from tinstamp.setting.fit import TOUCHING, Fit
 from tinstamp.setting.place import Placed
 
+SPREAD_STRETCH = 1.2
+"""Times what walls spread in space that it may be on the sheet."""
 PART = "part"
 """The body that a blank makes."""
 Verb = Literal["add", "cut", "mark"]
@@ -73,7 +75,13 @@ class Operation:
     @property
     def closed_form(self) -> bool:
         """Its volume is known beforehand: it lies inside one face, on material."""
-        return self.fit.wholly_inside and not self.through
+        return self.fit.wholly_inside and not self.through and self._spread_inside
+
+    @property
+    def _spread_inside(self) -> bool:
+        """True when what walls with draft spread at the face stays clear of its edges."""
+        spread = SPREAD_STRETCH * self.walls.slope * self.depth if self.walls.at_cap else 0.0
+        return not spread or (self.fit.edge is not None and self.fit.edge > spread + TOUCHING)
 
 
 @dataclass(frozen=True)

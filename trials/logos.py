@@ -66,20 +66,23 @@ def from_npm(package: str, most: int = 80) -> list[tuple[str, bytes]]:
             ]
 
 
-def judged(data: bytes) -> tuple[str, float]:
-    """Whether a drawing is read right, told or wrong, and what its ink has in common with the
-    renderer's. Read in a process of its own, as the window does. Raises ValueError when there is
+def judged(data: bytes) -> tuple[str, float, float]:
+    """Whether a drawing is read right, told or wrong, what its ink has in common with the
+    renderer's, and how long it was read, s. Read in a process of its own, as the window does. Raises ValueError when there is
     nothing to compare with."""
+    start = time.monotonic()
     try:
         read = read_guarded(Reading(FileData(data, "svg"), 1.0, 0.05, 0.0, 0.5))
     except LogoError:
-        return "told", 0.0
+        return "told", 0.0, time.monotonic() - start
+    taken = time.monotonic() - start
     found = common(*both_inks(data, SIZE, read))
     if found < RIGHT:  # thin lines want a finer look
         found = common(*both_inks(data, 4 * SIZE, read))
     if found >= RIGHT:
-        return "right", found
-    return ("told" if any(word in n for n in read.notes for word in TELLS) else "wrong"), found
+        return "right", found, taken
+    told = any(word in n for n in read.notes for word in TELLS)
+    return "told" if told else "wrong", found, taken
 
 
 def compared(icons: list[tuple[str, bytes]]) -> tuple[dict[str, object], list[str]]:
@@ -88,12 +91,11 @@ def compared(icons: list[tuple[str, bytes]]) -> tuple[dict[str, object], list[st
     longest = 0.0
     wrong: list[str] = []
     for name, data in icons:
-        start = time.monotonic()
         try:
-            how, found = judged(data)
+            how, found, taken = judged(data)
         except ValueError:
-            how, found = "nothing to compare", 0.0
-        longest = max(longest, time.monotonic() - start)
+            how, found, taken = "nothing to compare", 0.0, 0.0
+        longest = max(longest, taken)
         count[how] += 1
         if how == "wrong":
             wrong.append(f"{name}: {found:.3f}")

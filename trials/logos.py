@@ -68,8 +68,8 @@ def from_npm(package: str, most: int = 80) -> list[tuple[str, bytes]]:
 
 def judged(data: bytes) -> tuple[str, float, float]:
     """Whether a drawing is read right, told or wrong, what its ink has in common with the
-    renderer's, and how long it was read, s. Read in a process of its own, as the window does. Raises ValueError when there is
-    nothing to compare with."""
+    renderer's, and how long it was read, s. Read in a process of its own, as the window does.
+    Raises ValueError when there is nothing to compare with."""
     start = time.monotonic()
     try:
         read = read_guarded(Reading(FileData(data, "svg"), 1.0, 0.05, 0.0, 0.5))

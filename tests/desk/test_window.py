@@ -272,7 +272,7 @@ def test_export_and_read_back(opened: Hand, tmp_path: Path) -> None:
     dialog = ExportDialog(opened.window.session, tmp_path / "out", opened.window)
     dialog.show()
     dialog.options["chord"].setText("0.02 in mm")
-    assert not dialog.write.isEnabled() and "STL within" in dialog.note.text()
+    assert not dialog.write.isEnabled() and "Triangles within" in dialog.note.text()
     dialog.options["chord"].setText("0.05 mm")
     dialog.name.setText("tank for the printer")
     QTest.mouseClick(dialog.write, Qt.MouseButton.LeftButton)

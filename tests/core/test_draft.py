@@ -17,7 +17,7 @@ from tests.core.plans import ordered
 from tests.core.solids import area, normal_at, sound, volume
 from tests.core.test_artwork import polygons
 from tests.core.test_facets import ALL, area_of
-from tinstamp.artwork.insets import InsetError, drawn_in, keeps_shape, rings
+from tinstamp.artwork.insets import InsetError, after_each, drawn_in, keeps_shape, rings
 from tinstamp.artwork.outline import Array, Outline, Region
 from tinstamp.artwork.shapes import circle, rectangle, regular, rounded_rectangle
 from tinstamp.artwork.sharpen import sharpened
@@ -283,6 +283,29 @@ def test_outlines_drawn_in_are_those_of_shapely(seed: int) -> None:
         half = rings(drawn_in(roots, owner, Flat(by), 0.5), owner)
         between = shapely.Polygon(half[0], half[1:]).area
         assert between == pytest.approx(offset(fine, by / 2), rel=1e-4)
+
+
+@pytest.mark.parametrize("by", [0.035, -0.035])
+@pytest.mark.parametrize("font", [("Oswald", "Medium"), ("Barlow", "Bold"), ("Zilla Slab", "Bold")])
+def test_pieces_that_are_drawn_in_meet(font: tuple[str, str], by: float) -> None:
+    """Everywhere round an outline, where curves are carried on to far corners too: the flag of a 1
+    ends in a curve shorter than its mitre."""
+    reached = 0
+    for region in artwork("1234567890ABCDEFGHKQRS", 4.5, *font).regions:
+        (region,) = sharpened([region], by).regions
+        roots, owner = owned(region)
+        try:
+            inset = drawn_in(roots, owner, Flat(by))
+        except InsetError:
+            continue
+        ends = inset.samples(np.arange(len(roots)), np.array([0.0, 1.0]))
+        assert np.abs(ends[:, 1] - ends[after_each(owner), 0]).max() < 1e-8
+        halves = inset.halved(np.ones(len(roots), dtype=bool))
+        twice = halves.samples(np.arange(2 * len(roots)), np.array([0.0, 1.0]))
+        assert np.abs(twice[::2, 1] - twice[1::2, 0]).max() < 1e-12
+        assert np.abs(twice[::2, 0] - ends[:, 0]).max() < 1e-12
+        reached += int((inset.reaches != 0.0).any())
+    assert reached or font[0] != "Oswald"
 
 
 def test_what_is_used_up_is_told() -> None:

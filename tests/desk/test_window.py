@@ -278,7 +278,14 @@ def test_export_and_read_back(opened: Hand, tmp_path: Path) -> None:
     QTest.mouseClick(dialog.write, Qt.MouseButton.LeftButton)
     opened.until(lambda: "Written" in dialog.note.text())
     out = tmp_path / "out"
-    assert sorted(p.suffix for p in out.iterdir()) == [".3mf", ".dxf", ".glb", ".step", ".stl", ".svg"]
+    assert sorted(p.suffix for p in out.iterdir()) == [
+        ".3mf",
+        ".dxf",
+        ".glb",
+        ".step",
+        ".stl",
+        ".svg",
+    ]
     mesh = trimesh.load_mesh(out / "tank for the printer.stl")
     assert mesh.is_watertight
     assert mesh.volume == pytest.approx(opened.window.session.report.volume, rel=5e-3)

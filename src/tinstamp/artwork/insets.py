@@ -176,7 +176,8 @@ def drawn_in(roots: Array, owner: NDArray[np.int_], end: DrawnIn, part: float = 
     shifts = np.zeros((count, 2, 2))
     ends = _parallel(roots, last[:, None], end, part)[:, 0]
     begins = _parallel(roots, first[:, None], end, part)[:, 0]
-    gap = begins[after] - ends  # at corners what the end differs by about them
+    # at corners what the end of the walls differs by about them
+    gap = begins[after] + reaches[after, 0] - ends - reaches[:, 1]
     shifts[:, 1] = gap / 2
     shifts[after, 0] = -gap / 2
     spans = np.tile([0.0, 1.0], (count, 1))

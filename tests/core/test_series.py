@@ -23,7 +23,17 @@ from tinstamp.job.features import Plate
 from tinstamp.job.model import Blank, Dimension, Job, Relief, Serial, Setting, Stamp, Text
 from tinstamp.output.outputs import options_from
 from tinstamp.series.rows import Row, rows_of, serial_rows
-from tinstamp.series.run import RECORD, SUMMARY, Order, key_of, make, recorded, run, stands
+from tinstamp.series.run import (
+    RECORD,
+    SUMMARY,
+    Order,
+    keep,
+    key_of,
+    make,
+    recorded,
+    run,
+    stands,
+)
 from tinstamp.series.table import TableError, read_table
 
 HERE = Path()
@@ -212,6 +222,19 @@ def test_a_series_is_recorded_and_what_stands_is_not_made_again(tmp_path: Path) 
     assert {k: v for k, v in digests(order.folder).items() if k[:2] == "PL"} == {
         k: v for k, v in files.items() if k[:2] == "PL"
     }
+
+
+def test_a_row_that_moved_in_its_table_is_recorded_where_it_is_now(tmp_path: Path) -> None:
+    """What is above a row goes: it stands, under its new number, and none hides another."""
+    order = Order(tmp_path, ("svg",), options_from({}))
+    first, second = serial_rows(plate(), "1-2", "{serial}", "plate")
+    made = make(replace(second, number=3), order)
+    keep(tmp_path, [made])
+    moved = replace(second, number=1)
+    (found,) = run([moved], order, 1, lambda outcome, before: None)
+    assert found.number == 1 and found.files == made.files
+    told = json.loads((tmp_path / RECORD).read_text("utf-8"))
+    assert [row["number"] for row in told["rows"]] == [1] and first.name != second.name
 
 
 def test_a_record_that_cannot_be_read_is_as_none(tmp_path: Path) -> None:

@@ -14,7 +14,7 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from concurrent.futures import FIRST_COMPLETED, Future, ProcessPoolExecutor, wait
 from concurrent.futures.process import BrokenProcessPool
 from contextlib import suppress
-from dataclasses import asdict, dataclass
+from dataclasses import asdict, dataclass, replace
 from pathlib import Path
 from typing import Any, Literal
 
@@ -142,8 +142,9 @@ def run(
     for row in rows:
         known = before.get(key_of(row, order))
         if known is not None and known.name == row.name and stands(known, order.folder):
-            done[row.number] = known
-            heard(known, True)
+            there = replace(known, number=row.number, values=dict(row.values))
+            done[row.number] = there
+            heard(there, True)
         else:
             left.append(row)
     kept = time.monotonic()

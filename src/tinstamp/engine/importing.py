@@ -27,7 +27,7 @@ def imported(
     data = request.data
     try:
         held, solids = guarded(
-            step_in.limits_for(data),
+            step_in.limits_for(data, step_in.LOOKED_AT),
             looked_at,
             data,
             request.known,

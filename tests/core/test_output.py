@@ -105,7 +105,7 @@ def test_dxf_is_true_to_size_in_mm(built: Built, written: dict[str, Path]) -> No
     space = drawing.modelspace()
     for name in ("Filling line", "Caution", "Inside"):
         area = 0.0
-        for entity in space.query(f'*[layer=="{name}"]'):
+        for entity in space.query(f'*[layer ? ".* {name}"]'):
             if entity.dxftype() == "SPLINE":
                 points = np.array([(p.x, p.y) for p in entity.construction_tool().flattening(1e-5)])
             else:
@@ -114,7 +114,7 @@ def test_dxf_is_true_to_size_in_mm(built: Built, written: dict[str, Path]) -> No
             area += float(np.sum(x * np.roll(y, -1) - np.roll(x, -1) * y)) / 2
         report = next(s for s in built.report.stamps if s.name == name)
         assert area == pytest.approx(report.artwork_area, rel=1e-5)
-    sheet = next(iter(space.query('LWPOLYLINE[layer=="FACE OUTLINE"]')))
+    sheet = next(iter(space.query('LWPOLYLINE[layer=="face outline"]')))
     wide = max(p[0] for p in sheet) - min(p[0] for p in sheet)
     assert wide == pytest.approx(np.pi * 84, rel=1e-9)
     assert {t.dxf.text for t in space.query("TEXT")} == {"tank.outer", "tank.inner", "tank.bottom"}
@@ -136,8 +136,8 @@ def test_dxf_has_extents_names_that_do_not_plot_and_the_same_bytes_every_time(
     (again,) = write_files(built, tmp_path, "tank", ("dxf",))
     assert again.read_bytes() == written["dxf"].read_bytes()
     document = ezdxf.readfile(written["dxf"])
-    assert document.layers.get("NAMES").dxf.plot == 0
-    seen = ezdxf.bbox.extents(e for e in document.modelspace() if e.dxf.layer == "FACE OUTLINE")
+    assert document.layers.get("names").dxf.plot == 0
+    seen = ezdxf.bbox.extents(e for e in document.modelspace() if e.dxf.layer == "face outline")
     low, high = document.header["$EXTMIN"], document.header["$EXTMAX"]
     assert list(low)[:2] == pytest.approx(list(seen.extmin)[:2], abs=0.02)
     assert list(high)[:2] == pytest.approx(list(seen.extmax)[:2], abs=0.02)

@@ -13,9 +13,9 @@ import numpy as np
 import uharfbuzz as hb
 
 from tinstamp.artwork.fonts import FontData, FontError
-from tinstamp.artwork.outline import Region, bounds_of
+from tinstamp.artwork.outline import Outline, Region, bounds_of
 from tinstamp.artwork.stroke import stroke_regions
-from tinstamp.artwork.unite import Contour, contour_of, unite
+from tinstamp.artwork.unite import Contour, contour_of, out_and_back, unite
 
 LOWEST_CAPITALS = 0.02
 """Part of the em below which a capital height is a mistake of the font."""
@@ -95,6 +95,12 @@ class Typeface:
             else:
                 self._glyphs[key] = tuple(unite(self.contours(glyph, cutter), self.units, error))
         return self._glyphs[key]
+
+    def lines(self, glyph: int) -> list[Outline]:
+        """The lines of a single-stroke font's glyph, each run out and back; font units."""
+        if not self.single_stroke:
+            return []
+        return [out_and_back(_one_way(line)) for line in self.drawn(glyph)]
 
     def box(self, glyph: int, error: float, cutter: float) -> np.ndarray | None:
         """(4,) bounds of the glyph's ink, font units; None when it has none."""

@@ -38,6 +38,7 @@ class TextSpec:
     line_spacing : baseline to baseline, as a multiple of the font's own.
     styles : parts with a font or size of their own.
     cutter : width that a single-stroke font's lines get. forms : of letters, by their tags.
+    lines : besides their ink, the lines themselves of a single-stroke font (see `runs_back`).
     """
 
     text: str
@@ -52,6 +53,7 @@ class TextSpec:
     styles: tuple[Style, ...] = ()
     cutter: float = 0.5
     forms: tuple[str, ...] = ()
+    lines: bool = False
 
 
 ENDS_AND_TABS = {0x2028: "\n", 0x2029: "\n", 0x0B: "\n", 0x0C: "\n", 0x0D: " ", 0x85: "\n",
@@ -68,8 +70,9 @@ def lay_text(spec: TextSpec) -> Artwork:
     lines = _lines(spec, make)
     glyphs = _placed(spec, lines)
     missing = dict.fromkeys(chain.from_iterable(line.missing for line in lines))
+    thin = [line for glyph in glyphs for line in _thin(glyph)] if spec.lines else []
     return Artwork(
-        tuple(_united(glyphs, spec.cutter)),
+        (*_united(glyphs, spec.cutter), *thin),
         tuple(glyph.letter for glyph in glyphs),
         tuple(missing),
         max(line.width for line in lines),
@@ -93,6 +96,7 @@ def letter_inks(spec: TextSpec) -> tuple[LetterInk, ...]:
     inks = []
     for glyph in _placed(spec, _lines(spec, _make(spec))):
         regions = tuple(_own(glyph, spec.cutter))
+        regions += tuple(_thin(glyph)) if spec.lines else ()
         if regions or glyph.letter.advance:
             inks.append(LetterInk(glyph.letter.x, glyph.letter.advance, regions))
     return tuple(inks)
@@ -158,6 +162,16 @@ def _own(glyph: Glyph, cutter: float) -> list[Region]:
         translated(r.transformed(np.eye(2) * scale, np.zeros(2)), letter.x, letter.y,
                    (letter.index,))
         for r in glyph.face.regions(letter.glyph, error, cutter / scale)
+    ]  # fmt: skip
+
+
+def _thin(glyph: Glyph) -> list[Region]:
+    """The lines of a single-stroke glyph where it stands, mm, each run out and back."""
+    letter, scale = glyph.letter, glyph.scale
+    return [
+        translated(Region(line.transformed(np.eye(2) * scale, np.zeros(2))), letter.x, letter.y,
+                   (letter.index,))
+        for line in glyph.face.lines(letter.glyph)
     ]  # fmt: skip
 
 

@@ -316,5 +316,13 @@ def contour_of(outline: Outline) -> Contour:
     return commands
 
 
+def out_and_back(contour: Contour) -> Outline:
+    """A line as an outline that runs along it and back, and encloses nothing."""
+    _, cubics, straight = _pieces(contour)
+    return Outline(
+        np.concatenate([cubics, cubics[::-1, ::-1]]), np.concatenate([straight, straight[::-1]])
+    )
+
+
 def _pair(p: Array) -> tuple[float, float]:
     return float(p[0]), float(p[1])

@@ -14,6 +14,7 @@ from tinstamp.job.disk import PREFIX, SUFFIX
 from tinstamp.job.face_name import StampFace
 from tinstamp.output.outputs import OUTPUTS, Options, options_from
 from tinstamp.output.result import FlatSheet, Inked, OutputError, Result
+from tinstamp.plan.lines import lines_of
 
 
 def write_files(
@@ -75,9 +76,16 @@ def sheets_of(built: Built) -> list[FlatSheet]:
         own = isinstance(item.chart, UnevenChart)
         word = f"{face}, {item.name}" if own else face
         chart = item.chart if own else charts[face]
-        inked = Inked(item.name, item.placed.regions, item.stamp.relief.colour)
+        make, colour = item.stamp.relief.make, item.stamp.relief.colour
+        lines = lines_of(item, chart)
+        inked = Inked(item.name, item.placed.regions, colour, make, item.depth, lines)
         sheets.setdefault((face, id(chart)), (word, chart, []))[2].append(inked)
-    found = [FlatSheet(word, chart.outline, tuple(inked)) for word, chart, inked in sheets.values()]
+    found = [
+        FlatSheet(word, chart.outline, tuple(inked), chart)
+        for word, chart, inked in sheets.values()
+    ]
     if not found:
-        found = [FlatSheet(face, chart.outline, ()) for face, chart in list(charts.items())[:1]]
+        found = [
+            FlatSheet(face, chart.outline, (), chart) for face, chart in list(charts.items())[:1]
+        ]
     return found

@@ -30,7 +30,7 @@ class Option:
     ----------
     name : in `Options`, and on the command line behind two dashes.
     label : at its field. what : in a sentence. default : a formula.
-    least, most : the range of its value.
+    least, most : the range of its value. switch : it is “yes” or “no”, 1 or 0.
     """
 
     name: str
@@ -41,13 +41,18 @@ class Option:
     least: float
     most: float
     tip: str = ""
+    switch: bool = False
 
     @property
     def unit(self) -> str:
-        return UNITS[self.wants.kind]
+        return "" if self.switch else UNITS[self.wants.kind]
 
     def value(self, text: str) -> float:
         """What was typed, in the option's unit. Raises FormulaError."""
+        if self.switch:
+            if text not in ("yes", "no"):
+                raise FormulaError(f"{self.what}: “{text}” is neither yes nor no")
+            return float(text == "yes")
 
         def nothing(name: str) -> Quantity:
             raise FormulaError(f"give a {self.wants.kind}, not “{name}”")
@@ -111,6 +116,69 @@ LINE = Option(
     "How wide outlines are drawn; 0 fills the artwork instead",
 )
 
+ARCS = Option(
+    "arcs",
+    "Arcs within",
+    "tolerance of arcs",
+    "0 mm",
+    Wants("length", at_least=0.0),
+    0.0,
+    1.0,
+    "Curves as lines and arcs within this, for machines that know no others; 0 keeps them as they "
+    "are",
+)
+
+KERF = Option(
+    "kerf",
+    "Kerf",
+    "kerf",
+    "0 mm",
+    Wants("length"),
+    -5.0,
+    5.0,
+    "What the beam takes: lines are moved into the ink by half of it; less than 0 moves them out "
+    "of it, for letters that are kept",
+)
+
+FIBRE = Option(
+    "fibre",
+    "Fibre beneath",
+    "depth of the fibre",
+    "0 mm",
+    Wants("length", at_least=0.0),
+    0.0,
+    100.0,
+    "How deep beneath a round face the sheet is taken that the wall is rolled from: half the "
+    "thickness for the neutral fibre, all of it for the inner one",
+)
+
+MIRROR = Option(
+    "mirror",
+    "Mirrored",
+    "mirrored",
+    "no",
+    Wants("number"),
+    0.0,
+    1.0,
+    "As it is seen from behind, for films",
+    switch=True,
+)
+
+REGISTRATION = Option(
+    "registration",
+    "Registration marks",
+    "registration marks",
+    "no",
+    Wants("number"),
+    0.0,
+    1.0,
+    "A circle with a cross at each corner, to lay films on one another",
+    switch=True,
+)
+
+FLAT = (ARCS, KERF, FIBRE, MIRROR, REGISTRATION)
+"""Of all flat artwork."""
+
 OUTPUTS: Mapping[str, Output] = {
     output.ending: output
     for output in (
@@ -142,13 +210,14 @@ OUTPUTS: Mapping[str, Output] = {
             "DXF",
             "the flat artwork for laser, silkscreen or foil, in mm",
             "tinstamp.output.dxf:write",
+            FLAT,
         ),
         Output(
             "svg",
             "SVG",
             "the flat artwork as vectors at true size, in mm",
             "tinstamp.output.svg:write",
-            (LINE,),
+            (LINE, *FLAT),
         ),
     )
 }

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from tinstamp.artwork.outline import Outline, Region
+from tinstamp.artwork.outline import Array, Outline, Region
 from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.base import Chart
 
 
 class OutputError(ValueError):
@@ -15,11 +16,20 @@ class OutputError(ValueError):
 
 @dataclass(frozen=True)
 class Inked:
-    """A stamp's artwork on a sheet, mm, with its colour `#RRGGBB`."""
+    """A stamp's artwork on a sheet, mm.
+
+    Attributes
+    ----------
+    colour : `#RRGGBB`. operation : what its relief does. depth : of that, mm; 0 for a mark.
+    lines : of single-stroke text, each cubics (n, 4, 2), mm.
+    """
 
     stamp: str
     regions: tuple[Region, ...]
     colour: str
+    operation: str = "mark"
+    depth: float = 0.0
+    lines: tuple[Array, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -29,11 +39,13 @@ class FlatSheet:
     Attributes
     ----------
     face : its name, and that of the stamp where the sheet was made for one.
+    chart : between the sheet and the face.
     """
 
     face: str
     outline: tuple[Outline, ...]
     inked: tuple[Inked, ...]
+    chart: Chart
 
 
 @dataclass(frozen=True)

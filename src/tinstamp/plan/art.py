@@ -60,6 +60,7 @@ class ArtSpec:
     field : about the ink, which is worked on instead of it.
     text : with its fields worked out. fonts : by where they stand in the artwork's fields.
     file : of a logo. behind : it is read from the other side.
+    lines : besides its ink, the lines of single-stroke text (`artwork.text.TextSpec`).
     """
 
     artwork: Worked[Any]
@@ -69,6 +70,7 @@ class ArtSpec:
     text: str = ""
     fonts: tuple[tuple[tuple[str | int, ...], FontData], ...] = ()
     file: FileData | None = None
+    lines: bool = False
 
     @property
     def mirrored(self) -> bool:
@@ -180,6 +182,7 @@ def text_spec(spec: ArtSpec) -> TextSpec:
         align=text.align,
         line_spacing=of("line_spacing"),
         cutter=of("cutter"),
+        lines=spec.lines,
         styles=tuple(
             Style(
                 start=style.start,

@@ -179,6 +179,83 @@ REGISTRATION = Option(
 FLAT = (ARCS, KERF, FIBRE, MIRROR, REGISTRATION)
 """Of all flat artwork."""
 
+CUTTER = Option(
+    "cutter",
+    "Cutter",
+    "diameter of the cutter",
+    "0.5 mm",
+    Wants("length", above=0.0),
+    0.01,
+    50.0,
+    "Of a flat cutter, or of a V where it is widest",
+)
+
+VEE = Option(
+    "vee",
+    "V of the cutter",
+    "angle of the cutter's V",
+    "0 deg",
+    Wants("angle", at_least=0.0),
+    0.0,
+    150.0,
+    "The whole angle of a V, which goes as deep as a stroke is wide; 0 for a flat end",
+)
+
+PASS = Option(
+    "pass",
+    "Depth of a pass",
+    "depth of a pass",
+    "0.5 mm",
+    Wants("length", above=0.0),
+    0.005,
+    50.0,
+    "How deep the cutter goes at once, at most",
+)
+
+FEED = Option(
+    "feed",
+    "Feed",
+    "feed",
+    "300",
+    Wants("number", above=0.0),
+    1.0,
+    20000.0,
+    "Over the face, mm a minute",
+)
+
+PLUNGE = Option(
+    "plunge",
+    "Feed downwards",
+    "feed downwards",
+    "100",
+    Wants("number", above=0.0),
+    1.0,
+    20000.0,
+    "Into the face, mm a minute",
+)
+
+SAFE = Option(
+    "safe",
+    "Safe height",
+    "safe height",
+    "5 mm",
+    Wants("length", above=0.0),
+    0.1,
+    500.0,
+    "Above the face, where the cutter crosses",
+)
+
+SPINDLE = Option(
+    "spindle",
+    "Spindle",
+    "speed of the spindle",
+    "12000",
+    Wants("number", above=0.0),
+    1.0,
+    200000.0,
+    "Turns a minute",
+)
+
 OUTPUTS: Mapping[str, Output] = {
     output.ending: output
     for output in (
@@ -218,6 +295,13 @@ OUTPUTS: Mapping[str, Output] = {
             "the flat artwork as vectors at true size, in mm",
             "tinstamp.output.svg:write",
             (LINE, *FLAT),
+        ),
+        Output(
+            "nc",
+            "G-code",
+            "engraving of flat, cylindrical and conical faces, in mm",
+            "tinstamp.output.gcode:write",
+            (CUTTER, VEE, PASS, FEED, PLUNGE, SAFE, SPINDLE),
         ),
     )
 }

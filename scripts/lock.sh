@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Write the two locks anew: what pip resolves from pyproject.toml in an empty environment,
-# pinned. Packages that others name but that the program never loads are left out.
+# pinned, with the digests of all its files. Packages that others name but that the program never loads are left out.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 unused='matplotlib|cycler|kiwisolver|python-dateutil|six|cadquery-ocp-proxy'
@@ -15,7 +15,8 @@ extra = project["optional-dependencies"]["dev"] if "dev" in sys.argv[1] else []
 print("\n".join([*project["dependencies"], *extra]))
 PY
     "$work/venv/bin/python" -m pip install -q -r "$work/wanted.txt"
-    "$work/venv/bin/python" -m pip freeze | grep -Ev "^($unused)==" >"$1"
+    "$work/venv/bin/python" -m pip freeze | grep -Ev "^($unused)==" >"$work/pins.txt"
+    "$work/venv/bin/python" scripts/lock_hashes.py <"$work/pins.txt" >"$1"
     rm -r "$work"
 }
 write requirements.lock

@@ -34,7 +34,7 @@ set_up() {
         say "the virtual environment cannot be made; on Debian: apt install python3-venv"
         exit 1
     fi
-    "$python" -m pip install -q --disable-pip-version-check --no-deps -r "$lock"
+    "$python" -m pip install -q --disable-pip-version-check --no-deps --require-hashes -r "$lock"
     echo "$here/src" >"$("$python" -c 'import sysconfig; print(sysconfig.get_path("purelib"))')/tinstamp.pth"
     echo "$wanted" >>"$mark"
 }

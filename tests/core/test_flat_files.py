@@ -263,3 +263,40 @@ def test_the_same_bytes_every_time(plate: Built, tmp_path: Path) -> None:
     one = write_files(plate, tmp_path, "one", ("svg", "dxf"), wanted)
     other = write_files(plate, tmp_path / "b", "one", ("svg", "dxf"), wanted)
     assert [p.read_bytes() for p in one] == [p.read_bytes() for p in other]
+
+
+@pytest.mark.parametrize(
+    ("part", "face"),
+    [
+        (Tube(name="t", outer_diameter="30 mm", height="30 mm", wall="2 mm"), "t.outer"),
+        (
+            Cone(
+                name="c", base_diameter="60 mm", top_diameter="40 mm", height="30 mm", wall="3 mm"
+            ),
+            "c.outer",
+        ),
+    ],
+)
+def test_ink_beyond_the_cut_comes_in_at_the_other_side(part: object, face: str) -> None:
+    """Text about the back, and copies all round: the sheet holds all of it once, inside its own
+    outline, and what lies across the cut is parted there."""
+    from tinstamp.job.model import Repeat
+
+    built = made(
+        part,
+        Stamp(name="Back", artwork=Text(text="ABC", height="4 mm"),
+              setting=Setting(face=face, across="180 deg", up="8 mm"),
+              relief=Relief(depth="0.2 mm")),
+        Stamp(name="Round", artwork=Text(text="DO", height="3 mm"),
+              setting=Setting(face=face, across="45 deg", up="20 mm",
+                              repeat=Repeat(kind="round", count="4")),
+              relief=Relief(depth="0.2 mm")),
+    )  # fmt: skip
+    drawing = drawing_of(result_of(built, "job"), options_from({}))
+    outline = shapely.Polygon(drawing.layers[0].outlines[0].fine(1e-5)).buffer(1e-3)
+    for layer in drawing.layers[1:]:
+        drawn = sum(region.area for region in layer.regions)
+        told = next(s for s in built.report.stamps if s.name == layer.stamp).artwork_area
+        assert drawn == pytest.approx(told, rel=2e-5)
+        for region in layer.regions:
+            assert outline.covers(shapely.Polygon(region.outer.fine(1e-3)))

@@ -1,5 +1,5 @@
-"""Programs for engravers, run by the shop's own reader of them, which shares nothing with what writes
-them; depths of a V against closed forms."""
+"""Programs for engravers, run by the shop's own reader of them, which shares nothing with what
+writes them; depths of a V against closed forms."""
 
 from __future__ import annotations
 
@@ -116,8 +116,8 @@ def test_single_stroke_text_is_run_along_once_a_pass(tmp_path: Path) -> None:
 
 
 def test_a_v_goes_as_deep_as_a_stroke_is_wide() -> None:
-    """A bar of width w under a V of the whole angle a: w / 2 / tan(a / 2) deep along its middle, and
-    up at 45 degrees of plan into each corner (plain geometry)."""
+    """A bar of width w under a V of the whole angle a: w / 2 / tan(a / 2) deep along its middle,
+    and up at 45 degrees of plan into each corner (plain geometry)."""
     from tinstamp.artwork.outline import Region, polygon
 
     w, long, angle = 1.2, 9.0, 60.0
@@ -178,9 +178,10 @@ def test_what_cannot_be_engraved_is_told(tmp_path: Path) -> None:
         PLATE,
         word("p.top", "0 mm"),
         Stamp(name="Dot", artwork=Shape(shape="circle", wide="3 mm"),
-              setting=Setting(face="p.bottom", across="0 mm"), relief=Relief(make="engrave", depth="0.2 mm")),
+              setting=Setting(face="p.bottom", across="0 mm"), relief=Relief(depth="0.2 mm")),
         Stamp(name="High", artwork=Shape(shape="circle", wide="3 mm"),
-              setting=Setting(face="p.top", across="0 mm", up="12 mm"), relief=Relief(make="emboss")),
+              setting=Setting(face="p.top", across="0 mm", up="12 mm"),
+              relief=Relief(make="emboss")),
     )  # fmt: skip
     path = written(both, tmp_path, cutter=0.3)
     ran = program.read(path)

@@ -129,6 +129,23 @@ def embedding_of(font: FontData) -> str:
     return ""
 
 
+LICENCE, LICENCE_ADDRESS = 13, 14
+"""Names in a font: OpenType specification 1.9, name table."""
+
+
+@lru_cache(maxsize=64)
+def licence_of(font: FontData) -> str:
+    """What a font's file says of its licence, in a line; "" where it says nothing. Raises
+    FontError."""
+    try:
+        with TTFont(BytesIO(font.data), fontNumber=font.index, lazy=True) as opened:
+            said = [opened["name"].getDebugName(k) for k in (LICENCE, LICENCE_ADDRESS)]
+    except (*DAMAGE, OSError, KeyError) as error:
+        raise FontError("the font file is damaged") from error
+    words, address = (" ".join((each or "").split()) for each in said)
+    return words if not address or address in words else f"{words} {address}".strip()
+
+
 @lru_cache(maxsize=64)
 def axes_of(font: FontData) -> tuple[Axis, ...]:
     """What a font lets vary; nothing for a plain one. Raises FontError."""

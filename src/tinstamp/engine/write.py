@@ -10,11 +10,13 @@ from pathlib import Path
 from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.engine.build import Built
+from tinstamp.engine.on_paper import told_of
 from tinstamp.job.disk import PREFIX, SUFFIX
 from tinstamp.job.face_name import StampFace
 from tinstamp.output.outputs import OUTPUTS, Options, options_from
 from tinstamp.output.result import FlatSheet, Inked, OutputError, Result
 from tinstamp.plan.lines import lines_of
+from tinstamp.plan.one_turn import on_one_turn
 
 
 def write_files(
@@ -34,7 +36,7 @@ def write_files(
         raise OutputError("there is no sound part to write: look at the findings")
     check_folder(folder)
     every = {**options_from({}), **(options or {})}
-    result = result_of(built, name)
+    result = result_of(built, name, told="pdf" in endings)
     written = []
     for ending in endings:
         path = folder / f"{name}.{ending}"
@@ -60,10 +62,12 @@ def check_folder(folder: Path) -> None:
         raise OutputError(f"{folder} cannot be written to: {error.strerror}") from error
 
 
-def result_of(built: Built, name: str) -> Result:
-    """What the writers are given."""
+def result_of(built: Built, name: str, told: bool = False) -> Result:
+    """What the writers are given; with what a proof sheet says, which is measured for it, if
+    asked."""
     colours: dict[str, str] = {StampFace(s.name, "cap"): s.relief.colour for s in built.job.stamps}
-    return Result(name, built.bodies, colours, tuple(sheets_of(built)))
+    words = told_of(built) if told else None
+    return Result(name, built.bodies, colours, tuple(sheets_of(built)), words)
 
 
 def sheets_of(built: Built) -> list[FlatSheet]:
@@ -77,8 +81,8 @@ def sheets_of(built: Built) -> list[FlatSheet]:
         word = f"{face}, {item.name}" if own else face
         chart = item.chart if own else charts[face]
         make, colour = item.stamp.relief.make, item.stamp.relief.colour
-        lines = lines_of(item, chart)
-        inked = Inked(item.name, item.placed.regions, colour, make, item.depth, lines)
+        regions, lines = on_one_turn(item.placed, chart, lines_of(item, chart))
+        inked = Inked(item.name, regions, colour, make, item.depth, lines)
         sheets.setdefault((face, id(chart)), (word, chart, []))[2].append(inked)
     found = [
         FlatSheet(word, chart.outline, tuple(inked), chart)

@@ -157,4 +157,3 @@ def _comment(words: str) -> str:
 def _figure(value: float) -> str:
     text = f"{float(value):.{DIGITS}f}".rstrip("0").rstrip(".")
     return "0" if text in ("-0", "") else text
-

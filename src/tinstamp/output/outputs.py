@@ -256,6 +256,18 @@ SPINDLE = Option(
     "Turns a minute",
 )
 
+LETTER = Option(
+    "letter",
+    "Letter paper",
+    "letter paper",
+    "no",
+    Wants("number"),
+    0.0,
+    1.0,
+    "The proof sheet on Letter instead of A4",
+    switch=True,
+)
+
 OUTPUTS: Mapping[str, Output] = {
     output.ending: output
     for output in (
@@ -295,6 +307,13 @@ OUTPUTS: Mapping[str, Output] = {
             "the flat artwork as vectors at true size, in mm",
             "tinstamp.output.svg:write",
             (LINE, *FLAT),
+        ),
+        Output(
+            "pdf",
+            "Proof sheet",
+            "views, sheets, sections and findings on paper, to sign",
+            "tinstamp.output.proof_sheet.sheet:write",
+            (LETTER,),
         ),
         Output(
             "nc",

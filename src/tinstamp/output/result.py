@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from tinstamp.artwork.outline import Array, Outline, Region
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
+from tinstamp.output.told import Told
 
 
 class OutputError(ValueError):
@@ -55,10 +56,11 @@ class Result:
     Attributes
     ----------
     name : of the job. bodies : by name. colours : `#RRGGBB` by face name.
-    sheets : the marked faces, laid out flat.
+    sheets : the marked faces, laid out flat. told : what a proof sheet says besides.
     """
 
     name: str
     bodies: Mapping[str, NamedSolid]
     colours: Mapping[str, str]
     sheets: tuple[FlatSheet, ...]
+    told: Told | None = None

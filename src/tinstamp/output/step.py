@@ -1,26 +1,41 @@
-"""STEP (ISO 10303-21, AP214): the exact solid with names and the caps' colours."""
+"""STEP (ISO 10303-21, by the application protocol AP242): the exact solid with the names of its
+faces, the colours of the part and of caps, a layer for each stamp, and a header that says which
+program made it from which job. Several bodies are an assembly.
+"""
 
 from __future__ import annotations
 
 import tempfile
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from pathlib import Path
 
+from OCP.APIHeaderSection import APIHeaderSection_MakeHeader
 from OCP.BRepCheck import BRepCheck_Analyzer
 from OCP.IFSelect import IFSelect_ReturnStatus
 from OCP.Interface import Interface_Static
 from OCP.Quantity import Quantity_Color, Quantity_TypeOfColor
 from OCP.STEPCAFControl import STEPCAFControl_Writer
 from OCP.STEPControl import STEPControl_Reader, STEPControl_StepModelType
-from OCP.TCollection import TCollection_ExtendedString
+from OCP.TCollection import TCollection_ExtendedString, TCollection_HAsciiString
 from OCP.TDataStd import TDataStd_Name
+from OCP.TDF import TDF_Label
 from OCP.TDocStd import TDocStd_Document
-from OCP.XCAFDoc import XCAFDoc_ColorTool, XCAFDoc_ColorType, XCAFDoc_DocumentTool
+from OCP.TopLoc import TopLoc_Location
+from OCP.XCAFDoc import (
+    XCAFDoc_ColorTool,
+    XCAFDoc_ColorType,
+    XCAFDoc_DocumentTool,
+    XCAFDoc_LayerTool,
+    XCAFDoc_ShapeTool,
+)
 
 from tinstamp.blank.kernel import quiet, solids, volume
 from tinstamp.blank.solid import NamedSolid
+from tinstamp.job.face_name import StampFace
 from tinstamp.output.outputs import Options
+from tinstamp.output.painted_mesh import PLAIN
 from tinstamp.output.result import OutputError, Result
+from tinstamp.version import VERSION
 
 CURVES = (0, 1)
 """Without curves in (u, v), which follow from the surfaces, a file is a third as long; with them
@@ -74,29 +89,86 @@ def reads_back(path: Path, bodies: Iterable[NamedSolid]) -> bool:
 
 def _write(result: Result, path: Path, curves: int) -> None:
     document = TDocStd_Document(TCollection_ExtendedString("tinstamp"))
-    shapes = XCAFDoc_DocumentTool.ShapeTool_s(document.Main())
-    painter = XCAFDoc_DocumentTool.ColorTool_s(document.Main())
-    for body, solid in result.bodies.items():
-        label = shapes.AddShape(solid.shape, False)
-        one = len(result.bodies) == 1
-        TDataStd_Name.Set_s(label, _text(result.name if one else f"{result.name}, {body}"))
-        for named in solid.faces:
-            part = shapes.AddSubShape(label, named.face)
-            if part.IsNull():
-                continue
-            TDataStd_Name.Set_s(part, _text(named.name))
-            if named.name in result.colours:
-                _paint(painter, part, result.colours[named.name])
+    tools = _Tools(document)
+    alone = len(result.bodies) == 1
+    labels = [
+        tools.body(solid, result.name if alone else f"{result.name}, {body}", result.colours)
+        for body, solid in result.bodies.items()
+    ]
+    if not alone:
+        whole = tools.shapes.NewShape()
+        TDataStd_Name.Set_s(whole, _text(result.name))
+        for label in labels:
+            tools.shapes.AddComponent(whole, label, TopLoc_Location())
+        tools.shapes.UpdateAssemblies()
     writer = STEPCAFControl_Writer()  # makes the settings below known
+    Interface_Static.SetCVal_s("write.step.schema", "AP242DIS")
     Interface_Static.SetCVal_s("write.step.unit", "MM")
     Interface_Static.SetIVal_s("write.stepcaf.subshapes.name", 1)
     Interface_Static.SetIVal_s("write.surfacecurve.mode", curves)
     writer.SetColorMode(True)
     writer.SetNameMode(True)
+    writer.SetLayerMode(True)
     if not writer.Transfer(document, STEPControl_StepModelType.STEPControl_AsIs):
         raise OutputError("the part could not be put into STEP")
+    _header(writer, result.name)
     if writer.Write(str(path)) != IFSelect_ReturnStatus.IFSelect_RetDone:
         raise OutputError(f"{path.name} cannot be written")
+
+
+class _Tools:
+    """What names, colours and layers are written with."""
+
+    def __init__(self, document: TDocStd_Document) -> None:
+        main = document.Main()
+        self.shapes: XCAFDoc_ShapeTool = XCAFDoc_DocumentTool.ShapeTool_s(main)
+        self.painter: XCAFDoc_ColorTool = XCAFDoc_DocumentTool.ColorTool_s(main)
+        self.layers: XCAFDoc_LayerTool = XCAFDoc_DocumentTool.LayerTool_s(main)
+
+    def body(self, solid: NamedSolid, name: str, colours: Mapping[str, str]) -> TDF_Label:
+        """A body with its faces' names, colours and layers."""
+        label = self.shapes.AddShape(solid.shape, False)
+        TDataStd_Name.Set_s(label, _text(name))
+        _paint(self.painter, label, PLAIN)
+        for named in solid.faces:
+            part = self.shapes.AddSubShape(label, named.face)
+            if part.IsNull():
+                continue
+            TDataStd_Name.Set_s(part, _text(named.name))
+            if named.name in colours:
+                _paint(self.painter, part, colours[named.name])
+            if isinstance(named.name, StampFace):
+                self.layers.SetLayer(part, _text(named.name.stamp))
+        return label
+
+
+def _header(writer: STEPCAFControl_Writer, name: str) -> None:
+    """Which program made it, and from which job."""
+    header = APIHeaderSection_MakeHeader(writer.ChangeWriter().Model())
+    header.SetName(_ascii(name))
+    program = _ascii(f"Tin Stamp {VERSION}")
+    header.SetOriginatingSystem(program)
+    header.SetPreprocessorVersion(program)
+    header.SetAuthorValue(1, _ascii(""))
+    header.SetOrganizationValue(1, _ascii(""))
+    header.SetDescriptionValue(1, _ascii(f"job {name}, lengths in mm"))
+
+
+def _ascii(text: str) -> TCollection_HAsciiString:
+    return TCollection_HAsciiString(_encoded(text))
+
+
+def _encoded(text: str) -> str:
+    """Words as a file holds them: characters beyond ASCII in hexadecimal (ISO 10303-21, 6.4.3)."""
+    found = []
+    for c in text:
+        if " " <= c <= "~" and c != "\\":
+            found.append(c)
+        elif ord(c) < 0x10000:
+            found.append(f"\\X2\\{ord(c):04X}\\X0\\")
+        else:
+            found.append(f"\\X4\\{ord(c):08X}\\X0\\")
+    return "".join(found)
 
 
 def _paint(painter: XCAFDoc_ColorTool, part: object, colour: str) -> None:
@@ -106,4 +178,4 @@ def _paint(painter: XCAFDoc_ColorTool, part: object, colour: str) -> None:
 
 
 def _text(text: str) -> TCollection_ExtendedString:
-    return TCollection_ExtendedString(text, True)
+    return TCollection_ExtendedString(_encoded(text), True)

@@ -84,8 +84,7 @@ def clearing(ink: shapely.Geometry, deep: float, cutter: Cutter) -> list[Way]:
     found: list[Way] = []
     for z in _passes(deep, cutter.step):
         radius = cutter.radius_at(z) if cutter.angle else cutter.diameter / 2
-        for ring in _rings_inwards(ink, radius, 2 * radius * OVERLAP):
-            found.append(_level(ring, z))
+        found += [_level(ring, z) for ring in _rings_inwards(ink, radius, 2 * radius * OVERLAP)]
     return found
 
 
@@ -103,7 +102,9 @@ def v_carving(ink: shapely.Geometry, deep: float, cutter: Cutter) -> list[Way]:
         found.append(Way(np.column_stack([line[:, :2], -np.minimum(z, deep)])))
     wide = ink.buffer(-most)
     if not wide.is_empty:
-        floor = [_level(ring, deep) for ring in _rings_inwards(ink, most, max(most, 1e-3) * OVERLAP)]
+        floor = [
+            _level(ring, deep) for ring in _rings_inwards(ink, most, max(most, 1e-3) * OVERLAP)
+        ]
         found += floor
     return found
 
@@ -175,9 +176,15 @@ def _middle_of(piece: shapely.Polygon) -> list[Array]:
 def _along(piece: shapely.Polygon) -> tuple[Array, NDArray[np.bool_]]:
     """Points along an area's edges, (n, 2), and which of them are sharp corners outwards."""
     points, corner = [], []
-    for ring in (shapely.orient_polygons(piece).exterior, *shapely.orient_polygons(piece).interiors):
+    for ring in (
+        shapely.orient_polygons(piece).exterior,
+        *shapely.orient_polygons(piece).interiors,
+    ):
         corners = np.array(ring.coords)[:-1]
-        before, after = corners - np.roll(corners, 1, axis=0), np.roll(corners, -1, axis=0) - corners
+        before, after = (
+            corners - np.roll(corners, 1, axis=0),
+            np.roll(corners, -1, axis=0) - corners,
+        )
         turn = np.arctan2(
             before[:, 0] * after[:, 1] - before[:, 1] * after[:, 0], (before * after).sum(axis=1)
         )

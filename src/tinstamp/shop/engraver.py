@@ -1,5 +1,5 @@
-"""An engraving machine with three axes and a rotary one: it runs G-code, and what its cutter leaves is
-held against the artwork."""
+"""An engraving machine with three axes and a rotary one: it runs G-code, and what its cutter takes
+is held against the artwork."""
 
 from __future__ import annotations
 
@@ -17,8 +17,8 @@ from tinstamp.shop.drawing import Array, Frame, blank
 from tinstamp.shop.made import Compared, Figure, Made, ShopError
 
 ALLOWED = 0.03
-"""part by which the engraved area may differ from the artwork's: what a round cutter leaves in corners
-"""
+"""part by which the engraved area may differ from the artwork's, for what a round cutter leaves in
+corners"""
 STAGES = 16
 REACH = 400.0
 """mm that X and Y reach to either side"""
@@ -28,8 +28,8 @@ TURNED_ABOUT = re.compile(r"rotary axis")
 
 def work(path: Path, wishes: Mapping[str, Any]) -> Made:
     """Run a program. `cutter` and `vee` are the tool that is in the spindle, mm and degrees, 0 for
-    what the program's comment says; `diameter` that of the part at X0 on the rotary axis, `taper` its
-    whole growth per mm of X. Raises ShopError."""
+    what the program's comment says; `diameter` that of the part at X0 on the rotary axis, `taper`
+    its whole growth per mm of X. Raises ShopError."""
     run = p.read(path)
     cutter, vee = _tool(run, wishes)
     moves = [m for m in run.moves if m.cutting]
@@ -56,7 +56,7 @@ def work(path: Path, wishes: Mapping[str, Any]) -> Made:
         Figure("Deepest", -low, "mm"),
         Figure("Engraved area", engraved, "mm²"),
     )
-    compared = ()
+    compared: tuple[Compared, ...] = ()
     if "area" in wishes:
         wanted = float(wishes["area"])
         compared = (Compared("Engraved area", wanted, engraved, "mm²", ALLOWED),)

@@ -1,5 +1,5 @@
-"""Flat artwork as a machine's own software reads it: from SVG by fontTools' path reader, from DXF by
-ezdxf; what is worked how goes by colour."""
+"""Flat artwork as a machine's own software reads it: from SVG by fontTools' path reader, from DXF
+by ezdxf; what is worked how goes by colour."""
 
 from __future__ import annotations
 
@@ -22,8 +22,8 @@ Array = NDArray[np.float64]
 WITHIN = 0.002
 """mm that lines stray from the curves they stand for"""
 NOT_WORKED = {7, 8}
-"""Index colours of lines that a machine leaves alone: marks for whoever lays the sheet on, outlines of
-the part."""
+"""Index colours of lines that a machine leaves alone: marks for whoever lays the sheet on, outlines
+of the part."""
 OPEN = {2}
 """Index colours that are run along once."""
 SVG = "{http://www.w3.org/2000/svg}"
@@ -33,8 +33,8 @@ STEPS = 24
 
 @dataclass(frozen=True)
 class Artwork:
-    """What is to be worked: an area, and lines that are run along, (n, 2) mm each; and the outlines of
-    the part for the picture."""
+    """What is to be worked: an area, and lines that are run along, (n, 2) mm each; and the outlines
+    of the part for the picture."""
 
     ink: shapely.Geometry
     lines: tuple[Array, ...]
@@ -62,7 +62,7 @@ def _odd(loops: list[Array]) -> shapely.Geometry:
     return whole
 
 
-class _Lines(BasePen):  # type: ignore[misc]
+class _Lines(BasePen):
     """Collects a path as lines."""
 
     def __init__(self) -> None:

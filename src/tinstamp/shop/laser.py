@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from itertools import pairwise
 from pathlib import Path
 from typing import Any
 
@@ -41,9 +42,7 @@ def work(path: Path, wishes: Mapping[str, Any]) -> Made:
     runs = [*rows, *edges, *art.lines]
     burnt = _burnt(art.ink, edges, art.lines, spot)
     long = sum(float(np.linalg.norm(np.diff(run, axis=0), axis=1).sum()) for run in runs)
-    jumps = sum(
-        float(np.linalg.norm(b[0] - a[-1])) for a, b in zip(runs, runs[1:], strict=False)
-    )
+    jumps = sum(float(np.linalg.norm(b[0] - a[-1])) for a, b in pairwise(runs))
     lines = [shapely.LineString(line).buffer(spot / 2) for line in art.lines]
     sent = shapely.union_all([art.ink, *lines]).area
     figures = (

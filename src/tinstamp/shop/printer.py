@@ -1,4 +1,5 @@
-"""A printer that lays down filament: does a part fit its bed, how is it turned, what will it take."""
+"""A printer that lays down filament: does a part fit its bed, how is it turned, what will it
+take."""
 
 from __future__ import annotations
 
@@ -78,9 +79,7 @@ def work(path: Path, wishes: Mapping[str, Any]) -> Made:
     )
     compared: tuple[Compared, ...] = ()
     if "volume" in wishes:
-        compared = (
-            Compared("Volume", float(wishes["volume"]), volume, "mm³", ALLOWED),
-        )
+        compared = (Compared("Volume", float(wishes["volume"]), volume, "mm³", ALLOWED),)
     told = [f"estimated with walls of {WALL:g} mm and {100 * FILLED:.0f} % of the inside filled"]
     if not mesh.is_watertight:
         told.append("the triangles do not close: layers may have gaps")
@@ -166,4 +165,3 @@ def _stages(mesh: trimesh.Trimesh, stand: _Stand, layers: int) -> tuple[Image.Im
         if (k + 1) % max(1, len(heights) // STAGES) == 0:
             found.append(image.copy())
     return (*found, image)
-

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, field
+from itertools import pairwise
 from pathlib import Path
 
 import numpy as np
@@ -140,8 +141,8 @@ def _move(program: Program, control: _Control, given: dict[str, float]) -> None:
     places = [control.at, end]
     if control.motion in (2, 3):
         places = _arc(control, end, given)
-    length = sum(float(np.linalg.norm(b - a)) for a, b in zip(places, places[1:], strict=False))
-    for a, b in zip(places, places[1:], strict=False):
+    length = sum(float(np.linalg.norm(b - a)) for a, b in pairwise(places))
+    for a, b in pairwise(places):
         share = float(np.linalg.norm(b - a)) / length if length else 0.0
         minutes = share * length / RAPID
         if cutting:

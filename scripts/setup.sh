@@ -62,6 +62,17 @@ system_libraries() {
         say "these system libraries are missing (Debian's names), please install them:$missing"
         return
     fi
+    if [ -t 0 ] && [ -t 2 ] && [ -z "${TINSTAMP_YES:-}${CI:-}" ]; then
+        local answer
+        read -r -p "tin stamp: install these system libraries now:$missing? [y/N] " answer
+        case "$answer" in
+            [yY]*) ;;
+            *)
+                say "left as it is; to install them: sudo apt install$missing"
+                return
+                ;;
+        esac
+    fi
     say "installing system libraries:$missing"
     if ! { $as apt-get update -qq && DEBIAN_FRONTEND=noninteractive \
         $as apt-get install -y -qq --no-install-recommends $missing; } >/dev/null; then

@@ -79,7 +79,7 @@ def write(
     ['knob.stl']
     >>> write(built, FOLDER, "knob", ["doc"])
     Traceback (most recent call last):
-    ValueError: “doc” is not one of step, stl, 3mf, glb, dxf, svg
+    ValueError: “doc” is not one of step, stl, 3mf, glb, dxf, svg, pdf, nc
     """
     known = [option.name for option in all_options()]
     for given, among in ((endings, list(OUTPUTS)), (options, known)):

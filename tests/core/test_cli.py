@@ -31,7 +31,10 @@ def test_proof_of_the_demo() -> None:
     assert run.returncode == 0, run.stderr
     record = json.loads(run.stdout)
     assert record["valid"] is True
-    assert set(record) == {"valid", "volume", "blank_volume", "bodies", "stamps", "findings"}
+    assert set(record) == {
+        "format", "program", "version", "units", "job", "serial", "valid", "volume",
+        "blank_volume", "bodies", "stamps", "findings", "values", "dimensions", "files",
+    }  # fmt: skip
     assert [b["name"] for b in record["bodies"]] == ["part"]
     assert [s["name"] for s in record["stamps"]] == ["Filling line", "Caution"]
     for made in record["stamps"]:
@@ -160,7 +163,7 @@ def test_a_folder_that_cannot_be_written_is_told_first(
 def test_whatever_goes_wrong_is_one_line_and_two(
     monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
 ) -> None:
-    def broken(*_: object) -> None:
+    def broken(*_: object, **__: object) -> None:
         raise ZeroDivisionError("nobody\nthought of that")
 
     monkeypatch.setattr("tinstamp.engine.build.build", broken)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import os
+import re
 import subprocess
 import sys
 from pathlib import Path
@@ -45,10 +46,10 @@ def test_run_says_when_there_is_no_screen(ready: dict[str, str]) -> None:
 
 
 def test_both_locks_pin_everything_and_agree() -> None:
-    lines = {
-        name: (ROOT / name).read_text().split()
-        for name in ("requirements.lock", "requirements-dev.lock")
-    }
-    for pinned in lines.values():
-        assert all("==" in line for line in pinned)
-    assert set(lines["requirements.lock"]) <= set(lines["requirements-dev.lock"])
+    pins = {}
+    for name in ("requirements.lock", "requirements-dev.lock"):
+        blocks = re.split(r"\n(?=\S)", (ROOT / name).read_text().strip())
+        assert all(re.match(r"[A-Za-z0-9._-]+==\S+( \\\n +--hash=sha256:[0-9a-f]{64})+$", b)
+                   for b in blocks)  # fmt: skip
+        pins[name] = {block.split()[0] for block in blocks}
+    assert pins["requirements.lock"] <= pins["requirements-dev.lock"]

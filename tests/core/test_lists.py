@@ -32,11 +32,17 @@ def test_every_file_has_a_writer_that_is_there() -> None:
 
 
 def test_options_are_figures_with_a_range() -> None:
-    assert options_from({}) == {"chord": 0.01, "line": 0.0}
+    usual = options_from({})
+    assert usual["chord"] == 0.01 and usual["line"] == 0.0 and usual["mirror"] == 0.0
+    assert set(usual) == {option.name for option in all_options()}
+    assert options_from({"mirror": "yes"})["mirror"] == 1.0
     assert options_from({"chord": "0.001 in"})["chord"] == pytest.approx(0.0254)
     for option in all_options():
         assert option.least <= option.value(option.default) <= option.most
-        for bad in ("", "nought", "1e999", f"{option.most * 2} mm", "-1 mm", "3 deg"):
+        unit = {"length": "mm", "angle": "deg", "number": ""}[option.wants.kind]
+        other = "3 mm" if unit == "deg" else "3 deg"
+        beyond = (f"{option.most * 2} {unit}", f"{option.least - 1} {unit}")
+        for bad in ("", "nought", "1e999", other, *beyond):
             with pytest.raises(FormulaError):
                 option.value(bad)
 

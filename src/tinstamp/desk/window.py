@@ -28,7 +28,8 @@ from tinstamp.desk.dialogs.job_files import JobFiles
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.card import Fields
-from tinstamp.desk.part.part_view import PartView, ViewName
+from tinstamp.desk.part.part_view import PartView
+from tinstamp.desk.part.views import ViewName
 from tinstamp.desk.sheet.profile_view import ProfileView, profile_path
 from tinstamp.desk.sheet.sheet_paint import heights
 from tinstamp.desk.sheet.sheet_view import SheetView

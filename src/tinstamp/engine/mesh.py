@@ -28,6 +28,13 @@ def mesh_of(solid: NamedSolid, chord: float | None = None) -> Mesh:
     return gathered([(f.name, triangles_of(f.face)) for f in solid.faces])
 
 
+def mesh_of_all(bodies: Sequence[NamedSolid]) -> Mesh:
+    """Triangles of several bodies, as fine as each needs for a picture."""
+    for solid in bodies:
+        _mesh(solid.shape, chord_of(solid))
+    return gathered([(f.name, triangles_of(f.face)) for solid in bodies for f in solid.faces])
+
+
 def chord_of(solid: NamedSolid) -> float:
     """How far triangles of a solid that is drawn may stray, mm."""
     return COARSENESS * extent_of(solid.shape)

@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 from OCP.BRepBuilderAPI import BRepBuilderAPI_Copy
 from OCP.BRepMesh import BRepMesh_IncrementalMesh
+from OCP.TopoDS import TopoDS_Shape
 
 from tinstamp.blank.kernel import Array, faces, triangles_of, volume
 from tinstamp.blank.solid import NamedSolid
@@ -63,9 +64,14 @@ class ClosedMesh:
 
 def closed_mesh(solid: NamedSolid, chord: float) -> ClosedMesh:
     """Triangles that stray at most `chord` mm from the solid. Raises MeshError."""
+    return closed_mesh_of(solid.shape, chord)
+
+
+def closed_mesh_of(solid: TopoDS_Shape, chord: float) -> ClosedMesh:
+    """The same of the kernel's own solid."""
     told = ""
     for part in CHORDS_TRIED:
-        shape = BRepBuilderAPI_Copy(solid.shape).Shape()  # leaves the drawn mesh as it is
+        shape = BRepBuilderAPI_Copy(solid).Shape()  # leaves the drawn mesh as it is
         BRepMesh_IncrementalMesh(shape, chord * part, False, FACET_TURN, True)
         pieces = [triangles_of(face) for face in faces(shape)]
         made = _without_slivers(_joined(pieces))

@@ -22,6 +22,10 @@ Options = Mapping[str, float]
 """Every option by name, worked out, in its unit."""
 
 
+class OutputError(ValueError):
+    """A file that cannot be written; the message is for the designer."""
+
+
 @dataclass(frozen=True)
 class Option:
     """A figure that a file is written with.

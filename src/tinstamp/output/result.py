@@ -8,11 +8,10 @@ from dataclasses import dataclass
 from tinstamp.artwork.outline import Array, Outline, Region
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
+from tinstamp.output.outputs import OutputError
 from tinstamp.output.told import Told
 
-
-class OutputError(ValueError):
-    """A file that cannot be written; the message is for the designer."""
+__all__ = ["FlatSheet", "Inked", "OutputError", "Result"]
 
 
 @dataclass(frozen=True)

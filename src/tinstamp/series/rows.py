@@ -83,6 +83,20 @@ def serial_rows(document: Document, span: str, pattern: str, stem: str) -> list[
     return _parted(found)
 
 
+def next_rows(document: Document, count: int, pattern: str, stem: str) -> list[Row]:
+    """A row for each of so many serials, from the job's next one on. Raises TableError."""
+    first = document.job.serial.next
+    return serial_rows(document, f"{first}-{first + count - 1}", pattern, stem)
+
+
+def moved_on(document: Document, rows: Sequence[Row]) -> Document:
+    """The job with its next serial past those of some rows; never back."""
+    serial = document.job.serial
+    following = max([serial.next, *(row.document.job.serial.next + 1 for row in rows)])
+    update = serial.model_copy(update={"next": following})
+    return replace(document, job=document.job.model_copy(update={"serial": update}))
+
+
 def _parted(rows: Sequence[Row]) -> list[Row]:
     """The rows, when no two of them would write the same files. Raises TableError."""
     seen: dict[str, int] = {}

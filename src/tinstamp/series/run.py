@@ -9,9 +9,10 @@ import hashlib
 import io
 import json
 import multiprocessing
+import threading
 import time
 from collections.abc import Callable, Iterator, Mapping, Sequence
-from concurrent.futures import FIRST_COMPLETED, Future, ProcessPoolExecutor, wait
+from concurrent.futures import FIRST_COMPLETED, Executor, Future, ProcessPoolExecutor, wait
 from concurrent.futures.process import BrokenProcessPool
 from contextlib import suppress
 from dataclasses import asdict, dataclass, replace
@@ -75,12 +76,17 @@ def key_of(row: Row, order: Order) -> str:
     return hashlib.sha256(dump(row.document) + told.encode()).hexdigest()
 
 
-_CACHE = Cache()
-"""What a process keeps from row to row."""
+_CACHE, _ONE_AT_A_TIME = Cache(), threading.Lock()
+"""What a process keeps from row to row; the kernel works for one thread of a process."""
 
 
 def make(row: Row, order: Order) -> Outcome:
     """Build and write one row; whatever is wrong with it is told in what is given back."""
+    with _ONE_AT_A_TIME:
+        return _make(row, order)
+
+
+def _make(row: Row, order: Order) -> Outcome:
     start = time.perf_counter()
 
     def ended(state: State, told: Sequence[str], files: dict[str, str]) -> Outcome:
@@ -130,12 +136,61 @@ def stands(outcome: Outcome, folder: Path) -> bool:
         return False
 
 
-def run(
-    rows: Sequence[Row], order: Order, workers: int, heard: Callable[[Outcome, bool], None]
+Heard = Callable[[Outcome, bool], None]
+"""Told of each row as it ends, and True where its files stood already."""
+
+
+def run(rows: Sequence[Row], order: Order, workers: int, heard: Heard) -> list[Outcome]:
+    """Make a series in processes of this machine. Raises OSError when the record cannot be
+    written; KeyboardInterrupt, or whatever `heard` raises, leaves the record of what was made."""
+    return _recorded(rows, order, lambda left: _made(left, order, workers), heard)
+
+
+def on_cluster(rows: Sequence[Row], order: Order, address: str, heard: Heard) -> list[Outcome]:
+    """Make a series on a cluster of Dask, whose workers have this program and the folder. Raises
+    OSError, also where no cluster answers."""
+    try:
+        from distributed import Client
+    except ImportError as error:
+        raise OSError("a cluster needs the extra “cluster” of this program") from error
+    with Client(  # type: ignore[no-untyped-call]
+        address, timeout=CLUSTER_ANSWERS_WITHIN, set_as_default=False
+    ) as client:
+        # what is recorded is enough: nothing needs to be made again on a worker that was lost
+        pool = client.get_executor(pure=False, retries=CLUSTER_RETRIES)
+        return _recorded(rows, order, lambda left: _spread(left, order, pool), heard)
+
+
+CLUSTER_ANSWERS_WITHIN = 10
+"""s"""
+CLUSTER_RETRIES = 1
+"""times that a row is made again whose worker was lost"""
+ON_CLUSTER_AT_ONCE = 1000
+"""Rows that wait on a cluster."""
+
+
+def _spread(rows: Sequence[Row], order: Order, pool: Executor) -> Iterator[Outcome]:
+    """Rows as they end, on any executor; one whose process is lost is told as not done."""
+    left = list(rows)
+    running: dict[Future[Outcome], Row] = {}
+    while left or running:
+        while left and len(running) < ON_CLUSTER_AT_ONCE:
+            row = left.pop(0)
+            running[pool.submit(make, row, order)] = row
+        ended, _ = wait(running, return_when=FIRST_COMPLETED)
+        for future in ended:
+            row = running.pop(future)
+            error = future.exception()
+            yield future.result() if error is None else _lost(row, order)
+
+
+def _recorded(
+    rows: Sequence[Row],
+    order: Order,
+    making: Callable[[Sequence[Row]], Iterator[Outcome]],
+    heard: Heard,
 ) -> list[Outcome]:
-    """Make a series; `heard` is told of each row as it ends, and True where its files stood
-    already. Raises OSError when the record cannot be written; KeyboardInterrupt leaves the record
-    of what was made."""
+    """Rows that stand are left; the others are made, and recorded as they end."""
     before = recorded(order.folder)
     done: dict[int, Outcome] = {}
     left: list[Row] = []
@@ -149,7 +204,7 @@ def run(
             left.append(row)
     kept = time.monotonic()
     try:
-        for outcome in _made(left, order, workers):
+        for outcome in making(left):
             done[outcome.number] = outcome
             heard(outcome, False)
             if time.monotonic() - kept > KEPT_EVERY:
@@ -190,6 +245,10 @@ def _made(rows: Sequence[Row], order: Order, workers: int) -> Iterator[Outcome]:
 def _alone(row: Row, order: Order) -> Outcome:
     with suppress(BrokenProcessPool), ProcessPoolExecutor(1, _context()) as pool:
         return pool.submit(make, row, order).result()
+    return _lost(row, order)
+
+
+def _lost(row: Row, order: Order) -> Outcome:
     told = "the process that made it ended without a word: it is left out"
     return Outcome(row.number, row.name, dict(row.values), "not done", key_of(row, order), (told,),
                    {}, 0.0)  # fmt: skip

@@ -18,7 +18,6 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QWidget
 
-from tinstamp.artwork.outline import Array
 from tinstamp.desk.commands import command
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.painting import painting
@@ -26,6 +25,7 @@ from tinstamp.desk.look.style import alone_button, plain_button, type_at
 from tinstamp.desk.part.measure_panel import MeasurePanel
 from tinstamp.desk.part.meshes import Patch, joined
 from tinstamp.desk.part.scene import Hit, Scene
+from tinstamp.desk.part.views import ViewName, cut_through, look_at_stamp, look_whole
 from tinstamp.desk.sheet.sheet_paint import heights
 from tinstamp.desk.sheet.sheet_stretch import Tint, box_about, draped_stretch
 from tinstamp.desk.work.overrides import overrides
@@ -38,7 +38,6 @@ from tinstamp.engine.triangles import Mesh
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.resolve import resolve
 
-ViewName = Literal["whole", "square", "end", "section"]
 FINER_AFTER = 220
 """ms of rest after which the picture is drawn once more, twice as fine"""
 FINE_WAITS = 6
@@ -259,69 +258,16 @@ class PartView(QWidget):
         self.scene.cut(None, None)
         preview = self.drag.preview
         if name == "whole" or preview is None:
-            towards = np.array([0.0, 0.82, -0.57])
-            self.scene.look(towards, np.array([0.0, 0.0, 1.0]))
+            look_whole(self.scene)
         else:
-            self._look_at_stamp(name, preview)
+            look_at_stamp(self.scene, name, preview.chart, preview.placed)
         self.refresh()
-
-    def _look_at_stamp(self, name: ViewName, preview: Preview) -> None:
-        middle, normal, up = self._stamp_frame(preview)
-        bounds = preview.placed.bounds
-        reach = 0.62 * float(np.hypot(bounds[2] - bounds[0], bounds[3] - bounds[1]))
-        low, high = self.scene.bounds
-        whole = float(np.linalg.norm(high - low)) / 2
-        if name == "square":
-            self.scene.look(-normal, up, middle, min(max(reach, 5.0), whole))
-        elif name == "end":
-            self.scene.look(-up, normal, (low + high) / 2)
-        else:
-            self._cut()
-            here, normal, up = self._frame_at(preview, self._through_ink(preview))
-            tall = float(bounds[3] - bounds[1])
-            towards = -np.cross(up, normal) - 0.25 * normal - 0.1 * up
-            self.scene.look(towards, up, here, min(max(0.75 * tall, 3.0), whole))
 
     def _cut(self) -> None:
         preview = self.drag.preview
         if preview is None:
             return
-        here, normal, up = self._frame_at(preview, self._through_ink(preview))
-        self.scene.cut(here, np.cross(up, normal))
-
-    @staticmethod
-    def _through_ink(preview: Preview) -> Array:
-        """A sheet point near the middle whose upright line runs through much ink."""
-        bounds = preview.placed.bounds
-        middle = (bounds[:2] + bounds[2:]) / 2
-        near = min(
-            preview.placed.regions,
-            key=lambda r: abs(float(r.bounds[0] + r.bounds[2]) / 2 - middle[0]),
-        )
-        low, high = float(near.bounds[0]), float(near.bounds[2])
-        points = near.outer.points(2)
-        tries = low + (high - low) * np.linspace(0.08, 0.92, 29)
-        reach = [
-            float(np.ptp(points[np.abs(points[:, 0] - x) < (high - low) / 8][:, 1]))
-            if np.any(np.abs(points[:, 0] - x) < (high - low) / 8)
-            else 0.0
-            for x in tries
-        ]
-        return np.array([tries[int(np.argmax(reach))], middle[1]])
-
-    def _stamp_frame(self, preview: Preview) -> tuple[Array, Array, Array]:
-        """The middle of the stamp in space, the normal there, and the sheet's upwards."""
-        bounds = preview.placed.bounds
-        return self._frame_at(preview, (bounds[:2] + bounds[2:]) / 2)
-
-    @staticmethod
-    def _frame_at(preview: Preview, at: Array) -> tuple[Array, Array, Array]:
-        """A sheet point in space, the normal there, and the sheet's upwards."""
-        xy = at[None, :]
-        here = preview.chart.to_space(xy)[0]
-        above = preview.chart.to_space(xy + [0.0, 1e-3])[0]
-        up = (above - here) / np.linalg.norm(above - here)
-        return here, preview.chart.normal(xy)[0], up
+        cut_through(self.scene, preview.chart, preview.placed)
 
     # -- the mouse
 

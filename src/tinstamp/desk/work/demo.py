@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from pathlib import Path
 
-FOLDER = Path(__file__).resolve().parents[4] / "demo"
+_INSTALLED = Path(__file__).resolve().parents[2] / "demo"
+FOLDER = _INSTALLED if _INSTALLED.is_dir() else Path(__file__).resolve().parents[4] / "demo"
+"""In the package where that was installed; beside the sources else."""
 DEMOS: dict[str, Path] = {
     "fuel tank": FOLDER / "tank.tinstamp",
     "chimney collar": FOLDER / "collar.tinstamp",

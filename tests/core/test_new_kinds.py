@@ -179,8 +179,9 @@ def test_svg_names_its_stamps_and_holds_any_name(tmp_path: Path) -> None:
     built = build(Document(built.job.model_copy(update={"stamps": (named,)})))
     (path,) = write_files(built, tmp_path, "x & y", ("svg",))
     root = ElementTree.parse(path).getroot()
-    ids = [g.get("id") for g in root.iter("{http://www.w3.org/2000/svg}g")]
-    assert ids == ["face p.outer", 'stamp a "b" <c> & d']
+    space = "{http://www.w3.org/2000/svg}"
+    titles = [g.findtext(f"{space}title") for g in root.iter(f"{space}g")]
+    assert titles == ["face outline", 'engrave a "b" <c> & d']
     assert root.get("width", "").endswith("mm")
 
 

@@ -271,6 +271,9 @@ def test_a_bad_file_changes_nothing(opened: Hand, tmp_path: Path, told: list[str
 def test_export_and_read_back(opened: Hand, tmp_path: Path) -> None:
     dialog = ExportDialog(opened.window.session, tmp_path / "out", opened.window)
     dialog.show()
+    assert not dialog.options["cutter"].isVisible() and dialog.options["kerf"].isVisible()
+    for ending, box in dialog.boxes.items():
+        box.setChecked(ending != "nc")  # a tank with raised letters on a round face
     dialog.options["chord"].setText("0.02 in mm")
     assert not dialog.write.isEnabled() and "Triangles within" in dialog.note.text()
     dialog.options["chord"].setText("0.05 mm")
@@ -282,6 +285,7 @@ def test_export_and_read_back(opened: Hand, tmp_path: Path) -> None:
         ".3mf",
         ".dxf",
         ".glb",
+        ".pdf",
         ".step",
         ".stl",
         ".svg",
@@ -289,7 +293,7 @@ def test_export_and_read_back(opened: Hand, tmp_path: Path) -> None:
     mesh = trimesh.load_mesh(out / "tank for the printer.stl")
     assert mesh.is_watertight
     assert mesh.volume == pytest.approx(opened.window.session.report.volume, rel=5e-3)
-    assert "Filling line" in ezdxf.readfile(out / "tank for the printer.dxf").layers
+    assert "engrave Filling line" in ezdxf.readfile(out / "tank for the printer.dxf").layers
     dialog.folder.setText("/proc/none")
     QTest.mouseClick(dialog.write, Qt.MouseButton.LeftButton)
     opened.until(lambda: "cannot be written to" in dialog.note.text())

@@ -28,7 +28,7 @@ def run(options: argparse.Namespace) -> int:
 
 
 def _picture(job: Given, options: argparse.Namespace) -> int:
-    from tinstamp.desk.part.picture import picture_of
+    from tinstamp.cli.pictures import picture_of_build
     from tinstamp.engine.build import build
 
     watched = progress(job.path.name)
@@ -38,7 +38,7 @@ def _picture(job: Given, options: argparse.Namespace) -> int:
         say(f"{job.path.name}: no picture: something is to fix (--even-so writes all the same)")
         return 1
     try:
-        image = picture_of(built, options.view, options.stamp, options.size)
+        image = picture_of_build(built, options.view, options.stamp, options.size)
     except ValueError as error:
         return complain(ValueError(f"{job.path.name}: {error}"))
     path = options.out / f"{job.name}.png"

@@ -164,6 +164,7 @@ class Window(QMainWindow):
         row.addWidget(self.state)
         row.addStretch(1)
         self.shelf, self.recent, save = QMenu(self), QMenu(self), QMenu(self)
+        maker = QMenu(self)
         self.shelf.aboutToShow.connect(
             lambda: self.files.fill_shelf(self.shelf, self.actions_by_name)
         )
@@ -188,6 +189,9 @@ class Window(QMainWindow):
             row.addWidget(button)
         self.views.button(0).setChecked(True)
         row.addSpacing(16)
+        for name in ("series", "shop", "picture"):
+            maker.addAction(self.actions_by_name[name])
+        row.addWidget(self._plain("proof sheet", "Proof sheet", maker))
         write = QPushButton("Write files")
         write.setProperty("main", True)
         words = ", ".join(output.word for output in OUTPUTS.values())

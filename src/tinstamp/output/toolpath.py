@@ -15,7 +15,7 @@ from scipy.spatial import Voronoi, cKDTree
 
 from tinstamp.artwork.outline import Array, Region, evaluate, fine_points
 
-FINE = 2e-3
+PATH_WITHIN = 2e-3
 """mm that the lines of a path stray from the curves they follow"""
 OVERLAP = 0.4
 """Part of its diameter that a cutter moves over from one way round to the next."""
@@ -59,10 +59,12 @@ class Way:
 
 
 def area_of_ink(regions: Sequence[Region]) -> shapely.Geometry:
-    """Regions as an area, within `FINE` mm."""
+    """Regions as an area, within `PATH_WITHIN` mm."""
     return shapely.union_all(
         [
-            shapely.Polygon(r.outer.fine(FINE / 2), [c.fine(FINE / 2) for c in r.counters])
+            shapely.Polygon(
+                r.outer.fine(PATH_WITHIN / 2), [c.fine(PATH_WITHIN / 2) for c in r.counters]
+            )
             for r in regions
         ]
     )
@@ -72,7 +74,7 @@ def along_lines(lines: Sequence[Array], deep: float, cutter: Cutter) -> list[Way
     """Along open lines, cubics (n, 4, 2) each, in passes to a depth."""
     found = []
     for line in lines:
-        points = np.vstack([fine_points(line, FINE)[0], evaluate(line[-1:], np.ones(1))[0]])
+        points = np.vstack([fine_points(line, PATH_WITHIN)[0], evaluate(line[-1:], np.ones(1))[0]])
         for z in _passes(deep, cutter.step):
             found.append(_level(points, z))
             points = points[::-1]  # back again, a pass deeper
@@ -124,7 +126,7 @@ def _rings_inwards(ink: shapely.Geometry, first: float, step: float) -> Iterator
     (n, 2)."""
     off = first
     while True:
-        left = shapely.simplify(ink.buffer(-off, quad_segs=32), FINE / 2)
+        left = shapely.simplify(ink.buffer(-off, quad_segs=32), PATH_WITHIN / 2)
         if left.is_empty:
             return
         for piece in shapely.get_parts(left):

@@ -19,7 +19,7 @@ from dataclasses import asdict, dataclass, replace
 from pathlib import Path
 from typing import Any, Literal
 
-from tinstamp.engine.build import build
+from tinstamp.engine.build import Built, build
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.write import write_files
 from tinstamp.job.archive import dump
@@ -86,6 +86,12 @@ def make(row: Row, order: Order) -> Outcome:
         return _make(row, order)
 
 
+def built_again(row: Row) -> Built:
+    """A row's build, which this process keeps since it made it."""
+    with _ONE_AT_A_TIME:
+        return build(row.document, _CACHE)
+
+
 def _make(row: Row, order: Order) -> Outcome:
     start = time.perf_counter()
 
@@ -138,12 +144,17 @@ def stands(outcome: Outcome, folder: Path) -> bool:
 
 Heard = Callable[[Outcome, bool], None]
 """Told of each row as it ends, and True where its files stood already."""
+Work = Callable[[Row, Order], Outcome]
+"""What makes a row, in a process of its own."""
 
 
-def run(rows: Sequence[Row], order: Order, workers: int, heard: Heard) -> list[Outcome]:
-    """Make a series in processes of this machine. Raises OSError when the record cannot be
-    written; KeyboardInterrupt, or whatever `heard` raises, leaves the record of what was made."""
-    return _recorded(rows, order, lambda left: _made(left, order, workers), heard)
+def run(
+    rows: Sequence[Row], order: Order, workers: int, heard: Heard, work: Work = make
+) -> list[Outcome]:
+    """Make a series in processes of this machine; `work` makes one row. Raises OSError when the
+    record cannot be written; KeyboardInterrupt, or whatever `heard` raises, leaves the record of
+    what was made."""
+    return _recorded(rows, order, lambda left: made_apart(left, order, workers, work), heard)
 
 
 def on_cluster(rows: Sequence[Row], order: Order, address: str, heard: Heard) -> list[Outcome]:
@@ -153,9 +164,7 @@ def on_cluster(rows: Sequence[Row], order: Order, address: str, heard: Heard) ->
         from distributed import Client
     except ImportError as error:
         raise OSError("a cluster needs the extra “cluster” of this program") from error
-    with Client(  # type: ignore[no-untyped-call]
-        address, timeout=CLUSTER_ANSWERS_WITHIN, set_as_default=False
-    ) as client:
+    with Client(address, timeout=CLUSTER_ANSWERS_WITHIN, set_as_default=False) as client:
         # what is recorded is enough: nothing needs to be made again on a worker that was lost
         pool = client.get_executor(pure=False, retries=CLUSTER_RETRIES)
         return _recorded(rows, order, lambda left: _spread(left, order, pool), heard)
@@ -215,7 +224,9 @@ def _recorded(
     return [done[row.number] for row in rows]
 
 
-def _made(rows: Sequence[Row], order: Order, workers: int) -> Iterator[Outcome]:
+def made_apart(
+    rows: Sequence[Row], order: Order, workers: int, work: Work = make
+) -> Iterator[Outcome]:
     """Rows as they end. A process that dies takes the rows with it that it might have been at:
     those are made again one by one, each in a process of its own."""
     left = list(rows)
@@ -226,7 +237,7 @@ def _made(rows: Sequence[Row], order: Order, workers: int) -> Iterator[Outcome]:
             try:
                 while left or running:
                     while left and len(running) < AT_ONCE * workers:
-                        running[pool.submit(make, left[0], order)] = left[0]
+                        running[pool.submit(work, left[0], order)] = left[0]
                         left.pop(0)
                     ended, _ = wait(running, return_when=FIRST_COMPLETED)
                     for future in ended:
@@ -239,12 +250,12 @@ def _made(rows: Sequence[Row], order: Order, workers: int) -> Iterator[Outcome]:
                 pool.shutdown(wait=False, cancel_futures=True)
                 raise
         for row in suspects:
-            yield _alone(row, order)
+            yield _alone(row, order, work)
 
 
-def _alone(row: Row, order: Order) -> Outcome:
+def _alone(row: Row, order: Order, work: Work) -> Outcome:
     with suppress(BrokenProcessPool), ProcessPoolExecutor(1, _context()) as pool:
-        return pool.submit(make, row, order).result()
+        return pool.submit(work, row, order).result()
     return _lost(row, order)
 
 

@@ -20,7 +20,8 @@ ALLOWED = 0.03
 """part by which the engraved area may differ from the artwork's, for what a round cutter leaves in
 corners"""
 STAGES = 16
-REACH = 400.0
+"""pictures of the work while it goes on"""
+TABLE_REACH = 400.0
 """mm that X and Y reach to either side"""
 TOOL = re.compile(r"cutter ([\d.]+) mm(?:, V of ([\d.]+) degrees)?")
 TURNED_ABOUT = re.compile(r"rotary axis")
@@ -37,8 +38,8 @@ def work(path: Path, wishes: Mapping[str, Any]) -> Made:
         raise ShopError("the program cuts nothing")
     low = min(float(min(m.start[2], m.end[2])) for m in moves)
     reach = max(float(np.abs(m.end[:2]).max()) for m in run.moves)
-    if reach > REACH:
-        raise ShopError(f"the program goes to {reach:.0f} mm: the table ends at {REACH:.0f}")
+    if reach > TABLE_REACH:
+        raise ShopError(f"the program goes to {reach:.0f} mm: the table ends at {TABLE_REACH:.0f}")
     _no_crash(run)
     about = any(TURNED_ABOUT.search(c) for c in run.comments)
     if about and not float(wishes["diameter"]):

@@ -27,7 +27,7 @@ of the part."""
 OPEN = {2}
 """Index colours that are run along once."""
 SVG = "{http://www.w3.org/2000/svg}"
-STEPS = 24
+CURVE_LINES = 24
 """lines that stand for a curve of an SVG"""
 
 
@@ -79,7 +79,7 @@ class _Lines(BasePen):
         self, a: tuple[float, float], b: tuple[float, float], c: tuple[float, float]
     ) -> None:
         start = np.array(self.runs[-1][-1])
-        t = (np.arange(1, STEPS + 1) / STEPS)[:, None]
+        t = (np.arange(1, CURVE_LINES + 1) / CURVE_LINES)[:, None]
         s = 1 - t
         points = s**3 * start + 3 * s * s * t * np.array(a) + 3 * s * t * t * np.array(b)
         self.runs[-1] += [(float(x), float(y)) for x, y in points + t**3 * np.array(c)]

@@ -20,6 +20,7 @@ BED = (600.0, 400.0)
 ALLOWED = 0.01
 """part by which the burnt area may differ from the artwork's"""
 STAGES = 12
+"""pictures of the work while it goes on"""
 CROSSING = 400.0
 """mm/s between two lines"""
 

@@ -115,6 +115,8 @@ class _Work:
 
     def _begin(self, order: f.Order) -> None:
         path = self.folder / f.INBOX / f"{order.number:04d}-{order.name}"
+        order = self.orders[order.number] = replace(order, phase="at work")
+        self.tell()
         try:
             wishes = json.loads((path.parent / f"{order.number:04d}.json").read_text("utf-8"))
             if path.suffix[1:].lower() not in self.machine.takes:
@@ -132,8 +134,6 @@ class _Work:
             self.tell()
             return
         self.since, self.gone = time.monotonic(), 0.0
-        self.orders[order.number] = replace(order, phase="at work")
-        self.tell()
 
     def _go_on(self, order: f.Order) -> None:
         if order.phase == "stopped" or self.made is None:

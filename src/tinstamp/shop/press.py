@@ -21,7 +21,9 @@ TABLE = (700.0, 500.0)
 ALLOWED = 0.005
 """part by which the printed area may differ from the artwork's"""
 MOST_DOTS = 60_000_000
+"""dots of the largest plate"""
 INCH = 25.4
+"""mm"""
 
 
 def work(path: Path, wishes: Mapping[str, Any]) -> Made:

@@ -21,6 +21,7 @@ BED = np.array([220.0, 220.0, 250.0])
 ALLOWED = 0.005
 """part by which the volume of the file may differ from the job's"""
 STAGES = 14
+"""pictures of the work while it goes on"""
 STEEP = 45.0
 """degrees from upright beyond which a face that looks down is supported; common practice, no
 source"""

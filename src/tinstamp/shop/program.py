@@ -26,6 +26,7 @@ RAPID = 3000.0
 """mm or degrees a minute that the machine crosses at"""
 AXES = "XYZA"
 INCH = 25.4
+"""mm"""
 ARC_STEP = 5.0
 """degrees of an arc to a move"""
 

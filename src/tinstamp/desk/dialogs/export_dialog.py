@@ -10,10 +10,12 @@ from PySide6.QtWidgets import (
     QDialog,
     QFileDialog,
     QFormLayout,
+    QFrame,
     QHBoxLayout,
     QLabel,
     QLineEdit,
     QPushButton,
+    QScrollArea,
     QVBoxLayout,
     QWidget,
 )
@@ -23,6 +25,11 @@ from tinstamp.desk.look.style import type_at
 from tinstamp.desk.work.session import Session
 from tinstamp.job.formula import FormulaError
 from tinstamp.output.outputs import OUTPUTS, all_options
+
+SETTINGS_HIGH = 170
+"""px of what the chosen files can be told"""
+FIRST = ("step", "stl", "dxf")
+"""Files that are chosen at first."""
 
 
 class ExportDialog(QDialog):
@@ -40,7 +47,7 @@ class ExportDialog(QDialog):
         kinds.setSpacing(6)
         for output in OUTPUTS.values():
             box = QCheckBox(f"{output.word}  –  {output.purpose}")
-            box.setChecked(True)
+            box.setChecked(output.ending in FIRST)
             box.toggled.connect(self._check)
             self.boxes[output.ending] = box
             kinds.addWidget(box)
@@ -56,7 +63,13 @@ class ExportDialog(QDialog):
         self.name.setAccessibleName("Name")
         self.name.textChanged.connect(self._check)
         self.options: dict[str, QLineEdit] = {}
+        self.switches: dict[str, QCheckBox] = {}
         for option in all_options():
+            if option.switch:
+                switch = QCheckBox(option.label)
+                switch.setToolTip(option.tip)
+                self.switches[option.name] = switch
+                continue
             line = QLineEdit(option.default)
             line.setAccessibleName(option.what)
             line.setToolTip(option.tip)
@@ -91,8 +104,22 @@ class ExportDialog(QDialog):
         form.addRow("Write", kinds)
         form.addRow("Folder", place)
         form.addRow("Name", self.name)
+        self.settings = QFormLayout()
+        self.settings.setVerticalSpacing(6)
+        self.settings.setContentsMargins(0, 0, 8, 0)
         for option in all_options():
-            form.addRow(option.label, self.options[option.name])
+            if option.switch:
+                self.settings.addRow("", self.switches[option.name])
+            else:
+                self.settings.addRow(option.label, self.options[option.name])
+        held = QWidget()
+        held.setLayout(self.settings)
+        self.area = QScrollArea()
+        self.area.setWidgetResizable(True)
+        self.area.setFrameShape(QFrame.Shape.NoFrame)
+        self.area.setWidget(held)
+        self.area.setFixedHeight(SETTINGS_HIGH)
+        form.addRow("Settings", self.area)
         return form
 
     def _buttons(self) -> QHBoxLayout:
@@ -114,6 +141,9 @@ class ExportDialog(QDialog):
         """Every option worked out. Raises FormulaError, which names it."""
         found = {}
         for option in all_options():
+            if option.switch:
+                found[option.name] = float(self.switches[option.name].isChecked())
+                continue
             try:
                 found[option.name] = option.value(self.options[option.name].text())
             except FormulaError as error:
@@ -135,9 +165,11 @@ class ExportDialog(QDialog):
 
     def _check(self) -> None:
         problem = self._problem()
-        for output in OUTPUTS.values():
-            for option in output.options:
-                self.options[option.name].setEnabled(self.boxes[output.ending].isChecked())
+        chosen = [o for o in OUTPUTS.values() if self.boxes[o.ending].isChecked()]
+        shown = {option.name for output in chosen for option in output.options}
+        for option in all_options():
+            field = self.switches.get(option.name) or self.options[option.name]
+            self.settings.setRowVisible(field, option.name in shown)
         self.write.setEnabled(not problem and not self._busy)
         if problem:
             self._say(problem, wrong=True)

@@ -12,6 +12,9 @@ from PySide6.QtGui import QAction
 from PySide6.QtWidgets import QFileDialog, QInputDialog, QMenu, QMessageBox
 
 from tinstamp.desk.dialogs.export_dialog import ExportDialog
+from tinstamp.desk.dialogs.series_dialog import SeriesDialog
+from tinstamp.desk.dialogs.sheet_dialog import SheetDialog
+from tinstamp.desk.dialogs.shop_dialog import ShopDialog
 from tinstamp.desk.dialogs.start_page import StartPage
 from tinstamp.desk.look.marks import mark_icon
 from tinstamp.desk.work.demo import DEMOS
@@ -184,12 +187,51 @@ class JobFiles:
         return True
 
     def write(self) -> None:
-        kept = self.settings.value("folder", "")
-        at = self.session.path.parent if self.session.path else Path.home()
-        dialog = ExportDialog(self.session, Path(str(kept)) if kept else at, self.window_)
+        dialog = ExportDialog(self.session, self._usual_folder(), self.window_)
         dialog.exec()
         self.settings.setValue("folder", dialog.folder.text())
         dialog.deleteLater()
+
+    def _usual_folder(self) -> Path:
+        """Where files went last, or where the job lies."""
+        kept = self.settings.value("folder", "")
+        at = self.session.path.parent if self.session.path else Path.home()
+        return Path(str(kept)) if kept else at
+
+    def proof_sheet(self) -> None:
+        """Show the sheet to sign."""
+        dialog = SheetDialog(self.session, self._usual_folder(), self.window_)
+        dialog.exec()
+        dialog.deleteLater()
+
+    def series(self) -> None:
+        """Make many parts of the job."""
+        dialog = SeriesDialog(self.session, self._usual_folder(), self.window_)
+        dialog.exec()
+        dialog.deleteLater()
+
+    def shop(self) -> None:
+        """Send the part to a machine."""
+        dialog = ShopDialog(self.session, self.window_)
+        dialog.exec()
+        dialog.deleteLater()
+
+    def picture(self) -> None:
+        """Save the part as it is seen."""
+        options = QFileDialog.Option.DontUseNativeDialog
+        start = str(self._usual_folder() / f"{self.session.name}.png")
+        found, _ = QFileDialog.getSaveFileName(
+            self.window_, "Save a picture", start, "Pictures (*.png)", options=options
+        )
+        if found:
+            self.save_picture(Path(found))
+
+    def save_picture(self, path: Path) -> None:
+        """The part as it is seen, at twice the pixels of the screen."""
+        path = path if path.suffix.lower() == ".png" else path.with_name(path.name + ".png")
+        image = self.window_.part.seen(2)
+        if not self.session.disk.done(lambda: image.save(str(path), "PNG")):
+            self.session.failed.emit(f"{path.name} cannot be written")
 
     def may_leave(self) -> bool:
         """True when nothing unsaved is lost, or the designer says it may be."""

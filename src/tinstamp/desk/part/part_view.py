@@ -211,6 +211,15 @@ class PartView(QWidget):
             self._fine_soon.start()
         self.update()
 
+    def seen(self, fine: int) -> QImage:
+        """The part as it is seen now, with so many pixels for one of the screen, each way."""
+        width, height = self.width() * fine, self.height() * fine
+        rows = self.scene.picture(width, height)
+        form = QImage.Format.Format_RGB888
+        image = QImage(rows.data, width, height, 3 * width, form).copy()
+        self._draw_soon.start()
+        return image
+
     def _finer(self) -> None:
         """Draw finely, or a little later when a new part is about to come."""
         self._waits += 1

@@ -18,7 +18,7 @@ import pytest
 
 from tests.conftest import environment
 from tinstamp.cli import main
-from tinstamp.job.archive import Document, dump
+from tinstamp.job.archive import Document, dump, open_file
 from tinstamp.job.features import Plate
 from tinstamp.job.model import Blank, Dimension, Job, Relief, Serial, Setting, Stamp, Text
 from tinstamp.output.outputs import options_from
@@ -318,3 +318,58 @@ def test_the_command_says_what_is_wrong_before_anything_is_built(
     with pytest.raises(SystemExit):
         main(["make", str(job), "--out", out, "--serials", "1-2", "--table", "rows.csv"])
     assert not (tmp_path / "out").exists() or not list((tmp_path / "out").iterdir())
+
+
+def test_so_many_from_the_next_serial_on_and_the_job_moves_on_when_they_stand(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    job = tmp_path / "plate.tinstamp"
+    job.write_bytes(dump(plate()))
+    first = open_file(job).job.serial.next
+    out = tmp_path / "out"
+    words = ["make", str(job), "--out", str(out), "--next", "2", "--as", "svg", "--workers", "1"]
+    assert main(words) == 0
+    assert open_file(job).job.serial.next == first + 2
+    assert "next serial" in capsys.readouterr().err
+    assert len(list(out.glob("*.svg"))) == 2
+    assert main([*words, "--name", "same"]) == 2  # two of one name: nothing moves
+    assert open_file(job).job.serial.next == first + 2
+    broken = ["make", str(job), "--out", str(out), "--next", "2", "--set", "nothing=1"]
+    assert main(broken) == 2
+    assert open_file(job).job.serial.next == first + 2
+
+
+def test_a_series_on_a_cluster_is_as_one_on_this_machine(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    """By Dask's executor on a local cluster of two workers, each with one thread."""
+    from distributed import LocalCluster
+
+    job = tmp_path / "plate.tinstamp"
+    job.write_bytes(dump(plate()))
+    here, there = tmp_path / "here", tmp_path / "there"
+    words = ["make", str(job), "--serials", "1-6", "--as", "svg"]
+    assert main([*words, "--out", str(here), "--workers", "1"]) == 0
+    with LocalCluster(
+        n_workers=2, threads_per_worker=1, dashboard_address=None, processes=True
+    ) as cluster:
+        address = cluster.scheduler_address
+        assert main([*words, "--out", str(there), "--cluster", address]) == 0
+        assert main([*words, "--out", str(there), "--cluster", address]) == 0
+        assert capsys.readouterr().err.count("stood already") == 6
+    made = {path.name: path.read_bytes() for path in here.glob("*.svg")}
+    assert len(made) == 6
+    assert made == {path.name: path.read_bytes() for path in there.glob("*.svg")}
+
+
+def test_a_cluster_that_is_not_there_is_told(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    from tinstamp.series import run as series
+
+    monkeypatch.setattr(series, "CLUSTER_ANSWERS_WITHIN", 1)
+    job = tmp_path / "plate.tinstamp"
+    job.write_bytes(dump(plate()))
+    words = ["make", str(job), "--serials", "1-2", "--out", str(tmp_path / "out")]
+    assert main([*words, "--cluster", "tcp://127.0.0.1:1"]) == 2
+    assert "no cluster answers at tcp://127.0.0.1:1" in capsys.readouterr().err

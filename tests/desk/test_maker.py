@@ -17,8 +17,26 @@ from tests.desk.conftest import Hand
 from tinstamp.desk.dialogs.series_dialog import SeriesDialog
 from tinstamp.desk.dialogs.sheet_dialog import SheetDialog
 from tinstamp.desk.dialogs.shop_dialog import ShopDialog
+from tinstamp.job.archive import Document
+from tinstamp.job.features import Plate
+from tinstamp.job.model import Blank, Job, Relief, Setting, Stamp, Text
 from tinstamp.shop import folder as f
 from tinstamp.shop.machines import MACHINES
+
+
+@pytest.fixture
+def plate(hand: Hand) -> Hand:
+    """A small part with a numbered text."""
+    part = Plate(name="p", length="60 mm", width="30 mm", thickness="3 mm")
+    stamp = Stamp(
+        name="Label", artwork=Text(text="N{serial}", height="6 mm"),
+        setting=Setting(face="p.top", across="0 mm", up="0 mm", rests_on="middle"),
+        relief=Relief(depth="0.3 mm"),
+    )  # fmt: skip
+    job = Job(blank=Blank(features=(part,)), stamps=(stamp,))
+    hand.window.session.begin(Document(job), None)
+    hand.until_built()
+    return hand
 
 
 def click(button: QPushButton) -> None:
@@ -55,41 +73,39 @@ def series(opened: Hand, tmp_path: Path) -> SeriesDialog:
     return dialog
 
 
-def test_serials_are_looked_at_and_made_and_the_job_moves_on(opened: Hand, tmp_path: Path) -> None:
-    session = opened.window.session
-    dialog = series(opened, tmp_path)
+def test_serials_are_looked_at_and_made_and_the_job_moves_on(plate: Hand, tmp_path: Path) -> None:
+    session = plate.window.session
+    dialog = series(plate, tmp_path)
     assert not dialog.make.isEnabled() and "rows" in dialog.note.text()
     dialog.first.setValue(7)
     dialog.last.setValue(8)
     click(button(dialog, "Fill"))
     click(dialog.look)
-    opened.until(lambda: not dialog.work.running, "all looked at")
+    plate.until(lambda: not dialog.work.running, "all looked at")
     assert [dialog._found(row) for row in (0, 1)] == ["nothing to fix"] * 2
     assert not (tmp_path / "out").exists()
     shown = dialog.grid.item(0, 0)
     assert shown is not None and not shown.icon().isNull()
     before = session.job.serial.next
     click(dialog.make)
-    opened.until(lambda: not dialog.work.running, "all made")
+    plate.until(lambda: not dialog.work.running, "all made")
     names = sorted(path.name for path in (tmp_path / "out").iterdir())
-    assert [n for n in names if n.endswith(".step")] == [
-        f"{session.name}-{before_:03d}.step" for before_ in (7, 8)
-    ]
+    assert [n.partition("-")[2] for n in names if n.endswith(".step")] == ["007.step", "008.step"]
     assert before < session.job.serial.next == 9
     record = json.loads((tmp_path / "out" / "series.json").read_text())
     assert all(row["state"] == "written" for row in record["rows"])
     click(dialog.make)  # the files stand: nothing is made again
-    opened.until(lambda: not dialog.work.running, "seen again")
+    plate.until(lambda: not dialog.work.running, "seen again")
     assert dialog._found(0).startswith("stood already")
     dialog.reject()
 
 
 def test_a_finding_stops_its_row_alone_and_cells_are_typed(
-    opened: Hand, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+    plate: Hand, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    dialog = series(opened, tmp_path)
+    dialog = series(plate, tmp_path)
     dialog.fill([["1"], ["2"]], ["serial"])
-    name = opened.window.session.job.stamps[0].name
+    name = plate.window.session.job.stamps[0].name
     monkeypatch.setattr(
         QInputDialog, "getItem", lambda *_, **__: (name, name in dialog.possible_heads())
     )
@@ -97,20 +113,20 @@ def test_a_finding_stops_its_row_alone_and_cells_are_typed(
     assert dialog.heads == ["serial", name]
     cell = dialog.grid.item(1, 2)
     assert cell is not None
-    cell.setText("A TEXT THAT IS FAR TOO LONG FOR ANY PLACE ON THIS PART " * 3)
+    cell.setText("A TEXT THAT IS FAR TOO LONG FOR ANY PLACE ON THIS PART")
     click(dialog.make)
-    opened.until(lambda: not dialog.work.running, "made")
+    plate.until(lambda: not dialog.work.running, "made")
     assert dialog._found(0).startswith("written")
-    assert dialog._found(1).startswith("to fix") and "longer" in dialog._found(1)
+    assert dialog._found(1).startswith("to fix") and "past the edge" in dialog._found(1)
     assert "1 of 2" in dialog.note.text()
-    assert opened.window.session.job.serial.next == 1  # not all of them stand
+    assert plate.window.session.job.serial.next == 1  # not all of them stand
     cell.setText("OIL")
     assert dialog._found(1) == ""  # what was found is out of date
     dialog.reject()
 
 
-def test_a_table_fills_the_grid_and_what_is_wrong_is_told(opened: Hand, tmp_path: Path) -> None:
-    dialog = series(opened, tmp_path)
+def test_a_table_fills_the_grid_and_what_is_wrong_is_told(plate: Hand, tmp_path: Path) -> None:
+    dialog = series(plate, tmp_path)
     path = tmp_path / "rows.csv"
     path.write_text("serial,file\n1,first\n2,second\n")
     dialog.take_table(path)
@@ -121,6 +137,7 @@ def test_a_table_fills_the_grid_and_what_is_wrong_is_told(opened: Hand, tmp_path
     path.write_bytes(b"PK nonsense")
     dialog.take_table(path)
     assert "no sound XLSX" in dialog.note.text()
+    dialog.pattern.setText("{job}-{serial}")
     dialog.fill([["1"], ["1"]], ["serial"])
     assert "both write" in dialog.note.text() and not dialog.look.isEnabled()
     click(button(dialog, "Add row"))
@@ -130,18 +147,18 @@ def test_a_table_fills_the_grid_and_what_is_wrong_is_told(opened: Hand, tmp_path
     dialog.reject()
 
 
-def test_a_series_can_be_stopped_and_taken_up(opened: Hand, tmp_path: Path) -> None:
-    dialog = series(opened, tmp_path)
+def test_a_series_can_be_stopped_and_taken_up(plate: Hand, tmp_path: Path) -> None:
+    dialog = series(plate, tmp_path)
     dialog.fill([[str(n)] for n in range(1, 9)], ["serial"])
     click(dialog.make)
-    opened.until(lambda: dialog.count >= 1, "one row")
+    plate.until(lambda: dialog.count >= 1, "one row")
     click(dialog.stop)
-    opened.until(lambda: not dialog.work.running, "stopped")
+    plate.until(lambda: not dialog.work.running, "stopped")
     assert "stopped" in dialog.note.text()
     stood = {p.name for p in (tmp_path / "out").glob("*.step")}
     assert not list((tmp_path / "out").glob(".*")) and len(stood) >= 1
     click(dialog.make)
-    opened.until(lambda: not dialog.work.running, "taken up", 120)
+    plate.until(lambda: not dialog.work.running, "taken up", 120)
     assert "8 of 8 rows stand" in dialog.note.text()
     dialog.reject()
 
@@ -159,6 +176,7 @@ def test_a_part_goes_through_the_shop(opened: Hand, tmp_path: Path) -> None:
             return order is not None and order.phase in ("made", "refused")
 
         opened.until(ended, f"what the {machine} makes")
+        opened.until(lambda: bool(dialog.told.text()), "what came of it")
         order = dialog._order()
         assert order is not None and order.phase == "made", order
         assert "✓" in dialog.told.text() and "✗" not in dialog.told.text()
@@ -192,8 +210,9 @@ def test_a_fault_is_seen_to_and_an_order_given_up(opened: Hand, tmp_path: Path) 
 def test_a_picture_is_saved_as_the_part_is_seen(opened: Hand, tmp_path: Path) -> None:
     window = opened.window
     window.files.save_picture(tmp_path / "part")
-    image = Image.open(tmp_path / "part.png")
-    assert image.size == (2 * window.part.width(), 2 * window.part.height())
+    with Image.open(tmp_path / "part.png") as image:
+        size = image.size
+    assert size == (2 * window.part.width(), 2 * window.part.height())
     told: list[str] = []
     window.session.failed.connect(told.append)
     window.files.save_picture(tmp_path / "nowhere" / "x.png")

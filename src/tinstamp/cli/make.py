@@ -119,7 +119,7 @@ def _series(options: argparse.Namespace) -> int:
 
 def _run(options: argparse.Namespace, rows: list[Any]) -> int:
     """Make the rows; the exit code."""
-    from tinstamp.series.run import Order, Outcome, on_cluster, run
+    from tinstamp.series.run import ClusterError, Order, Outcome, on_cluster, run
 
     counted = 0
 
@@ -140,6 +140,8 @@ def _run(options: argparse.Namespace, rows: list[Any]) -> int:
             outcomes = on_cluster(rows, order, options.cluster, heard)
         else:
             outcomes = run(rows, order, options.workers, heard)
+    except ClusterError as error:
+        return complain(error)
     except OSError as error:
         return complain(ValueError(f"the record of the series cannot be written: {error}"))
     except KeyboardInterrupt:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import json
 import pickle
+import signal
 import sys
 from dataclasses import asdict
 from functools import partial
@@ -38,7 +39,9 @@ def with_picture(folder: Path, row: Row, order: Order) -> Outcome:
 
 
 def main() -> int:
-    """Make what is asked for on the standard input."""
+    """Make what is asked for on the standard input; a signal to end it lets the rows end that are
+    being made, and leaves the record of them."""
+    signal.signal(signal.SIGTERM, _stopped)
     asked: Asked = pickle.load(sys.stdin.buffer)
     try:
         document = load(asked.document, asked.stem)
@@ -53,11 +56,17 @@ def main() -> int:
 
     try:
         run(rows, order, asked.workers, heard, partial(with_picture, Path(asked.pictures)))
+    except KeyboardInterrupt:
+        return 0
     except OSError as error:
         _tell(wrong=f"the record of the series cannot be written: {error}")
         return 2
     _tell(over=True)
     return 0
+
+
+def _stopped(*_: object) -> None:
+    raise KeyboardInterrupt
 
 
 def _tell(**news: object) -> None:

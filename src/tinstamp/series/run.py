@@ -142,6 +142,10 @@ def stands(outcome: Outcome, folder: Path) -> bool:
         return False
 
 
+class ClusterError(ValueError):
+    """A cluster that cannot be used; the message is for the designer."""
+
+
 Heard = Callable[[Outcome, bool], None]
 """Told of each row as it ends, and True where its files stood already."""
 Work = Callable[[Row, Order], Outcome]
@@ -159,11 +163,15 @@ def run(
 
 def on_cluster(rows: Sequence[Row], order: Order, address: str, heard: Heard) -> list[Outcome]:
     """Make a series on a cluster of Dask, whose workers have this program and the folder. Raises
-    OSError, also where no cluster answers."""
+    ClusterError where none answers, else what `run` does."""
     try:
         from distributed import Client
     except ImportError as error:
-        raise OSError("a cluster needs the extra “cluster” of this program") from error
+        raise ClusterError("a cluster needs the extra “cluster” of this program") from error
+    try:
+        Client(address, timeout=CLUSTER_ANSWERS_WITHIN, set_as_default=False).close()
+    except (OSError, ValueError) as error:
+        raise ClusterError(f"no cluster answers at {address}") from error
     with Client(address, timeout=CLUSTER_ANSWERS_WITHIN, set_as_default=False) as client:
         # what is recorded is enough: nothing needs to be made again on a worker that was lost
         pool = client.get_executor(pure=False, retries=CLUSTER_RETRIES)

@@ -27,6 +27,7 @@ from PySide6.QtWidgets import (
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.work.documents import with_fonts
 from tinstamp.desk.work.series_work import SeriesWork
 from tinstamp.desk.work.session import Session
 from tinstamp.job.archive import dump
@@ -334,7 +335,8 @@ class SeriesDialog(QDialog):
         self.looking = not endings
         folder = Path(self.folder.text()).expanduser()
         self.count = 0
-        document = self.session.document
+        # with its fonts, as it is after any edit: what was made by then stands afterwards too
+        document = with_fonts(self.session.job, self.session.document)
         for picture in self.work.pictures.glob("*.png"):
             picture.unlink()
         self.work.begin(

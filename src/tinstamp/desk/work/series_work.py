@@ -13,8 +13,8 @@ from PySide6.QtCore import QObject, QProcess, Signal
 
 from tinstamp.series.asked import Asked
 
-ENDS_WITHIN = 2000
-"""ms that it has to end when it is stopped"""
+ENDS_WITHIN = 5000
+"""ms that it has to end when its window closes"""
 
 
 class SeriesWork(QObject):
@@ -58,16 +58,18 @@ class SeriesWork(QObject):
         process.closeWriteChannel()
 
     def stop(self) -> None:
-        """End it; what was made by then stands, and is recorded."""
+        """Have it end after the rows that it is at; what was made by then stands, and is
+        recorded."""
         if self._process is not None:
             self._wrong = "stopped: what was made stands, and the same series goes on from there"
             self._process.terminate()
-            if not self._process.waitForFinished(ENDS_WITHIN):
-                self._process.kill()
 
     def close(self) -> None:
         """End whatever runs, and forget the pictures."""
         self.stop()
+        if self._process is not None and not self._process.waitForFinished(ENDS_WITHIN):
+            self._process.kill()
+            self._process.waitForFinished(ENDS_WITHIN)
         self._place.cleanup()
 
     def _heard(self) -> None:
@@ -90,6 +92,7 @@ class SeriesWork(QObject):
             self.over.emit("it could not be started")
 
     def _ended(self, code: int, status: QProcess.ExitStatus) -> None:
+        self._heard()  # what it said last
         self._process = None
         broken = status != QProcess.ExitStatus.NormalExit or code not in (0, 2)
         self.over.emit(self._wrong or ("it broke off: the log tells more" if broken else ""))

@@ -20,6 +20,9 @@ from tinstamp.artwork.svg.read import study_svg
 from tinstamp.desk.app import make_app
 from tinstamp.desk.dialogs.export_dialog import ExportDialog
 from tinstamp.desk.dialogs.ink_dialog import InkDialog
+from tinstamp.desk.dialogs.series_dialog import SeriesDialog
+from tinstamp.desk.dialogs.sheet_dialog import SheetDialog
+from tinstamp.desk.dialogs.shop_dialog import ShopDialog
 from tinstamp.desk.dialogs.start_page import TILE
 from tinstamp.desk.part.scene import Hit
 from tinstamp.desk.window import Window
@@ -108,6 +111,7 @@ def main() -> int:
         dialog.move(380, 220)
         camera.take("write-files")
         dialog.close()
+        _maker(camera, Path(folder))
         _blanks(camera)
         window.session.close()
     return 0
@@ -123,18 +127,49 @@ def _inks(camera: Camera) -> None:
     dialog.close()
 
 
+def _maker(camera: Camera, folder: Path) -> None:
+    """The proof sheet, a series that was looked at, and the shop, of the base disc."""
+    window = camera.window
+    window.session.open(DEMOS["base disc"])
+    camera.built()
+    sheet = SheetDialog(window.session, folder, window)
+    sheet.move(210, 40)
+    sheet.show()
+    camera.until(sheet.save.isEnabled)
+    camera.take("proof-sheet")
+    sheet.reject()
+    series = SeriesDialog(window.session, folder, window)
+    series.move(80, 50)
+    series.show()
+    series.folder.setText("/tmp/for the maker")
+    series.fill([[f"{417 + k}", ""] for k in range(4)], ["serial", "Maker"])
+    for row, words in ((1, "PELLWICK LANTERN WORKS OF LOWER MARSH"), (2, "MARSH BROS")):
+        cell = series.grid.item(row, 2)
+        assert cell is not None
+        cell.setText(words)
+    series.look.click()
+    camera.until(lambda: not series.work.running)
+    camera.take("series")
+    series.reject()
+    shop = ShopDialog(window.session, window)
+    shop.floor.place = folder / "shop"
+    shop.move(100, 55)
+    shop.show()
+    shop.machines.setCurrentRow(1)
+    shop.send.click()
+    camera.until(lambda: bool(shop.told.text()))
+    camera.take("shop")
+    shop.reject()
+
+
 def _blanks(camera: Camera) -> None:
     """Features, a profile, measures, and a freeform part, from the ready blanks."""
     window, session = camera.window, camera.window.session
     session.open(DEMOS["base disc"])
     camera.built()
     camera.take("logo")
-    session.open(DEMOS["wick knob"])
-    camera.built()
-    camera.take("guide")
     session.open(DEMOS["chimney collar"])
     camera.built()
-    camera.take("cone")
     session.select_feature(2)
     camera.take("features")
     window.part.measure.click()
@@ -162,9 +197,6 @@ def _blanks(camera: Camera) -> None:
     window.profile.point = 1
     window.profile.update()
     camera.take("profile")
-    session.begin(ShelfItem("carry grip").take(), None)
-    camera.built()
-    camera.take("skin")
     session.begin(Document(_gauge()), None)
     camera.built()
     session.select(2)

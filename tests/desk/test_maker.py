@@ -117,7 +117,7 @@ def test_a_finding_stops_its_row_alone_and_cells_are_typed(
     click(dialog.make)
     plate.until(lambda: not dialog.work.running, "made")
     assert dialog._found(0).startswith("written")
-    assert dialog._found(1).startswith("to fix") and "past the edge" in dialog._found(1)
+    assert dialog._found(1).startswith("to fix") and "over the left edge" in dialog._found(1)
     assert "1 of 2" in dialog.note.text()
     assert plate.window.session.job.serial.next == 1  # not all of them stand
     cell.setText("OIL")

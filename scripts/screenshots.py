@@ -108,7 +108,7 @@ def main() -> int:
         camera.built()
         dialog = ExportDialog(window.session, Path("/tmp/for the maker"), window)
         dialog.show()
-        dialog.move(380, 220)
+        dialog.move(380, 90)
         camera.take("write-files")
         dialog.close()
         _maker(camera, Path(folder))

@@ -53,6 +53,7 @@ def test_the_proof_sheet_is_shown_and_saved(opened: Hand, tmp_path: Path) -> Non
     opened.until(lambda: dialog.save.isEnabled(), "the pages")
     pages = dialog.pages.count()
     assert pages >= 1 and f"{pages} page" in dialog.note.text()
+    assert "exact solid" in opened.window.proof.state.text()  # no longer “writing”
     dialog.save_as(tmp_path / "signed")
     saved = pypdf.PdfReader(tmp_path / "signed.pdf")
     assert len(saved.pages) == pages

@@ -123,6 +123,12 @@ class ProofLine(QWidget):
         self._date()
         if report is None:
             self.state.setText("")  # nothing is known of this job yet
+        self._tell_state()
+        self._busy()
+
+    def _tell_state(self) -> None:
+        """What was built, and how."""
+        report = self.session.report
         if report is not None and not self.session.building:
             built = [s for s in report.stamps if s.built_by]
             ways = {"imprint": "by imprint", "boolean": "by boolean"}
@@ -133,7 +139,6 @@ class ProofLine(QWidget):
             made = f" · {len(built)} {stamps} ({told_ways})" if built else ""
             state = "exact solid" if report.valid else "no solid"
             self.state.setText(f"{state} in {report.seconds:.2f} s{made}")
-        self._busy()
 
     def _date(self) -> None:
         """What was found before the last change is shown as old."""
@@ -171,6 +176,8 @@ class ProofLine(QWidget):
             self.state.setText(f"building: {what}" if what else "building")
         elif what:
             self.state.setText(what)
+        else:
+            self._tell_state()
 
     def _failed(self, message: str) -> None:
         self.state.setText(message)

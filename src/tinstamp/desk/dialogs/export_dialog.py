@@ -62,19 +62,7 @@ class ExportDialog(QDialog):
         self.name = QLineEdit(session.name)
         self.name.setAccessibleName("Name")
         self.name.textChanged.connect(self._check)
-        self.options: dict[str, QLineEdit] = {}
-        self.switches: dict[str, QCheckBox] = {}
-        for option in all_options():
-            if option.switch:
-                switch = QCheckBox(option.label)
-                switch.setToolTip(option.tip)
-                self.switches[option.name] = switch
-                continue
-            line = QLineEdit(option.default)
-            line.setAccessibleName(option.what)
-            line.setToolTip(option.tip)
-            line.textChanged.connect(self._check)
-            self.options[option.name] = line
+        self._fields()
         form = self._form(kinds, place)
         self.note = QLabel()
         self.note.setWordWrap(True)
@@ -97,6 +85,22 @@ class ExportDialog(QDialog):
         session.progress.connect(self._progress)
         self._busy = False
         self._check()
+
+    def _fields(self) -> None:
+        """A field for each option, whichever files it is of."""
+        self.options: dict[str, QLineEdit] = {}
+        self.switches: dict[str, QCheckBox] = {}
+        for option in all_options():
+            if option.switch:
+                switch = QCheckBox(option.label)
+                switch.setToolTip(option.tip)
+                self.switches[option.name] = switch
+                continue
+            line = QLineEdit(option.default)
+            line.setAccessibleName(option.what)
+            line.setToolTip(option.tip)
+            line.textChanged.connect(self._check)
+            self.options[option.name] = line
 
     def _form(self, kinds: QVBoxLayout, place: QHBoxLayout) -> QFormLayout:
         form = QFormLayout()

@@ -165,6 +165,18 @@ def test_no_way_leaves_the_artwork(seed: int) -> None:
             assert blob.buffer(0.01).covers(shapely.Point(x, y).buffer(max(-z, 1e-6)))
 
 
+def test_edges_alone_are_run_round_once_with_the_radius_allowed_for(tmp_path: Path) -> None:
+    """The way is as long as the outlines a radius further in (Shapely's offsets)."""
+    built = made(PLATE, word("p.top", "0 mm", text="HOE"))
+    path = written(built, tmp_path, cutter=0.3, edges=1.0)
+    moves = [m for m in program.read(path).moves if m.cutting]
+    way = sum(float(np.hypot(*(m.end - m.start)[:2])) for m in moves)
+    ink = area_of_ink(built.planned["Word"].placed.regions)
+    assert way == pytest.approx(ink.buffer(-0.15, quad_segs=32).length, rel=2e-3)
+    whole = [m for m in program.read(written(built, tmp_path, cutter=0.3)).moves if m.cutting]
+    assert len(whole) > len(moves)
+
+
 def test_what_cannot_be_engraved_is_told(tmp_path: Path) -> None:
     raised = made(PLATE, word("p.top", "0 mm", "emboss"))
     with pytest.raises(OutputError, match="nothing of it is engraved"):

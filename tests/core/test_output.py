@@ -141,3 +141,66 @@ def test_dxf_has_extents_names_that_do_not_plot_and_the_same_bytes_every_time(
     low, high = document.header["$EXTMIN"], document.header["$EXTMAX"]
     assert list(low)[:2] == pytest.approx(list(seen.extmin)[:2], abs=0.02)
     assert list(high)[:2] == pytest.approx(list(seen.extmax)[:2], abs=0.02)
+
+
+def test_the_same_part_under_another_name_is_not_read_back_again(
+    built: Built, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    from tinstamp.output import step
+
+    monkeypatch.setattr(step, "_PROVEN", [])
+    seen: list[Path] = []
+    whole = step.reads_back
+    monkeypatch.setattr(step, "reads_back", lambda p, b: seen.append(p) or whole(p, b))
+    write_files(built, tmp_path, "one", ("step",))
+    (other,) = write_files(built, tmp_path, "other", ("step",))
+    assert len(seen) == 1 and "other" in other.read_text()[:2000]
+    # one that came out short is not taken on trust
+    true = step._write
+
+    def short(result: object, path: Path, curves: int) -> None:
+        true(result, path, curves)  # type: ignore[arg-type]
+        if len(seen) == 1:
+            path.write_bytes(path.read_bytes()[:5000])
+
+    monkeypatch.setattr(step, "_write", short)
+    with pytest.raises(OutputError, match="would not read back whole"):
+        monkeypatch.setattr(step, "reads_back", lambda p, b: False)
+        write_files(built, tmp_path, "third", ("step",))
+    assert not (tmp_path / "third.step").exists()
+
+
+def test_a_step_file_says_which_program_made_it_from_which_job(
+    built: Built, tmp_path: Path
+) -> None:
+    """ISO 10303-21 header, AP242 schema, a layer for each stamp, the part's colour and the
+    caps'."""
+    (path,) = write_files(built, tmp_path, "it's ü", ("step",))
+    head = path.read_text("ascii")[:1500]
+    assert "FILE_NAME('it''s \\X2\\00FC\\X0\\'" in head and "Tin Stamp" in head
+    assert "AP242_MANAGED_MODEL_BASED_3D_ENGINEERING" in head
+    text = path.read_text("ascii")
+    layers = re.findall(r"PRESENTATION_LAYER_ASSIGNMENT\('([^']+)'", text)
+    assert set(layers) == {s.name for s in built.report.stamps if s.built_by}
+    assert len(re.findall("COLOUR_RGB", text)) >= 2
+
+
+def test_several_bodies_are_an_assembly(tmp_path: Path) -> None:
+    from tinstamp.blank.kernel import solids as solids_of
+    from tinstamp.output.result import Result
+    from tinstamp.output.step import write as write_step
+
+    one = build(document())
+    assert one.solid is not None
+    other = build(document(wall="2.5 mm"))
+    assert other.solid is not None
+    path = tmp_path / "both.step"
+    write_step(Result("both", {"part": one.solid, "inlay": other.solid}, {}, ()), path, {})
+    text = path.read_text()
+    assert "NEXT_ASSEMBLY_USAGE_OCCURRENCE" in text
+    for name in ("both", "both, part", "both, inlay"):
+        assert f"PRODUCT('{name}'" in text
+    reader = STEPControl_Reader()
+    reader.ReadFile(str(path))
+    reader.TransferRoots()
+    assert len(solids_of(reader.OneShape())) == 2

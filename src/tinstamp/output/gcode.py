@@ -62,11 +62,11 @@ def write(result: Result, path: Path, options: Options) -> None:
     for number, sheet in enumerate(sheets):
         if number:
             lines += ["M5", "M0", f"M3 S{feeds.spindle:g}"]
-        lines += _face(sheet, cutter, feeds)
+        lines += _face(sheet, cutter, feeds, bool(options["edges"]))
     path.write_text("\n".join([*lines, "M5", "M30"]) + "\n", encoding="ascii", errors="replace")
 
 
-def _face(sheet: FlatSheet, cutter: Cutter, feeds: Feeds) -> list[str]:
+def _face(sheet: FlatSheet, cutter: Cutter, feeds: Feeds, edges: bool) -> list[str]:
     """One set-up: how the part is held, and all stamps of the face."""
     machine = _machine(sheet)
     lines = [f"(face {_comment(sheet.face)}: {machine.told})"]
@@ -74,7 +74,7 @@ def _face(sheet: FlatSheet, cutter: Cutter, feeds: Feeds) -> list[str]:
         if inked.operation not in CUT:
             lines.append(f"({_comment(inked.stamp)} is not engraved: left out)")
             continue
-        ways, unreached = _ways(inked, cutter)
+        ways, unreached = _ways(inked, cutter, edges)
         if not ways:
             raise OutputError(
                 f"a cutter of {cutter.diameter:g} mm fits nowhere into “{inked.stamp}”: take a "
@@ -88,7 +88,7 @@ def _face(sheet: FlatSheet, cutter: Cutter, feeds: Feeds) -> list[str]:
     return lines
 
 
-def _ways(inked: Inked, cutter: Cutter) -> tuple[list[Way], float]:
+def _ways(inked: Inked, cutter: Cutter, edges: bool) -> tuple[list[Way], float]:
     """Where the cutter goes for a stamp, and the part of its area that it does not reach."""
     if inked.lines and not cutter.angle:
         return along_lines(inked.lines, inked.depth, cutter), 0.0
@@ -96,7 +96,7 @@ def _ways(inked: Inked, cutter: Cutter) -> tuple[list[Way], float]:
     if cutter.angle:
         return v_carving(ink, inked.depth, cutter), 0.0
     reached = ink.buffer(-cutter.diameter / 2).buffer(cutter.diameter / 2)
-    return clearing(ink, inked.depth, cutter), max(0.0, 1.0 - reached.area / ink.area)
+    return clearing(ink, inked.depth, cutter, edges), max(0.0, 1.0 - reached.area / ink.area)
 
 
 @dataclass(frozen=True)
@@ -140,7 +140,8 @@ def _machine(sheet: FlatSheet) -> _Machine:
         return _Machine("flat, X0 Y0 at the zero of its sheet")
     if isinstance(chart, CylinderChart | ConeChart) and not chart.inside:
         tilt = chart.slope if isinstance(chart, ConeChart) else 0.0
-        told = "on the rotary axis, A0 at its front, X along its side, X0 at the lower rim"
+        told = "on the rotary axis, A0 at its front and more to the right, X along its side, X0 at "
+        told += "the lower rim"
         if tilt:
             told += f", axis tilted by {abs(tilt):.4f} degrees so that the side lies level"
         return _Machine(told, chart)

@@ -216,6 +216,19 @@ PASS = Option(
     "How deep the cutter goes at once, at most",
 )
 
+EDGES = Option(
+    "edges",
+    "Edges alone",
+    "edges alone",
+    "no",
+    Wants("number"),
+    0.0,
+    1.0,
+    "A flat cutter runs once round inside the edges, with its radius allowed for, and leaves the "
+    "middle",
+    switch=True,
+)
+
 FEED = Option(
     "feed",
     "Feed",
@@ -324,7 +337,7 @@ OUTPUTS: Mapping[str, Output] = {
             "G-code",
             "engraving of flat, cylindrical and conical faces, in mm",
             "tinstamp.output.gcode:write",
-            (CUTTER, VEE, PASS, FEED, PLUNGE, SAFE, SPINDLE),
+            (CUTTER, VEE, PASS, EDGES, FEED, PLUNGE, SAFE, SPINDLE),
         ),
     )
 }

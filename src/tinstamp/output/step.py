@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import tempfile
 from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
 from pathlib import Path
 
 from OCP.APIHeaderSection import APIHeaderSection_MakeHeader
@@ -21,6 +22,7 @@ from OCP.TDataStd import TDataStd_Name
 from OCP.TDF import TDF_Label
 from OCP.TDocStd import TDocStd_Document
 from OCP.TopLoc import TopLoc_Location
+from OCP.TopoDS import TopoDS_Shape
 from OCP.XCAFDoc import (
     XCAFDoc_ColorTool,
     XCAFDoc_ColorType,
@@ -48,16 +50,61 @@ NOT_WHOLE = (
 )
 
 
+MOST_PROVEN = 2
+"""Parts that are kept in mind as read back whole, for when they are written again."""
+SIZES_AGREE = 0.02
+"""Part by which the size of a file may differ from that of the same part under another name."""
+FILE_ENDS = b"END-ISO-10303-21;"
+
+
+@dataclass(frozen=True, eq=False)
+class _Proven:
+    """Bodies whose file was read back whole.
+
+    Attributes
+    ----------
+    curves : how it was written. size : of the file, bytes.
+    """
+
+    shapes: list[TopoDS_Shape]
+    curves: int
+    size: int
+
+    def of(self, shapes: list[TopoDS_Shape]) -> bool:
+        """True for the very same bodies."""
+        same = len(shapes) == len(self.shapes)
+        return same and all(a is b for a, b in zip(shapes, self.shapes, strict=True))
+
+    def like(self, path: Path) -> bool:
+        """True when a file is as long as theirs, and ends as it should."""
+        size = path.stat().st_size
+        with path.open("rb") as file:
+            file.seek(max(0, size - 64))
+            ended = FILE_ENDS in file.read()
+        return ended and abs(size - self.size) <= SIZES_AGREE * self.size
+
+
+_PROVEN: list[_Proven] = []
+
+
 def write(result: Result, path: Path, options: Options) -> None:
     """Write the bodies in mm: one is named as the job, several each by itself.
 
-    What is written is read back as its receiver will. Raises OutputError, and leaves no file,
-    when it cannot be written or does not read back whole.
+    What is written is read back as its receiver will; the very bodies that were so already, under
+    another name perhaps, need not be again. Raises OutputError, and leaves no file, when it cannot
+    be written or does not read back whole.
     """
     quiet()
+    shapes = [body.shape for body in result.bodies.values()]
+    for proven in _PROVEN:
+        if proven.of(shapes):
+            _write(result, path, proven.curves)
+            if proven.like(path):
+                return
     for curves in CURVES:
         _write(result, path, curves)
         if reads_back(path, result.bodies.values()):
+            _PROVEN[:] = [_Proven(shapes, curves, path.stat().st_size), *_PROVEN][:MOST_PROVEN]
             return
     path.unlink(missing_ok=True)
     raise OutputError(NOT_WHOLE)

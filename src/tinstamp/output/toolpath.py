@@ -81,12 +81,16 @@ def along_lines(lines: Sequence[Array], deep: float, cutter: Cutter) -> list[Way
     return found
 
 
-def clearing(ink: shapely.Geometry, deep: float, cutter: Cutter) -> list[Way]:
-    """Over all of an area that a cutter reaches, from its edge inwards, in passes to a depth."""
+def clearing(
+    ink: shapely.Geometry, deep: float, cutter: Cutter, edges_alone: bool = False
+) -> list[Way]:
+    """Over all of an area that a cutter reaches, from its edge inwards, or along its edges alone,
+    in passes to a depth."""
     found: list[Way] = []
     for z in _passes(deep, cutter.step):
         radius = cutter.radius_at(z) if cutter.angle else cutter.diameter / 2
-        found += [_level(ring, z) for ring in _rings_inwards(ink, radius, 2 * radius * OVERLAP)]
+        step = np.inf if edges_alone else 2 * radius * OVERLAP
+        found += [_level(ring, z) for ring in _rings_inwards(ink, radius, step)]
     return found
 
 
@@ -125,7 +129,7 @@ def _rings_inwards(ink: shapely.Geometry, first: float, step: float) -> Iterator
     """The outlines of what is left of an area, offset inwards again and again; closed lines
     (n, 2)."""
     off = first
-    while True:
+    while np.isfinite(off):
         left = shapely.simplify(ink.buffer(-off, quad_segs=32), PATH_WITHIN / 2)
         if left.is_empty:
             return

@@ -138,3 +138,24 @@ def test_gltf_is_upright_in_metres_with_each_colour(built: Built, files: dict[st
 
 def test_stl_says_whose_it_is(files: dict[str, Path]) -> None:
     assert files["stl"].read_bytes()[:80].rstrip(b"\0") == b"Tin Stamp, mm: tank"
+
+
+def test_3mf_is_read_in_the_strict_mode_of_the_consortiums_own_reader(
+    files: dict[str, Path],
+) -> None:
+    """lib3mf, the 3MF Consortium's reference implementation: nothing to warn of, and every build
+    item with its part number."""
+    from lib3mf import get_wrapper
+
+    model = get_wrapper().CreateModel()
+    reader = model.QueryReader("3mf")
+    reader.SetStrictModeActive(True)
+    reader.ReadFromFile(str(files["3mf"]))
+    assert reader.GetWarningCount() == 0
+    items = model.GetBuildItems()
+    seen = 0
+    while items.MoveNext():
+        item = items.GetCurrent()
+        assert item.GetPartNumber() and item.GetObjectResource().IsValid()
+        seen += 1
+    assert seen >= 1

@@ -99,8 +99,11 @@ def dxf_areas(path: Path) -> dict[str, float]:
         loops.setdefault(entity.dxf.layer, []).append((shapely.Polygon(rough), area))
     whole = {}
     for layer, members in loops.items():
-        deep = [sum(o.contains(shapely.Point(m.exterior.coords[0])) for o, _ in members if o is not m)
-                for m, _ in members]  # fmt: skip
+        starts = [shapely.Point(m.exterior.coords[0]) for m, _ in members]
+        deep = [
+            sum(o.contains(start) for o, _ in members if o is not m)
+            for (m, _), start in zip(members, starts, strict=True)
+        ]
         whole[layer] = sum(a * (-1) ** d for (_, a), d in zip(members, deep, strict=True))
     return whole
 

@@ -50,7 +50,8 @@ def _add(model: Lib3MF.Model, wrapper: Lib3MF.Wrapper, body: PaintedMesh) -> Non
     properties = np.column_stack([np.full(len(own), group), own, own, own]).astype("<u4")
     thing.SetAllTriangleProperties(_records(Lib3MF.TriangleProperties, properties))
     thing.SetObjectLevelProperty(group, numbers[0])
-    model.AddBuildItem(thing, wrapper.GetIdentityTransform())
+    item = model.AddBuildItem(thing, wrapper.GetIdentityTransform())
+    item.SetPartNumber(body.name)
 
 
 def _records(kind: type, rows: np.ndarray) -> list:  # type: ignore[type-arg]

@@ -98,6 +98,11 @@ def test_a_face_taken_out_of_a_file_is_found(
     assert "fault: " in capsys.readouterr().out
 
 
+def test_every_command_has_its_function() -> None:
+    for command in COMMANDS.values():
+        assert callable(command.run())
+
+
 def test_every_command_is_in_help_manual_and_completion(
     capsys: pytest.CaptureFixture[str],
 ) -> None:
@@ -166,6 +171,7 @@ MISUSE: list[tuple[list[str], str]] = [
     (["check"], "required"),
     (["check", "no.step"], "no.step"),
     (["check", JOB], "not a STEP file"),
+    (["check", JOB, "--json"], "not a STEP file"),
     (["check", JOB, "--against", "no.tinstamp"], "no.tinstamp"),
     (["schema"], "required"),
     (["schema", "part"], "invalid choice"),

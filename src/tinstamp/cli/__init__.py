@@ -9,6 +9,7 @@ import sys
 from collections.abc import Sequence
 from pathlib import Path
 
+from tinstamp.cli import desk
 from tinstamp.cli.arguments import COMMANDS, parser
 from tinstamp.cli.telling import complain
 from tinstamp.engine.starting import Started, start
@@ -37,10 +38,8 @@ def _run(words: Sequence[str], first: Started | None) -> int:
 
     options = parser().parse_args(words)
     command = options.command or "desk"
-    if command == "desk":
-        from tinstamp.desk.app import run_desk
-
-        return run_desk(getattr(options, "job", None), first)
+    if command == "desk":  # what fails there is told in the window
+        return desk.run(options, first)
     try:
         return COMMANDS[command].run()(options)
     except BrokenPipeError:  # whoever was reading has seen enough

@@ -46,7 +46,7 @@ def run(options: argparse.Namespace) -> int:
         code = max(code, int(not good))
         if not options.json:
             _tell(record)
-    if options.json:
+    if options.json and records:
         show(json.dumps(records if len(options.files) > 1 else records[0], indent=1))
     return code
 

@@ -67,7 +67,8 @@ def result_of(built: Built, name: str, told: bool = False) -> Result:
     asked."""
     colours: dict[str, str] = {StampFace(s.name, "cap"): s.relief.colour for s in built.job.stamps}
     words = told_of(built) if told else None
-    return Result(name, built.bodies, colours, tuple(sheets_of(built)), words)
+    plain = built.blank.solid if built.blank is not None else None
+    return Result(name, built.bodies, colours, tuple(sheets_of(built)), words, plain)
 
 
 def sheets_of(built: Built) -> list[FlatSheet]:

@@ -56,6 +56,7 @@ class Result:
     ----------
     name : of the job. bodies : by name. colours : `#RRGGBB` by face name.
     sheets : the marked faces, laid out flat. told : what a proof sheet says besides.
+    plain : the part before it was marked.
     """
 
     name: str
@@ -63,3 +64,4 @@ class Result:
     colours: Mapping[str, str]
     sheets: tuple[FlatSheet, ...]
     told: Told | None = None
+    plain: NamedSolid | None = None

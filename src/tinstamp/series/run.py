@@ -153,12 +153,13 @@ Work = Callable[[Row, Order], Outcome]
 
 
 def run(
-    rows: Sequence[Row], order: Order, workers: int, heard: Heard, work: Work = make
+    rows: Sequence[Row], order: Order, workers: int, heard: Heard, work: Work | None = None
 ) -> list[Outcome]:
     """Make a series in processes of this machine; `work` makes one row. Raises OSError when the
     record cannot be written; KeyboardInterrupt, or whatever `heard` raises, leaves the record of
     what was made."""
-    return _recorded(rows, order, lambda left: made_apart(left, order, workers, work), heard)
+    making = work or make
+    return _recorded(rows, order, lambda left: made_apart(left, order, workers, making), heard)
 
 
 def on_cluster(rows: Sequence[Row], order: Order, address: str, heard: Heard) -> list[Outcome]:
@@ -232,9 +233,7 @@ def _recorded(
     return [done[row.number] for row in rows]
 
 
-def made_apart(
-    rows: Sequence[Row], order: Order, workers: int, work: Work = make
-) -> Iterator[Outcome]:
+def made_apart(rows: Sequence[Row], order: Order, workers: int, work: Work) -> Iterator[Outcome]:
     """Rows as they end. A process that dies takes the rows with it that it might have been at:
     those are made again one by one, each in a process of its own."""
     left = list(rows)

@@ -5,15 +5,19 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 import shapely
 import trimesh
 from numpy.typing import NDArray
+from OCP.BRepBuilderAPI import BRepBuilderAPI_Copy
+from OCP.BRepMesh import BRepMesh_IncrementalMesh
+from OCP.TopoDS import TopoDS_Face, TopoDS_Shape
 
 from tinstamp.artwork.outline import Region
+from tinstamp.blank.kernel import boxes_of, compound, faces, triangles_of
 from tinstamp.chart.base import Chart
-from tinstamp.output.closed_mesh import ClosedMesh
 
 Array = NDArray[np.float64]
 ROWS = 15
@@ -22,8 +26,25 @@ BESIDE = 2.5
 """Times a stroke's width that is shown to either side."""
 DEEP_SHOWN = 30.0
 """mm of the part behind a mark that are shown at most"""
+CHORD, FACET_TURN = 0.003, 0.3
+"""mm that triangles stray which are cut, and radians that they turn, at most."""
 WITHIN = 0.002
 """mm that ink's outlines stray where strokes are looked for"""
+
+
+@dataclass(frozen=True, eq=False)
+class Whole:
+    """A body that is cut several times: its faces and their boxes, (n, 2, 3) mm, once."""
+
+    shape: TopoDS_Shape
+
+    @cached_property
+    def faces(self) -> list[TopoDS_Face]:
+        return faces(self.shape)
+
+    @cached_property
+    def boxes(self) -> Array:
+        return boxes_of(self.faces)
 
 
 @dataclass(frozen=True)
@@ -48,9 +69,7 @@ class Section:
         return min(self.top, 0.0) - self.bottom
 
 
-def section_of(
-    meshes: Sequence[ClosedMesh], chart: Chart, regions: Sequence[Region]
-) -> Section | None:
+def section_of(bodies: Sequence[Whole], chart: Chart, regions: Sequence[Region]) -> Section | None:
     """Through the broadest stroke of some ink, the nearest to its middle; None where it has
     none that the part shows."""
     found = _stroke(regions)
@@ -63,9 +82,12 @@ def section_of(
     along = along - (along @ out) * out
     along /= np.linalg.norm(along)
     half = (right - left) * (0.5 + BESIDE)
-    whole = shapely.union_all([_cut(mesh, here, along, out) for mesh in meshes])
+    whole = shapely.union_all([_cut(body, here, along, out) for body in bodies])
+    if whole.is_empty:
+        return None
+    ends = whole.bounds[1] - 1.0, whole.bounds[3] + 1.0
+    ray = whole.intersection(shapely.LineString([(0, ends[0]), (0, ends[1])]))
     whole = whole.intersection(shapely.box(-half, -DEEP_SHOWN, half, DEEP_SHOWN))
-    ray = whole.intersection(shapely.LineString([(0, -DEEP_SHOWN), (0, DEEP_SHOWN)]))
     spans = [p.bounds for p in shapely.get_parts(ray) if p.geom_type == "LineString" and p.length]
     reached = [s for s in spans if s[1] < 1e-3 or s[1] <= 0 <= s[3]]
     if not reached:
@@ -106,13 +128,28 @@ def _stroke(regions: Sequence[Region]) -> tuple[tuple[float, float], float] | No
     return min(spans, key=off)
 
 
-def _cut(mesh: ClosedMesh, here: Array, along: Array, out: Array) -> shapely.Geometry:
-    """A body cut by the plane through a place, as an area in (along, out)."""
-    body = trimesh.Trimesh(mesh.points, mesh.triangles, process=False)
-    lines = trimesh.intersections.mesh_plane(body, np.cross(along, out), here)
-    if not len(lines):
+def _cut(body: Whole, here: Array, along: Array, out: Array) -> shapely.Geometry:
+    """A body cut by the plane through a place, as an area in (along, out). Only the faces that come
+    to the plane are made into triangles; those that share an edge have its points in common, so
+    that what is cut closes."""
+    across = np.cross(along, out)
+    members, boxes = body.faces, body.boxes
+    middle, half = (boxes[:, 1] + boxes[:, 0]) / 2, (boxes[:, 1] - boxes[:, 0]) / 2
+    near = np.abs((middle - here) @ across) <= half @ np.abs(across) + 1e-6
+    met = [face for face, one in zip(members, near, strict=True) if one]
+    if not met:
         return shapely.Polygon()
-    flat = np.stack([(lines - here) @ along, (lines - here) @ out], axis=-1).round(7)
+    shape = BRepBuilderAPI_Copy(compound(met)).Shape()  # leaves the drawn mesh as it is
+    BRepMesh_IncrementalMesh(shape, CHORD, False, FACET_TURN, True)
+    pieces = [triangles_of(face) for face in faces(shape)]
+    lines = []
+    for points, triangles in pieces:
+        mesh = trimesh.Trimesh(points, triangles, process=False)
+        lines.append(trimesh.intersections.mesh_plane(mesh, across, here))
+    cut = np.concatenate(lines)
+    if not len(cut):
+        return shapely.Polygon()
+    flat = np.stack([(cut - here) @ along, (cut - here) @ out], axis=-1).round(6)
     rings = shapely.polygonize(shapely.linestrings(flat))
     whole: shapely.Geometry = shapely.Polygon()
     for ring in sorted(shapely.get_parts(rings).tolist(), key=lambda p: -p.envelope.area):

@@ -27,7 +27,6 @@ from reportlab.platypus import (
 )
 
 from tinstamp.blank.kernel import box_of
-from tinstamp.output.closed_mesh import MeshError, closed_mesh
 from tinstamp.output.outputs import Options
 from tinstamp.output.proof_sheet.drawings import (
     SectionDrawing,
@@ -36,7 +35,7 @@ from tinstamp.output.proof_sheet.drawings import (
     ViewDrawing,
     scale_for,
 )
-from tinstamp.output.proof_sheet.section import section_of
+from tinstamp.output.proof_sheet.section import Whole, section_of
 from tinstamp.output.proof_sheet.type import PLAIN, STRONG, marked_up, ready
 from tinstamp.output.proof_sheet.views import ASLANT, SIDES, lines_seen
 from tinstamp.output.result import OutputError, Result
@@ -46,10 +45,12 @@ from tinstamp.version import VERSION
 EDGE = 15 * mm
 """about a page"""
 HEAD, FOOT = 16 * mm, 9 * mm
-CHORD = 0.003
-"""mm that the triangles stray which sections are cut from"""
 VIEW_CHORD = 3e-4
 """Part of a part's size that the triangles stray whose edges are drawn."""
+MOST_CUT = 8
+"""stamps whose section is drawn; the table tells of all"""
+MOST_DRAWN = 2500
+"""faces of a part whose views show it with its stamps"""
 RULE = HexColor("#8A8A8A")
 LEVELS = {"fix": "TO FIX", "look": "to look at", "note": "note"}
 VIEW_HIGH = 62 * mm
@@ -167,12 +168,18 @@ def _table(rows: Sequence[Sequence[Flowable]], widths: Sequence[float]) -> Table
 def _views(result: Result, wide: float) -> list[Flowable]:
     """The part from three sides at one scale, and aslant."""
     shapes = [body.shape for body in result.bodies.values()]
+    without = ""
+    if sum(len(body.faces) for body in result.bodies.values()) > MOST_DRAWN:
+        # hidden lines are found by holding each against all
+        shapes, without = [result.plain.shape] if result.plain else shapes, " without its stamps"
     boxes = np.stack([box_of(shape) for shape in shapes])
     size = float(np.linalg.norm(boxes[:, 1].max(axis=0) - boxes[:, 0].min(axis=0)))
     for shape in shapes:
         BRepMesh_IncrementalMesh(shape, VIEW_CHORD * size, False, 0.3, True)
     room = (wide / 2 - 2 * mm, VIEW_HIGH)
-    drawn = [ViewDrawing(side.word, lines_seen(shapes, side, size), room) for side in SIDES]
+    drawn = [
+        ViewDrawing(side.word + without, lines_seen(shapes, side, size), room) for side in SIDES
+    ]
     straight = [d for d, side in zip(drawn, SIDES, strict=True) if side is not ASLANT]
     common = min(scale_for(d.high - d.low, (room[0] - 2 * mm, room[1] - 7 * mm)) for d in straight)
     for drawing in straight:
@@ -193,14 +200,11 @@ def _sheets(result: Result, told: Told, wide: float) -> list[Flowable]:
 
 
 def _sections(result: Result, told: Told, wide: float) -> list[Flowable]:
-    try:
-        meshes = [closed_mesh(body, CHORD) for body in result.bodies.values()]
-    except MeshError as error:
-        raise OutputError(str(error)) from error
+    bodies = [Whole(body.shape) for body in result.bodies.values()]
     room = (wide / 2 - 2 * mm, SECTION_HIGH)
     drawn = []
-    for stamp in told.stamps:
-        section = section_of(meshes, stamp.chart, stamp.regions)
+    for stamp in told.stamps[:MOST_CUT]:
+        section = section_of(bodies, stamp.chart, stamp.regions)
         if section is not None:
             drawn.append(SectionDrawing(stamp.name, section, room))
     if not drawn:
@@ -209,7 +213,10 @@ def _sections(result: Result, told: Told, wide: float) -> list[Flowable]:
     if len(rows[-1]) == 1:
         rows[-1].append("")
     table = Table(rows, colWidths=[wide / 2] * 2, style=[("VALIGN", (0, 0), (-1, -1), "BOTTOM")])
-    return [KeepTogether([*_heading("Sections, square to the face"), table])]
+    words = "Sections, square to the face"
+    if len(told.stamps) > MOST_CUT:
+        words += f", of the first {MOST_CUT} of {len(told.stamps)} stamps"
+    return [KeepTogether([*_heading(words), table])]
 
 
 def _stamps(told: Told, wide: float) -> list[Flowable]:

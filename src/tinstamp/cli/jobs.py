@@ -33,6 +33,17 @@ def spelled_out(paths: Sequence[Path]) -> list[Path]:
     return found
 
 
+def read_to_write(options: argparse.Namespace) -> tuple[list[Given], int]:
+    """The same for a command that writes: where there is something to do, its folder is there.
+    Raises OutputError."""
+    jobs, code = read(options)
+    if jobs:
+        from tinstamp.engine.write import check_folder
+
+        check_folder(options.out)
+    return jobs, code
+
+
 def read(options: argparse.Namespace) -> tuple[list[Given], int]:
     """The jobs that can be read, with what was set; the exit code so far. What is wrong with the
     command is found before anything is built. Raises OutputError."""

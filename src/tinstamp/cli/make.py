@@ -6,7 +6,7 @@ import argparse
 import json
 from typing import Any
 
-from tinstamp.cli.jobs import Given, read, spelled_out
+from tinstamp.cli.jobs import Given, read_to_write, spelled_out
 from tinstamp.cli.telling import complain, progress, say, show
 from tinstamp.output.outputs import OutputError, all_options, options_from
 
@@ -31,14 +31,11 @@ def run_sheet(options: argparse.Namespace) -> int:
 
 def _jobs(options: argparse.Namespace, endings: tuple[str, ...], figures: dict[str, float]) -> int:
     try:
-        jobs, code = read(options)
-        if not jobs:
-            return code
-        from tinstamp.engine.write import check_folder
-
-        check_folder(options.out)
+        jobs, code = read_to_write(options)
     except OutputError as error:
         return complain(error)
+    if not jobs:
+        return code
     records: list[dict[str, Any]] = []
     several = len(spelled_out(options.jobs)) > 1
     for job in jobs:

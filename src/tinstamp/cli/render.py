@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import argparse
 
-from tinstamp.cli.jobs import Given, read
+from tinstamp.cli.jobs import Given, read_to_write
 from tinstamp.cli.telling import complain, progress, say, show
 from tinstamp.output.outputs import OutputError
 
@@ -14,12 +14,7 @@ def run(options: argparse.Namespace) -> int:
     if options.view in ("square", "end", "section") and not options.stamp:
         return complain(ValueError(f"--view {options.view} is of a stamp: name it by --stamp"))
     try:
-        jobs, code = read(options)
-        if not jobs:
-            return code
-        from tinstamp.engine.write import check_folder
-
-        check_folder(options.out)
+        jobs, code = read_to_write(options)
     except OutputError as error:
         return complain(error)
     for job in jobs:

@@ -170,10 +170,10 @@ def on_cluster(rows: Sequence[Row], order: Order, address: str, heard: Heard) ->
     except ImportError as error:
         raise ClusterError("a cluster needs the extra “cluster” of this program") from error
     try:
-        Client(address, timeout=CLUSTER_ANSWERS_WITHIN, set_as_default=False).close()
+        found = Client(address, timeout=CLUSTER_ANSWERS_WITHIN, set_as_default=False)
     except (OSError, ValueError) as error:
         raise ClusterError(f"no cluster answers at {address}") from error
-    with Client(address, timeout=CLUSTER_ANSWERS_WITHIN, set_as_default=False) as client:
+    with found as client:
         # what is recorded is enough: nothing needs to be made again on a worker that was lost
         pool = client.get_executor(pure=False, retries=CLUSTER_RETRIES)
         return _recorded(rows, order, lambda left: _spread(left, order, pool), heard)

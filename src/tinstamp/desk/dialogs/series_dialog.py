@@ -30,6 +30,7 @@ from tinstamp.desk.look.style import type_at
 from tinstamp.desk.work.documents import with_fonts
 from tinstamp.desk.work.series_work import SeriesWork
 from tinstamp.desk.work.session import Session
+from tinstamp.desk.work.timer import after
 from tinstamp.job.archive import dump
 from tinstamp.job.model import Logo
 from tinstamp.output.outputs import OUTPUTS, options_from
@@ -42,6 +43,8 @@ PATTERN = "{job}-{row}"
 NUMBERED = "{job}-{serial}"
 """What files are called where rows have serials, and where they have none."""
 TABLES = "Tables (*.csv *.xlsx *.CSV *.XLSX)"
+CHECKED_AFTER = 150
+"""ms after the last cell typed until all rows are held against the job"""
 MOST_TYPED = 2000
 """rows that are shown in the grid"""
 STATES = {
@@ -66,6 +69,7 @@ class SeriesDialog(QDialog):
         self.resize(1120, 700)
         self.heads: list[str] = [SERIAL]
         self._filling = False
+        self._check_soon = after(self, CHECKED_AFTER, self._check)
         title = QLabel(f"Series of “{session.name}”")
         title.setFont(type_at(p.TITLE, strong=True))
         words = QLabel(
@@ -301,9 +305,10 @@ class SeriesDialog(QDialog):
             return "Fill in serials, take in a table, or add rows."
         if not self.folder.text().strip():
             return "Choose a folder."
-        try:
-            rows_of(self.session.document, table, self.pattern.text(), self.session.name,
-                    self.logos)  # fmt: skip
+        pattern, name = self.pattern.text(), self.session.name
+        document, logos = self.session.document, self.logos
+        try:  # logos are read for it
+            self.session.disk.done(lambda: rows_of(document, table, pattern, name, logos))
         except TableError as error:
             return str(error)
         return ""
@@ -329,7 +334,7 @@ class SeriesDialog(QDialog):
                 cell.setIcon(QIcon())
                 cell.setText("")
         self._filling = False
-        self._check()
+        self._check_soon.start()
 
     def _begin(self, endings: tuple[str, ...]) -> None:
         self.looking = not endings
@@ -339,9 +344,10 @@ class SeriesDialog(QDialog):
         document = with_fonts(self.session.job, self.session.document)
         for picture in self.work.pictures.glob("*.png"):
             picture.unlink()
+        packed = self.session.disk.done(lambda: dump(document))
         self.work.begin(
             Asked(
-                dump(document),
+                packed,
                 self.session.name,
                 self.table(),
                 self.pattern.text(),

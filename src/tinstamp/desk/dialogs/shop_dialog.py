@@ -140,7 +140,7 @@ class ShopDialog(QDialog):
     def _order_buttons(self) -> QHBoxLayout:
         self.cancel, self.mend = QPushButton("Give up"), QPushButton("See to the fault")
         self.cancel.clicked.connect(self._cancel)
-        self.mend.clicked.connect(lambda: self.floor.mend(self.machine))
+        self.mend.clicked.connect(self._mend)
         row = QHBoxLayout()
         row.addWidget(self.cancel)
         row.addWidget(self.mend)
@@ -302,7 +302,12 @@ class ShopDialog(QDialog):
     def _cancel(self) -> None:
         order = self._order()
         if order is not None:
-            self.floor.cancel(self.machine, order.number)
+            machine, number = self.machine, order.number
+            self.session.disk.begin(lambda: self.floor.cancel(machine, number))
+
+    def _mend(self) -> None:
+        machine = self.machine
+        self.session.disk.begin(lambda: self.floor.mend(machine))
 
     def _say(self, text: str, wrong: bool = False) -> None:
         self.note.setStyleSheet(f"color: {p.FIX if wrong else p.SECOND_INK};")

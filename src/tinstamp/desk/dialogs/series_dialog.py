@@ -28,6 +28,7 @@ from PySide6.QtWidgets import (
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.work.documents import with_fonts
+from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.series_work import SeriesWork
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.timer import after
@@ -56,6 +57,7 @@ STATES = {
 }
 
 
+@overrides
 class SeriesDialog(QDialog):
     """Asks for rows, looks at them, and makes their files."""
 

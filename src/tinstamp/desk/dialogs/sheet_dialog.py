@@ -24,6 +24,7 @@ from PySide6.QtWidgets import (
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.output.outputs import options_from
 
@@ -32,6 +33,7 @@ PAGE_WIDE = 760
 PDF = "PDF (*.pdf)"
 
 
+@overrides
 class SheetDialog(QDialog):
     """Makes the sheet, shows its pages, and saves it.
 

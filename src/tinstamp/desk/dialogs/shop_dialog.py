@@ -26,6 +26,7 @@ from PySide6.QtWidgets import (
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.shop_floor import ShopFloor
 from tinstamp.job.formula import FormulaError
@@ -46,6 +47,7 @@ KERFED = ("laser",)
 """Machines whose beam takes something away from its lines."""
 
 
+@overrides
 class ShopDialog(QDialog):
     """Machines on the left, the chosen one's orders and work on the right."""
 

@@ -12,6 +12,7 @@ from tinstamp.desk.commands import COMMANDS, VIEWS, command, runner
 from tinstamp.desk.pages import feature_page, stamp_page  # noqa: F401  (they put in controls)
 from tinstamp.desk.pages.controls import CONTROLS, Choice, control
 from tinstamp.desk.pages.formula_field import FormulaField
+from tinstamp.desk.pages.relief_controls import Sections
 from tinstamp.desk.pages.rows import MAKE_UPS, Row, rows_of
 from tinstamp.job.features import BODIES, CHANGES, Extruded, Groove, Tube
 from tinstamp.job.field import declared, models_under
@@ -28,6 +29,7 @@ from tinstamp.job.model import (
     dotted,
     get,
 )
+from tinstamp.job.relief import KINDS
 from tinstamp.job.values import Value
 
 EVERYWHERE = frozenset({"round", "turned", "beside", "others", "single stroke", "not round"})
@@ -83,16 +85,22 @@ def test_what_makes_no_sense_on_a_face_is_not_offered_there(fact: str, field: st
     assert field in names(rows_of(stamp(), (), frozenset({fact})))
 
 
-@pytest.mark.parametrize("make", ["engrave", "emboss", "field", "panel", "mark"])
+@pytest.mark.parametrize("make", KINDS)
 def test_relief_shows_what_counts_for_it(make: str) -> None:
     marked = changed(stamp(), ("relief", "make"), make)
     found = names(rows_of(marked, ()))
-    assert ("relief.depth" in found) == (make != "mark") == ("relief.walls" in found)
+    assert ("relief.depth" in found) == (make not in ("mark", "stencil"))
+    assert ("relief.walls" in found) == (make in ("engrave", "emboss", "field", "panel"))
+    assert ("relief.clearance" in found) == (make == "inlay")
+    assert ("relief.gap" in found) == (make == "loose") and "relief.pin_length" not in found
+    assert ("relief.bridge" in found) == (make == "stencil")
     assert ("relief.margin" in found) == (make in ("field", "panel"))
 
 
 LOGOS = [Logo(format=kind) for kind in ("svg", "dxf", "png")]
-SHAPES = [Shape.model_validate({"shape": s}) for s in ("line", "rectangle", "circle", "polygon")]
+SHAPES = [
+    Shape.model_validate({"shape": s}) for s in ("line", "rectangle", "circle", "polygon", "band")
+]
 
 
 @pytest.mark.parametrize("art", [Text(), *LOGOS, *SHAPES], ids=lambda a: f"{a.kind}")
@@ -166,7 +174,7 @@ def edit(hand: Hand, widget: QWidget, now: Any) -> bool:
         hand.write(
             widget.line, f"{now} + 0.1 {widget.unit.text().replace('°', 'deg').replace('×', '')}"
         )
-    elif isinstance(widget, Choice):
+    elif isinstance(widget, Choice | Sections):
         at = next(k for k, key in enumerate(widget.keys) if key != now)
         widget.group.button(at).click()
     elif isinstance(widget, QSpinBox):

@@ -168,3 +168,23 @@ def flipped(artwork: Artwork, flip: Flip) -> Artwork:
         letters=tuple(replace(x, x=flip.start(x.x, x.advance)) for x in artwork.letters),
         marks=tuple((flip.fx * x + flip.dx, flip.fy * y + flip.dy) for x, y in artwork.marks),
     )
+
+
+def grown(artwork: Artwork, factor: float) -> Artwork:
+    """The artwork larger or smaller, about its origin."""
+    return replace(
+        artwork,
+        regions=scaled(artwork.regions, factor),
+        letters=tuple(
+            replace(x, x=x.x * factor, y=x.y * factor, advance=x.advance * factor)
+            for x in artwork.letters
+        ),
+        marks=tuple((x * factor, y * factor) for x, y in artwork.marks),
+        width=artwork.width * factor,
+        cap_height=artwork.cap_height * factor,
+    )
+
+
+def scaled(regions: tuple[Region, ...], factor: float) -> tuple[Region, ...]:
+    """Regions larger or smaller, about the origin."""
+    return tuple(region.transformed(factor * np.eye(2), np.zeros(2)) for region in regions)

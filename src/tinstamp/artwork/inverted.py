@@ -2,32 +2,66 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import Literal
 
 import numpy as np
+import shapely
 
 from tinstamp.artwork.drawn import Artwork
-from tinstamp.artwork.outline import nest
+from tinstamp.artwork.outline import Outline, Region, nest, polygon
 from tinstamp.artwork.shapes import rounded_rectangle
+from tinstamp.artwork.tidy import reduced
+
+RING_STEPS, QUARTER = 24, 48
+"""Points to a curved piece of ink, and lines to a quarter of a circle round it."""
+FOLLOWED = 1e-3
+"""mm that a line round ink may stray"""
 
 
 @dataclass(frozen=True)
 class Field:
-    """A rectangle about artwork: mm from the ink, and the radius of its corners."""
+    """What is about artwork.
+
+    Attributes
+    ----------
+    margin : mm from the ink, or of one that goes as far as the `edges` of its face from those.
+    corner : the radius of its corners, mm.
+    """
 
     margin: float
     corner: float
+    shape: Literal["rectangle", "contour", "edges"] = "rectangle"
 
 
 def inverted(artwork: Artwork, field: Field) -> Artwork:
     """The field without the ink: a region with the letters as its counters, and what lies bare
-    within the ink, such as the middles of letters, each by itself."""
-    if not artwork.regions:
+    within the ink, such as the middles of letters, each by itself. One that goes as far as the
+    edges of its face is known only there: the ink is left as it is."""
+    if not artwork.regions or field.shape == "edges":
         return artwork
+    if field.shape == "contour":
+        return replace(artwork, regions=_round_about(artwork, field.margin))
     low_x, low_y, high_x, high_y = map(float, artwork.bounds)
     wide, high = high_x - low_x + 2 * field.margin, high_y - low_y + 2 * field.margin
     corner = min(field.corner, wide / 2, high / 2)
     middle = np.array([(low_x + high_x) / 2, (low_y + high_y) / 2])
     outer = rounded_rectangle(wide, high, corner).transformed(np.eye(2), middle)
-    ink = [outline for region in artwork.regions for outline in region.outlines]
-    return replace(artwork, regions=tuple(nest([outer, *ink])))
+    return replace(artwork, regions=tuple(about([outer], artwork.regions)))
+
+
+def _round_about(artwork: Artwork, margin: float) -> tuple[Region, ...]:
+    """All within a margin of the ink, and what that encloses, without the ink."""
+    ink = [shapely.Polygon(region.outer.points(RING_STEPS)) for region in artwork.regions]
+    around = shapely.union_all(ink).buffer(margin, quad_segs=QUARTER)
+    outer = []
+    for part in shapely.get_parts(shapely.simplify(around, FOLLOWED / 20.0)):
+        lines = polygon(np.asarray(shapely.orient_polygons(part).exterior.coords)[:-1])
+        outer.append(reduced(lines, FOLLOWED)[0])
+    return tuple(about(outer, artwork.regions))
+
+
+def about(outer: Sequence[Outline], ink: Sequence[Region]) -> list[Region]:
+    """What lies within outlines and not on the ink."""
+    return nest([*outer, *(outline for region in ink for outline in region.outlines)])

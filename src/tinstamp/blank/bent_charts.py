@@ -24,7 +24,7 @@ from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.extruded import ExtrudedChart
 from tinstamp.chart.flattening import flatten_patch
 from tinstamp.chart.frame import Frame
-from tinstamp.chart.skin import SkinChart, cut_open, outline_cut_open, rectangle_rim
+from tinstamp.chart.skin import SkinChart, cut_open, fine_rim, outline_cut_open, rectangle_rim
 from tinstamp.chart.surface import Arc, Curve, Revolved, SplineCurve, SplineSurface, Swept
 
 CURVE_POINTS = 400
@@ -187,7 +187,7 @@ def _skin(
     flat = flatten_patch(surface, low, high, flip, upright, unrolled=unrolled)
     bare = SkinChart(
         (), Frame(), surface=surface, flip=flip, shape="freeform", flat=flat,
-        rims=tuple(_clipped(ring, low, high) for ring in rims), unrolled=unrolled,
+        rims=tuple(fine_rim(ring, low, high) for ring in rims), unrolled=unrolled,
     )  # fmt: skip
     if not unrolled and np.all(points >= low - 1e-9) and np.all(points <= high + 1e-9):
         return replace(bare, outline=outline_on_sheet([face], bare))
@@ -198,10 +198,6 @@ def _skin(
     bare = replace(bare, rims=(square,))
     outline = polygon(bare.from_uv(square))
     return replace(bare, outline=(outline if outline.area > 0 else outline.reversed(),))
-
-
-def _clipped(ring: Array, low: Array, high: Array) -> Array:
-    return np.clip(ring, low, high)
 
 
 def _closes(surface: SplineSurface, low: Array, high: Array) -> int | None:

@@ -15,6 +15,8 @@ from tinstamp.chart.surface import Surface
 
 CURVE_POINTS = 10
 """Points that stand for a curved piece while areas and volumes are summed."""
+LONGEST_SIDE, SIDE_OF_ALL = 2.0, 0.02
+"""mm, and part of the extent of all, that a side of a triangle may have."""
 CALM, UNEVEN = 1.003, 1.05
 """Where the face grows more unevenly within a triangle than the first, more of it is looked at;
 than the second, it is cut in four."""
@@ -45,7 +47,26 @@ def corners_of(regions: Sequence[Region]) -> Array:
     from tinstamp.chart.drape import flatten
 
     flat = flatten(regions, CURVE_POINTS)
-    return flat.points[flat.triangles]
+    return short_sided(flat.points[flat.triangles])
+
+
+def short_sided(corners: Array) -> Array:
+    """Triangles, (n, 3, 2), cut across their longest sides until those are short: what a face does
+    between the ends of a long one is not told by a few places of it."""
+    if not len(corners):
+        return corners
+    limit = max(LONGEST_SIDE, SIDE_OF_ALL * float(np.ptp(corners.reshape(-1, 2), axis=0).max()))
+    while True:
+        sides = np.linalg.norm(np.roll(corners, -1, axis=1) - corners, axis=-1)
+        long = sides.max(axis=1) > limit
+        if not long.any():
+            return corners
+        k = np.argmax(sides[long], axis=1)
+        n = np.arange(int(long.sum()))
+        a, b, c = (corners[long][n, (k + i) % 3] for i in range(3))
+        middle = (a + b) / 2
+        halves = np.concatenate([np.stack([a, middle, c], 1), np.stack([middle, b, c], 1)])
+        corners = np.concatenate([corners[~long], halves])
 
 
 def spread_in(corners: Array, rule: tuple[Array, Array] = TRIANGLE) -> tuple[Array, Array]:

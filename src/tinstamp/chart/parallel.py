@@ -3,6 +3,7 @@ interpolate the true parallel closely."""
 
 from __future__ import annotations
 
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 from itertools import pairwise
 
@@ -108,8 +109,6 @@ def _apart(knots: Array, least: float) -> Array:
 
 def _spline(surface: SplineSurface, away: float, box: tuple[Array, Array]) -> SplineSurface:
     """A spline surface through the true parallel of another, over the part that is needed."""
-    from scipy.interpolate import make_interp_spline
-
     sides = []
     for axis, knots in enumerate((surface.u_knots, surface.v_knots)):
         size = float(surface.size[axis])
@@ -124,9 +123,25 @@ def _spline(surface: SplineSurface, away: float, box: tuple[Array, Array]) -> Sp
         breaks = np.concatenate([[low], inner, [high]])
         parts = max(1, -(-LEAST_STRETCHES // (len(breaks) - 1)))
         sides.append(_followed(breaks, parts, surface.creases[axis]))
+    return _interpolated(lambda uv: surface.at(uv) + away * surface.normal(uv), sides)
+
+
+def through(at: Callable[[Array], Array], box: tuple[Array, Array], parts: int) -> SplineSurface:
+    """A spline surface over a box of (u, v), in so many stretches each way, through the points
+    that `at` gives, (..., 2) to (..., 3)."""
+    ends = [np.array([low, high]) for low, high in zip(*box, strict=True)]
+    return _interpolated(at, [_followed(pair, parts, np.zeros(0)) for pair in ends])
+
+
+def _interpolated(
+    at: Callable[[Array], Array], sides: Sequence[tuple[Array, Array]]
+) -> SplineSurface:
+    """Through points at the sites of two sets of knots."""
+    from scipy.interpolate import make_interp_spline
+
     (u_knots, u), (v_knots, v) = sides
     uv = np.stack(np.meshgrid(u, v, indexing="ij"), axis=-1)
-    points = surface.at(uv) + away * surface.normal(uv)
+    points = at(uv)
     along_u = make_interp_spline(u, points, DEGREE, t=u_knots, axis=0).c
     poles = np.moveaxis(
         make_interp_spline(v, np.moveaxis(along_u, 1, 0), DEGREE, t=v_knots, axis=0).c, 0, 1

@@ -22,7 +22,7 @@ ANCHOR_REACH = 0.35
 """What counts most, round the anchor, at the most: a part of the face's size on its sheet."""
 FOOTPRINT_GROWS = 1.25
 """By what factor the footprints grow that charts are made for."""
-RIM_STEPS = 40
+RIM_STEPS = 120
 """Parts that an edge all along a closed face is followed in."""
 FOOTPRINT_TURNS = 7.5
 """Degrees; the steps of their turns."""
@@ -260,6 +260,14 @@ def cut_open(
         rings = (fine.exterior, *fine.interiors)
         found += [low + np.array(ring.coords)[:-1] * size for ring in rings]
     return tuple(found)
+
+
+def fine_rim(ring: Array, low: Array, high: Array) -> Array:
+    """An edge in (u, v), (n, 2), within a window, in short lines: what is straight there is bent on
+    a sheet."""
+    size = high - low
+    loop = shapely.segmentize(shapely.LinearRing((ring - low) / size), 1.0 / RIM_STEPS)
+    return np.clip(low + shapely.get_coordinates(loop)[:-1] * size, low, high)
 
 
 def rectangle_rim(low: Array, high: Array) -> Array:

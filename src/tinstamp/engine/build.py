@@ -23,6 +23,7 @@ from tinstamp.engine.layer import Layer, Put
 from tinstamp.engine.marked import Marked
 from tinstamp.engine.measuring import ink_box, long_way, wall_behind
 from tinstamp.engine.nearest import findings_beside
+from tinstamp.engine.putting import executed, imprinted_in, pieces_of
 from tinstamp.engine.report import BodyReport, Report, StampReport
 from tinstamp.engine.seams import seams_for
 from tinstamp.engine.seen import findings_of_finished
@@ -31,7 +32,7 @@ from tinstamp.engine.told import field_in_words, is_off, stamp_report
 from tinstamp.engine.triangles import Mesh
 from tinstamp.engine.upon import NotThere, body_under, cap_chart, with_caps
 from tinstamp.job.archive import Document
-from tinstamp.job.face_name import owner_of
+from tinstamp.job.face_name import StampFace, owner_of
 from tinstamp.job.model import Job, Path
 from tinstamp.job.nearest import nearest_faces
 from tinstamp.job.resolve import Resolved, resolve
@@ -40,11 +41,9 @@ from tinstamp.plan.planned import PLAN_ERRORS, Planned, plan
 from tinstamp.proofing.check import Subject, checked, key_of_limits
 from tinstamp.proofing.checks import LIMITS
 from tinstamp.proofing.finding import Finding, sorted_findings
-from tinstamp.relief.execute import execute, imprinted
-from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.kinds import operations
 from tinstamp.relief.operation import PART, Made, Operation
-from tinstamp.relief.surfaces import ReliefError
+from tinstamp.relief.surfaces import OrderError, ReliefError
 from tinstamp.setting.fit import Fit
 
 LOG = logging.getLogger("tinstamp.build")
@@ -349,6 +348,9 @@ class _Run:
                 return None
             return self._made(marked, subject, direct)
         except ReliefError as error:
+            if isinstance(error, OrderError):
+                self._not_built(item.index, str(error))
+                return None
             todo = operations(item, self._fit(item, near), NO_WALL)
             work = partial(self._pointed_out, item, todo, marked.layers[PART], str(error))
             self.findings.append(Later(item.name, work))
@@ -362,6 +364,7 @@ class _Run:
         self, item: Planned, todo: list[Operation], layer: Layer, reason: str
     ) -> tuple[Finding, ...]:
         """Why a stamp cannot be built, and which of its pieces it is."""
+
         work = partial(culprits, todo, layer.base, self.stopped)
         found = self.cache.get("culprits", (layer.key, item.key), work)
         told = reason + found.told(item.art.text)
@@ -395,10 +398,24 @@ class _Run:
         done = self._put(marked, item, todo) if direct else None
         if done is None:
             done = self._executed(marked, item, todo, direct)
+        self._told_of_made(marked, subject, wall, todo, done, direct)
+        return {**done, **pieces_of(marked, item, self._flat_key(item), self.cache, self.stopped)}
+
+    def _told_of_made(
+        self,
+        marked: Marked,
+        subject: Subject,
+        wall: tuple[float, float],
+        todo: Sequence[Operation],
+        done: Mapping[str, Made],
+        direct: bool,
+    ) -> None:
+        """What is found on what a stamp made of the bodies that there were."""
+        item = subject.planned
         for body, made_there in done.items():
             whole = replace(
                 subject, wall=wall, loose=made_there.loose, depths=made_there.depths,
-                lean=made_there.lean,
+                lean=made_there.lean, floor=StampFace(item.name, "cap") in made_there.solid.names,
             )  # fmt: skip
             self.findings += checked("made", whole, self.resolved)
             layer = marked.layers[body]
@@ -408,7 +425,6 @@ class _Run:
                 deepest = max((op for op in todo if op.body == body), key=lambda op: op.depth)
                 told = long_way(item, made_there, deepest, direct)
                 self.findings.append(replace(told, path=("stamps", item.index)))
-        return done
 
     def _wall(self, layer: Layer, item: Planned) -> tuple[float, float]:
         """Least and greatest material behind a stamp, mm, on the body so far."""
@@ -432,7 +448,7 @@ class _Run:
                 return None
             own = [op for op in todo if op.body == body]
             key = (layer.key, item.key, tuple((op.closed_form, op.through) for op in own))
-            work = partial(self._imprinted, layer, own, key)
+            work = partial(imprinted_in, layer, own, key, self.stopped)
             found = self.cache.get("imprint", key, work)
             if found is None:
                 return None
@@ -442,22 +458,6 @@ class _Run:
             layer.puts.append(put)
         return done
 
-    def _imprinted(
-        self, layer: Layer, todo: Sequence[Operation], key: Hashable
-    ) -> tuple[Put, Made] | None:
-        """Operations that do not meet, each made alone for the layer's base."""
-        imprints: list[Imprint] = []
-        whole: Made | None = None
-        for op in todo:
-            self.stopped()
-            found = imprinted(layer.base, op)
-            if found is None:
-                return None
-            imprints.append(found[0])
-            made_now = replace(found[1], solid=layer.base)
-            whole = made_now if whole is None else whole.followed_by(made_now)
-        return (Put(key, tuple(imprints)), whole) if whole is not None else None
-
     def _executed(
         self, marked: Marked, item: Planned, todo: Sequence[Operation], direct: bool
     ) -> dict[str, Made]:
@@ -466,15 +466,7 @@ class _Run:
         key = (marked.whole_key, item.key, direct)
         bodies = marked.bodies(self.cache)
 
-        def work() -> dict[str, Made]:
-            done: dict[str, Made] = {}
-            for op in todo:
-                before = done.get(op.body)
-                now = before.solid if before is not None else bodies[op.body]
-                made_now = execute(now, op, direct, self.stopped)
-                done[op.body] = made_now if before is None else before.followed_by(made_now)
-            return done
-
+        work = partial(executed, bodies, todo, direct, self.stopped)
         done = self.cache.get("relief", key, work)
         for body, made_there in done.items():
             marked.layers[body] = Layer(made_there.solid)

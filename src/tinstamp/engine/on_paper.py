@@ -11,17 +11,11 @@ from tinstamp.engine.build import Built
 from tinstamp.engine.measuring import wall_behind
 from tinstamp.engine.report import StampReport
 from tinstamp.job.model import Logo, Scale, Setting, Shape, Sign
+from tinstamp.job.relief import KINDS
 from tinstamp.output.told import FindingTold, FontTold, StampTold, Told
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.finding import Finding
 
-MADE = {
-    "engrave": "engraved",
-    "emboss": "raised",
-    "field": "sunk field",
-    "panel": "raised panel",
-    "mark": "marked",
-}
 LICENCE_SHOWN = 220
 """letters of a licence that are shown"""
 
@@ -59,7 +53,7 @@ def _stamp(built: Built, item: Planned, report: StampReport) -> StampTold:
         kind=item.chart.kind,
         place=_place(item, setting),
         turn=item.lay.spot.turn,
-        make=MADE[given.make],
+        make=KINDS[given.made].told,
         depth=report.depth,
         draft=item.relief("draft", 0.0),
         area=report.artwork_area,

@@ -81,7 +81,7 @@ def sheets_of(built: Built) -> list[FlatSheet]:
         own = isinstance(item.chart, UnevenChart)
         word = f"{face}, {item.name}" if own else face
         chart = item.chart if own else charts[face]
-        make, colour = item.stamp.relief.make, item.stamp.relief.colour
+        make, colour = item.relief.given.made, item.stamp.relief.colour
         regions, lines = on_one_turn(item.placed, chart, lines_of(item, chart))
         inked = Inked(item.name, regions, colour, make, item.depth, lines)
         sheets.setdefault((face, id(chart)), (word, chart, []))[2].append(inked)

@@ -136,13 +136,16 @@ class Logo(Drawable):
     upside_down: Annotated[bool, UPSIDE_DOWN] = False
 
 
+BAND = {"shape": ("band",)}
+
+
 class Shape(Drawable):
-    """A plain shape; `line` 0 fills it."""
+    """A plain shape; `line` 0 fills it. A band runs along the edges of its face."""
 
     sizes: ClassVar[tuple[str, ...]] = ("wide", "high")
     kind: Literal["shape"] = "shape"
     shape: Annotated[
-        Literal["line", "rectangle", "circle", "polygon"],
+        Literal["line", "rectangle", "circle", "polygon", "band"],
         Shown(
             "Shape",
             words={
@@ -150,6 +153,7 @@ class Shape(Drawable):
                 "rectangle": "rectangle",
                 "circle": "circle",
                 "polygon": "polygon",
+                "band": "band along edges",
             },
         ),
     ] = "rectangle"
@@ -159,8 +163,33 @@ class Shape(Drawable):
     sides: Annotated[Factor, Shown("Sides", when={"shape": ("polygon",)})] = "6"
     line: Annotated[
         Thickness,
-        Shown("Line", "Width of the outline; 0 fills the shape", unless={"shape": ("line",)}),
+        Shown(
+            "Line",
+            "Width of the outline; 0 fills the shape",
+            when={"shape": ("rectangle", "circle", "polygon")},
+        ),
     ] = "0 mm"
+    away: Annotated[
+        Thickness, Shown("From the edge", "Measured along the face", step=0.2, when=BAND)
+    ] = "2 mm"
+    edges: Annotated[
+        Literal["all", "outer", "inner"],
+        Shown(
+            "Along",
+            "Of a face that closes, its lower or its upper rim",
+            words={"all": "All edges", "outer": "Outer, lower", "inner": "Inner, upper"},
+            when=BAND,
+        ),
+    ] = "all"
+    corners: Annotated[
+        Literal["sharp", "round"],
+        Shown(
+            "Corners",
+            "Where an edge juts in",
+            words={"sharp": "Sharp", "round": "Round"},
+            when=BAND,
+        ),
+    ] = "sharp"
 
 
 class Code(Drawable):

@@ -74,7 +74,7 @@ WORDS = Shown(
     "{serial}, or any dimension in braces such as {diameter:.1}, is worked out",
     control="text",
 )
-TURNED_OVER = "Mirror and border"
+TURNED_OVER = "Mirror, border, pattern"
 MIRRORED = Shown("Mirrored", "As in a mirror: for dies and moulds", group=TURNED_OVER)
 UPSIDE_DOWN = Shown("Upside down", "To be read from the other side", group=TURNED_OVER)
 

@@ -22,6 +22,7 @@ from tinstamp.job.lettered import (
     Text,
     TextStyle,
 )
+from tinstamp.job.pattern import Pattern
 from tinstamp.job.relief import Relief
 from tinstamp.job.setting import Cast, Guide, Repeat, Setting
 from tinstamp.job.sound import fields_of, written_with
@@ -67,6 +68,7 @@ class Stamp(Value):
     on: Annotated[bool, Shown("On", control="none")] = True
     artwork: Drawn = Text()
     border: Annotated[Border, Shown("Border", group=TURNED_OVER)] = Border()
+    pattern: Annotated[Pattern, Shown("Pattern", group=TURNED_OVER)] = Pattern()
     setting: Annotated[Setting, Shown("Setting", section="Setting")]
     relief: Annotated[Relief, Shown("Relief", section="Relief")] = Relief()
 

@@ -3,35 +3,89 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from tinstamp.job.field import Shown
-from tinstamp.job.values import Draft, Size, Thickness, Value
+from tinstamp.job.values import Angle, Draft, Length, Number, Size, Thickness, Value
 
-MARK = {"make": ("mark",)}
+
+@dataclass(frozen=True)
+class Kind:
+    """What a kind of relief is.
+
+    Attributes
+    ----------
+    word : what it goes by. tip : what it makes. told : of a stamp that was made so, in a sentence.
+    verb : what it does to the part. index : the colour (1 to 9, as DXF has them) by which a machine
+        tells it apart in a flat file.
+    """
+
+    word: str
+    tip: str
+    told: str
+    verb: Literal["add", "cut", "mark"]
+    index: int
+
+
+KINDS: Mapping[str, Kind] = {
+    "engrave": Kind("Engrave", "Sunk into the face", "engraved", "cut", 5),
+    "emboss": Kind("Emboss", "Standing out of the face", "raised", "add", 3),
+    "field": Kind("Field", "Sunk round letters that are left standing", "sunk field", "cut", 4),
+    "panel": Kind("Panel", "Raised, with letters sunk in it", "raised panel", "add", 6),
+    "inlay": Kind("Inlay", "A pocket in the part, and pieces that fit it", "inlaid", "cut", 5),
+    "loose": Kind(
+        "Loose", "Bodies of their own on the face, to glue on", "letters apart", "add", 2
+    ),
+    "stencil": Kind(
+        "Stencil", "Cut through, with bridges that hold the middles", "cut through", "cut", 1
+    ),
+    "mark": Kind(
+        "Mark only", "Only parts the face and colours it, without depth", "marked", "mark", 1
+    ),
+}
+"""All kinds, in the order that they are offered."""
+FROM_MOULD: Mapping[str, str] = {
+    "engrave": "emboss",
+    "emboss": "engrave",
+    "field": "panel",
+    "panel": "field",
+}
+"""What is made in a mould of what its casting shows."""
+WALLED = {"make": ("engrave", "emboss", "field", "panel")}
+"""Kinds whose walls may run otherwise than square, and whose caps may lie flat."""
+CARVED = ("engrave", "field", "inlay")
+"""Kinds that a cutter makes from the face on."""
+BARE = {"make": ("mark", "stencil")}
+"""Kinds that have no depth of their own."""
 INVERTED = {"make": ("field", "panel")}
 """Kinds that work on what is about the ink, not on the ink."""
-VERBS: Mapping[str, Literal["add", "cut", "mark"]] = {
-    "engrave": "cut",
-    "emboss": "add",
-    "field": "cut",
-    "panel": "add",
-    "mark": "mark",
-}
-"""What each kind does to the part."""
-
-
-NO_DRAFT = "0 deg"
-"""What the draft is if nothing is said."""
-ENDS = "Walls and caps"
-"""A group of fields."""
+ANGULAR = ("rectangle", "edges")
+"""Shapes of fields that have corners."""
+INLAY, LOOSE, STENCIL = {"make": ("inlay",)}, {"make": ("loose",)}, {"make": ("stencil",)}
+TURNED_ROUND = {"make": (*FROM_MOULD, "mark")}
+"""Kinds that a mould may have."""
+MOULD = {**TURNED_ROUND, "shown_by": ("mould",)}
+NO_DRAFT = LEVEL = "0 deg"
+"""What the draft, and the lean of a cap, is if nothing is said."""
+NO_PINS = "0 mm"
+"""What the diameter of pins is if nothing is said."""
+ENDS, MOULDED = "Walls and caps", "For a mould"
+"""Groups of fields."""
 
 
 def _drafted(relief: object) -> bool:
     """True where a draft other than the usual one is asked for."""
-    return isinstance(relief, Relief) and relief.make != "mark" and relief.draft != NO_DRAFT
+    if not isinstance(relief, Relief) or relief.make not in WALLED["make"]:
+        return False
+    return relief.draft != NO_DRAFT
+
+
+def _pinned(relief: object) -> bool:
+    """True where loose letters have pins."""
+    return isinstance(relief, Relief) and relief.make == "loose" and relief.pins != NO_PINS
 
 
 class Relief(Value):
@@ -39,41 +93,135 @@ class Relief(Value):
 
     Attributes
     ----------
-    make : a field is sunk about the ink, a panel raised about it; mark parts the face and
-        colours it, without depth.
+    make : see `KINDS`.
     walls : along the normal of the face everywhere, or all along one direction: that of the
         projection, or the normal at the artwork's place.
     caps : follow the face at the depth, or lie in a plane.
+    field, margin, corner : what a field is like. letters : where those that stand in it end.
     draft : degrees by which the walls lean. outline : where the artwork is as drawn then.
+    rises, rises_up : degrees by which a cap rises along the artwork and up it.
+    clearance, floor, proud : of an inlay's piece in its pocket. gap, pins : of loose letters.
+    bridge : the width of what holds the middles of a stencil's letters.
+    shown_by : "mould" where the part is the mould of what shows the artwork.
     """
 
     make: Annotated[
-        Literal["engrave", "emboss", "field", "panel", "mark"],
+        Literal["engrave", "emboss", "field", "panel", "inlay", "loose", "stencil", "mark"],
         Shown(
             "Make",
-            "A field is sunk round letters left standing, a panel is raised with letters sunk in "
-            "it; mark only parts the face and colours it, without depth",
-            words={
-                "engrave": "Engrave",
-                "emboss": "Emboss",
-                "field": "Sunk field",
-                "panel": "Raised panel",
-                "mark": "Mark only",
-            },
+            "What becomes of the artwork",
+            words={name: kind.word for name, kind in KINDS.items()},
+            control="sections",
         ),
     ] = "engrave"
+    field: Annotated[
+        Literal["rectangle", "contour", "edges"],
+        Shown(
+            "Its shape",
+            "A rectangle about the artwork, a line round it, or all of the face as far as a margin "
+            "from its edges, all the way round on a face that closes",
+            words={"rectangle": "Rectangle", "contour": "Contour", "edges": "The face"},
+            when=INVERTED,
+        ),
+    ] = "rectangle"
     margin: Annotated[
-        Size, Shown("Margin", "From the ink to the edge of the field", when=INVERTED)
+        Size,
+        Shown(
+            "Margin",
+            "From the ink to the edge of the field, or from that to the edges of the face",
+            when=INVERTED,
+        ),
     ] = "2 mm"
-    corner: Annotated[Thickness, Shown("Corners", "Of the field", when=INVERTED)] = "1 mm"
-    depth: Annotated[Size, Shown("Depth", step=0.1, unless=MARK)] = "0.4 mm"
+    corner: Annotated[
+        Thickness, Shown("Corners", "Of the field", when={**INVERTED, "field": ANGULAR})
+    ] = "1 mm"
+    letters: Annotated[
+        Length,
+        Shown(
+            "Letters end",
+            "0 is level with the face, more stands out of it, less lies below it",
+            step=0.1,
+            when=INVERTED,
+        ),
+    ] = "0 mm"
+    depth: Annotated[
+        Size,
+        Shown(
+            "Depth",
+            "Into the face or out of it; of loose letters, how thick they are",
+            step=0.1,
+            unless=BARE,
+        ),
+    ] = "0.4 mm"
+    clearance: Annotated[
+        Thickness,
+        Shown(
+            "Clearance",
+            "Between the walls of the pocket and those of the piece",
+            step=0.05,
+            when=INLAY,
+        ),
+    ] = "0.1 mm"
+    floor: Annotated[
+        Thickness,
+        Shown(
+            "Under it",
+            "Between the floor of the pocket and the piece, for glue",
+            step=0.05,
+            when=INLAY,
+        ),
+    ] = "0.05 mm"
+    proud: Annotated[
+        Length,
+        Shown(
+            "Proud",
+            "How far the piece stands out of the face; less than 0 lies below it",
+            step=0.1,
+            when=INLAY,
+        ),
+    ] = "0 mm"
+    gap: Annotated[Thickness, Shown("Above the face", "Room for glue", step=0.05, when=LOOSE)] = (
+        "0 mm"
+    )
+    pins: Annotated[
+        Thickness,
+        Shown(
+            "Pins",
+            "Diameter of two pins under each letter, with holes for them in the part; 0 for none",
+            step=0.1,
+            when=LOOSE,
+        ),
+    ] = NO_PINS
+    pin_length: Annotated[Size, Shown("Pins reach", "Into the part", step=0.5, when=_pinned)] = (
+        "2 mm"
+    )
+    pin_clearance: Annotated[
+        Thickness,
+        Shown(
+            "Clearance", "Between a pin and its hole, all round and below", step=0.05, when=_pinned
+        ),
+    ] = "0.1 mm"
+    bridge: Annotated[
+        Size,
+        Shown("Bridges", "How wide what holds the middles of letters is", step=0.1, when=STENCIL),
+    ] = "1 mm"
+    bridge_turn: Annotated[
+        Angle, Shown("Bridges run", "90° runs upright", step=15.0, when=STENCIL)
+    ] = "90 deg"
+    bridge_shift: Annotated[
+        Length, Shown("Beside the middle", "Moves the bridges sideways", step=0.2, when=STENCIL)
+    ] = "0 mm"
+    bridge_sides: Annotated[
+        Literal["both", "one"],
+        Shown("On", words={"both": "Both sides", "one": "One side"}, when=STENCIL),
+    ] = "both"
     walls: Annotated[
         Literal["normal", "cast"],
         Shown(
             "Walls",
             "Square to the face everywhere, or all parallel to one direction",
             words={"normal": "Square", "cast": "Parallel"},
-            unless=MARK,
+            when=WALLED,
             group=ENDS,
         ),
     ] = "normal"
@@ -83,17 +231,37 @@ class Relief(Value):
             "Caps",
             "Follow the face at the depth, or lie in a plane",
             words={"follow": "As the face", "plane": "Flat"},
-            unless=MARK,
+            when=WALLED,
             group=ENDS,
         ),
     ] = "follow"
+    rises: Annotated[
+        Angle,
+        Shown(
+            "Rises",
+            "How far the cap leans: towards the end of the text it stands higher",
+            step=1.0,
+            when=WALLED,
+            group=ENDS,
+        ),
+    ] = LEVEL
+    rises_up: Annotated[
+        Angle,
+        Shown(
+            "Rises upwards",
+            "The same from the foot of the letters to their top",
+            step=1.0,
+            when=WALLED,
+            group=ENDS,
+        ),
+    ] = LEVEL
     draft: Annotated[
         Draft,
         Shown(
             "Draft",
             "How far the walls lean, so that the ink narrows away from the face; 0 for none",
             step=1.0,
-            unless=MARK,
+            when=WALLED,
             group=ENDS,
         ),
     ] = NO_DRAFT
@@ -107,6 +275,35 @@ class Relief(Value):
             group=ENDS,
         ),
     ] = "face"
+    shown_by: Annotated[
+        Literal["part", "mould"],
+        Shown(
+            "This part is",
+            "In a mould all is turned over: mirrored, sunk for raised, and larger by what the "
+            "casting shrinks; artwork, depth and sizes are those of the casting",
+            words={"part": "The part", "mould": "Its mould"},
+            when=TURNED_ROUND,
+            group=MOULDED,
+        ),
+    ] = "part"
+    shrinkage: Annotated[
+        Number,
+        Shown(
+            "Shrinkage", "Of the casting as it cools", unit="%", step=0.1, when=MOULD, group=MOULDED
+        ),
+    ] = "0"
     colour: Annotated[str, Shown("Cap colour", control="colour", built=False)] = Field(
         default="#C2452D", pattern=r"^#[0-9A-Fa-f]{6}$"
     )
+
+    @property
+    def plain_ends(self) -> bool:
+        """Walls are square, and caps follow the face."""
+        return self.walls == "normal" and self.caps == "follow"
+
+    @property
+    def made(self) -> str:
+        """The kind by what is done to this part: in a mould that is the other way round."""
+        if self.shown_by == "mould" and self.make in TURNED_ROUND["make"]:
+            return FROM_MOULD.get(self.make, self.make)
+        return self.make

@@ -15,6 +15,7 @@ import numpy as np
 import shapely
 
 from tinstamp.artwork.outline import Array, Outline, Region, polygon
+from tinstamp.job.relief import KINDS
 from tinstamp.output.outputs import Options
 from tinstamp.output.result import FlatSheet, Inked, OutputError, Result
 from tinstamp.output.rolled import fibre_of, mapped, true_arcs
@@ -28,7 +29,7 @@ MARK_OFF, MARK_SIZE = 6.0, 2.0
 FACES, MARKS, NAMES, LINES = "face outline", "registration", "names", "centre lines"
 """Layers besides those of the stamps."""
 INDEX: Mapping[str, int] = {
-    "engrave": 5, "field": 4, "emboss": 3, "panel": 6, "mark": 1,
+    **{name: kind.index for name, kind in KINDS.items()},
     LINES: 2, FACES: 8, MARKS: 7, NAMES: 8,
 }  # fmt: skip
 """The index colour (1 to 9, as DXF has them) of each layer, by what is done there: a machine tells

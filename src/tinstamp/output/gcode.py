@@ -20,13 +20,12 @@ from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.round import RoundChart
+from tinstamp.job.relief import CARVED
 from tinstamp.output.outputs import Options
 from tinstamp.output.result import FlatSheet, Inked, OutputError, Result
 from tinstamp.output.toolpath import Cutter, Way, along_lines, area_of_ink, clearing, v_carving
 from tinstamp.version import VERSION
 
-CUT = ("engrave", "field")
-"""What a cutter makes; what is raised or marked is told of and left out."""
 DIGITS = 4
 """decimals of a coordinate, mm and degrees"""
 _PLAIN = str.maketrans("()\n", "[] ")
@@ -49,7 +48,7 @@ def write(result: Result, path: Path, options: Options) -> None:
     """Write the program. Raises OutputError."""
     cutter = Cutter(options["cutter"], options["vee"], options["pass"])
     feeds = Feeds(options["feed"], options["plunge"], options["safe"], options["spindle"])
-    sheets = [s for s in result.sheets if any(i.operation in CUT for i in s.inked)]
+    sheets = [s for s in result.sheets if any(i.operation in CARVED for i in s.inked)]
     if not sheets:
         raise OutputError("nothing of it is engraved: a cutter has nothing to do")
     lines = [
@@ -71,7 +70,7 @@ def _face(sheet: FlatSheet, cutter: Cutter, feeds: Feeds, edges: bool) -> list[s
     machine = _machine(sheet)
     lines = [f"(face {_comment(sheet.face)}: {machine.told})"]
     for inked in sheet.inked:
-        if inked.operation not in CUT:
+        if inked.operation not in CARVED:
             lines.append(f"({_comment(inked.stamp)} is not engraved: left out)")
             continue
         ways, unreached = _ways(inked, cutter, edges)

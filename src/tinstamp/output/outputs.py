@@ -93,6 +93,8 @@ class Output:
 
     def write(self, result: Result, path: Path, options: Options) -> None:
         """Write the file. Raises OutputError, OSError."""
+        if PIECES in self.options and options.get(PIECES.name):
+            result = result.pieces_alone()
         module, _, name = self.writer.partition(":")
         write: Callable[[Result, Path, Options], None] = getattr(import_module(module), name)
         write(result, path, options)
@@ -107,6 +109,18 @@ CHORD = Option(
     1e-4,
     10.0,
     "How far a triangle may stray from the true surface",
+)
+
+PIECES = Option(
+    "pieces",
+    "Pieces alone",
+    "pieces alone",
+    "no",
+    Wants("number"),
+    0.0,
+    1.0,
+    "The pieces of inlays and loose letters without the part",
+    switch=True,
 )
 
 LINE = Option(
@@ -293,23 +307,28 @@ OUTPUTS: Mapping[str, Output] = {
             "STEP",
             "exact solid for machining, with names and cap colours",
             "tinstamp.output.step:write",
+            (PIECES,),
         ),
         Output(
-            "stl", "STL", "triangles for printing, in mm", "tinstamp.output.stl:write", (CHORD,)
+            "stl",
+            "STL",
+            "triangles for printing, in mm",
+            "tinstamp.output.stl:write",
+            (CHORD, PIECES),
         ),
         Output(
             "3mf",
             "3MF",
             "triangles for printing, with bodies and colours, in mm",
             "tinstamp.output.threemf:write",
-            (CHORD,),
+            (CHORD, PIECES),
         ),
         Output(
             "glb",
             "glTF",
             "the coloured part for looking at and for the web",
             "tinstamp.output.gltf:write",
-            (CHORD,),
+            (CHORD, PIECES),
         ),
         Output(
             "dxf",

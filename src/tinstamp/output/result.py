@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from tinstamp.artwork.outline import Array, Outline, Region
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.output.outputs import OutputError
 from tinstamp.output.told import Told
+from tinstamp.relief.operation import PART
 
 __all__ = ["FlatSheet", "Inked", "OutputError", "Result"]
 
@@ -65,3 +66,10 @@ class Result:
     sheets: tuple[FlatSheet, ...]
     told: Told | None = None
     plain: NamedSolid | None = None
+
+    def pieces_alone(self) -> Result:
+        """The same without the part itself. Raises OutputError where nothing is left."""
+        bodies = {name: body for name, body in self.bodies.items() if name != PART}
+        if not bodies:
+            raise OutputError("no stamp makes pieces of its own: an inlay or loose letters would")
+        return replace(self, bodies=bodies)

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
+from functools import partial
 from typing import Any
 
 import numpy as np
 
 from tinstamp.artwork import fonts
+from tinstamp.artwork.bridges import Bridges, bridged
 from tinstamp.artwork.drawn import (
     Artwork,
     Frame,
@@ -16,6 +18,8 @@ from tinstamp.artwork.drawn import (
     flip_of,
     flipped,
     framed,
+    grown,
+    scaled,
     shifted_letters,
 )
 from tinstamp.artwork.fonts import FontData
@@ -25,6 +29,7 @@ from tinstamp.artwork.logo import FileData, LogoSpec, draw_logo
 from tinstamp.artwork.machine_mark import MarkError, MarkSpec, draw_mark
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.painted import LogoError
+from tinstamp.artwork.pattern import PatternError, Texture, patterned
 from tinstamp.artwork.plain import ShapeSpec, draw_shape
 from tinstamp.artwork.scale import (
     MOST_MARKS,
@@ -40,7 +45,8 @@ from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import LENGTHS, FormulaError
 from tinstamp.job.model import Border, Code, Drawn, FontRef, Logo, Relief, Text
-from tinstamp.job.relief import INVERTED
+from tinstamp.job.pattern import Pattern
+from tinstamp.job.relief import INVERTED, STENCIL
 from tinstamp.job.resolve import Resolved
 from tinstamp.job.setting import WRAPS, Cast
 from tinstamp.job.text_fields import filled
@@ -49,6 +55,8 @@ from tinstamp.job.worked import Worked, worked
 _kept: Kept[Artwork] = Kept(64)
 MOST_SLANT = 60.0
 """degrees"""
+LEAST_SHRINKAGE, MOST_SHRINKAGE = -10.0, 30.0
+"""per cent; ceramics shrink most, and what swells shrinks by less than nothing"""
 
 
 @dataclass(frozen=True)
@@ -57,7 +65,9 @@ class ArtSpec:
 
     Attributes
     ----------
-    field : about the ink, which is worked on instead of it.
+    about : a field about the ink, which is worked on instead of it. bridges : of a stencil.
+    texture : what the ink is filled with. mould : it is the mould of what shows the artwork, whose
+        casting is `growth` times as small.
     text : with its fields worked out. fonts : by where they stand in the artwork's fields.
     file : of a logo. behind : it is read from the other side.
     lines : besides its ink, the lines of single-stroke text (`artwork.text.TextSpec`).
@@ -67,6 +77,10 @@ class ArtSpec:
     border: Worked[Border]
     behind: bool
     about: Field | None = None
+    bridges: Bridges | None = None
+    texture: Texture | None = None
+    mould: bool = False
+    growth: float = 1.0
     text: str = ""
     fonts: tuple[tuple[tuple[str | int, ...], FontData], ...] = ()
     file: FileData | None = None
@@ -75,7 +89,8 @@ class ArtSpec:
     @property
     def mirrored(self) -> bool:
         """Left and right change places."""
-        return bool(getattr(self.artwork.given, "mirrored", False)) != self.behind
+        turned = bool(getattr(self.artwork.given, "mirrored", False))
+        return turned ^ self.behind ^ self.mould
 
     @property
     def upside_down(self) -> bool:
@@ -91,6 +106,16 @@ class ArtSpec:
         """That of a field of the artwork, else the common one."""
         held = dict(self.fonts)
         return held.get(place, held["font",])
+
+    @property
+    def to_edges(self) -> bool:
+        """The field about it goes as far as the edges of its face."""
+        return self.about is not None and self.about.shape == "edges"
+
+    @property
+    def along_edges(self) -> bool:
+        """It runs along the edges of its face, wherever those are."""
+        return getattr(self.artwork.given, "shape", "") == "band"
 
     @property
     def frame(self) -> Frame | None:
@@ -132,11 +157,16 @@ def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
     stamp, base = document.job.stamps[index], ("stamps", index)
     drawn = stamp.artwork
     artwork: Worked[Any] = worked(drawn, resolved, (*base, "artwork"))
+    relief = worked(stamp.relief, resolved, (*base, "relief"))
     spec = ArtSpec(
         artwork,
         worked(stamp.border, resolved, (*base, "border")),
         seen_from_behind(stamp.setting.cast),
-        _field(worked(stamp.relief, resolved, (*base, "relief"))),
+        _field(relief),
+        _bridges(relief),
+        _texture(worked(stamp.pattern, resolved, (*base, "pattern"))),
+        relief.given.shown_by == "mould",
+        growth_of(relief),
     )
     spec = replace(
         spec,
@@ -155,7 +185,34 @@ def _field(relief: Worked[Relief]) -> Field | None:
     """What is worked on about the ink, for the kinds that do so."""
     if relief.given.make not in INVERTED["make"]:
         return None
-    return Field(margin=relief("margin"), corner=relief("corner"))
+    given = relief.given
+    return Field(margin=relief("margin"), corner=relief("corner", 0.0), shape=given.field)
+
+
+def _bridges(relief: Worked[Relief]) -> Bridges | None:
+    """What holds the middles of a stencil's letters."""
+    of = relief
+    if of.given.make not in STENCIL["make"]:
+        return None
+    both = of.given.bridge_sides == "both"
+    return Bridges(of("bridge"), of("bridge_turn"), of("bridge_shift"), both)
+
+
+def _texture(pattern: Worked[Pattern]) -> Texture | None:
+    """What the ink is filled with; None for plain ink."""
+    of, kind = pattern, pattern.given.kind
+    return None if kind == "plain" else Texture(kind, of("pitch"), of("line"), of("turn"))
+
+
+def growth_of(relief: Worked[Relief]) -> float:
+    """Times that a mould is larger than its casting. Raises FormulaError."""
+    per_cent = relief("shrinkage", 0.0)
+    if not LEAST_SHRINKAGE <= per_cent <= MOST_SHRINKAGE:
+        raise FormulaError(
+            f"a casting does not shrink by {per_cent:g} %: give {LEAST_SHRINKAGE:g} to "
+            f"{MOST_SHRINKAGE:g}"
+        )
+    return 1.0 + per_cent / 100.0
 
 
 def _file(logo: Logo, document: Document) -> FileData:
@@ -238,6 +295,8 @@ def _draw_logo(spec: ArtSpec) -> Artwork:
 
 def _draw_shape(spec: ArtSpec) -> Artwork:
     of, shape = spec.artwork, spec.artwork.given
+    if spec.along_edges:  # drawn where its face is known
+        return Artwork(())
     sides = of("sides", 0.0)
     if sides and (sides != int(sides) or not 3 <= sides <= 60):
         raise FormulaError(f"{sides:g} sides cannot be drawn: give a whole number from 3 to 60")
@@ -326,8 +385,30 @@ def draw(spec: ArtSpec) -> Artwork:
     if spec.mirrored or spec.upside_down:
         art = _flipped(art, spec.mirrored, spec.upside_down)
     art = art if spec.frame is None else _framed(art, spec.frame)
-    about = spec.about
-    return art if about is None else _kept.get(art, about, lambda: inverted(art, about))
+    return _worked_over(art, spec)
+
+
+def _worked_over(art: Artwork, spec: ArtSpec) -> Artwork:
+    """What is made of drawn artwork, whatever it shows: the field about it, a stencil's bridges, a
+    pattern, the larger size of a mould."""
+    steps: tuple[tuple[Any, Callable[[Artwork, Any], Artwork]], ...] = (
+        (spec.about, inverted),
+        (spec.bridges, bridged),
+        (None if spec.to_edges or spec.along_edges else spec.texture, filled_with),
+        (None if spec.growth == 1.0 else spec.growth, grown),
+    )
+    for given, work in steps:
+        if given is not None:
+            art = _kept.get(art, given, partial(work, art, given))
+    return art
+
+
+def filled_with(art: Artwork, texture: Texture) -> Artwork:
+    """Artwork with a pattern instead of plain ink. Raises FormulaError."""
+    try:
+        return patterned(art, texture)
+    except PatternError as error:
+        raise FormulaError(str(error)) from error
 
 
 def _shifted(art: Artwork, shifts: Shifts) -> Artwork:
@@ -351,7 +432,8 @@ def _framed(art: Artwork, frame: Frame) -> Artwork:
 def inks_of(spec: ArtSpec, artwork: Artwork) -> tuple[LetterInk, ...]:
     """What turns with a guide by itself: letters of a text, marks of a scale, all of other artwork
     at once."""
-    alone = spec.frame is None and spec.about is None
+    alone = spec.frame is None and (spec.about is None or spec.to_edges)
+    alone = alone and spec.bridges is None and spec.texture is None
     if alone and spec.artwork.given.kind in PARTED:
         upright, inks = PARTED[spec.artwork.given.kind](spec)
         if (spec.mirrored or spec.upside_down) and artwork.regions:
@@ -360,6 +442,9 @@ def inks_of(spec: ArtSpec, artwork: Artwork) -> tuple[LetterInk, ...]:
                 LetterInk(flip.start(x.x, x.advance), x.advance, flip.regions(x.regions))
                 for x in inks
             )
+        if spec.growth != 1.0:
+            by = spec.growth
+            inks = tuple(LetterInk(x.x * by, x.advance * by, scaled(x.regions, by)) for x in inks)
         return inks
     if not artwork.regions:
         return ()

@@ -19,7 +19,9 @@ def lines_of(item: Planned, chart: Chart) -> tuple[Array, ...]:
     """The lines of a stamp's single-stroke letters on the sheet that its ink lies on, each cubics
     (n, 4, 2), mm; none for other artwork. Raises what `plan` does."""
     fonts = [font for _, font in item.art.fonts]
-    if item.art.about is not None or not any(typeface(font).single_stroke for font in fonts):
+    worked_over = (item.art.about, item.art.bridges, item.art.texture)
+    plain = all(made is None for made in worked_over)
+    if not plain or not any(typeface(font).single_stroke for font in fonts):
         return ()
     art = replace(item.art, lines=True)
     placed = place_on(item.lay, art, draw(art), chart)

@@ -19,17 +19,20 @@ from tinstamp.chart.run import RunChart
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import Relief, Stamp, Text
-from tinstamp.job.relief import VERBS
+from tinstamp.job.relief import KINDS
 from tinstamp.job.resolve import Resolved
 from tinstamp.job.worked import Worked, worked
 from tinstamp.plan.art import ArtSpec, art_spec, draw
 from tinstamp.plan.lay import LaySpec, place_on
+from tinstamp.plan.on_face import field_to_edges, lay_band
 from tinstamp.plan.sheet import sheet_of
 from tinstamp.setting.fit import Fit, fit
 from tinstamp.setting.place import Other, Placed, PlaceError, on_member, read_right, relaid
 
 PLAN_ERRORS = (FontError, FormulaError, LogoError, PlaceError)
 """What `plan` raises; the message is for the designer."""
+OWN_DEPTHS = ("engrave", "emboss", "loose")
+"""Kinds of relief whose letters may have depths of their own."""
 
 
 @dataclass(frozen=True)
@@ -68,13 +71,13 @@ class Planned:
 
     @property
     def depth(self) -> float:
-        """mm; 0 for a mark."""
-        return self.relief("depth", 0.0)
+        """mm; 0 for a mark, and for what is cut through wherever that ends."""
+        return self.relief("depth", 0.0) * self.art.growth
 
     @property
     def raised(self) -> bool:
         """True for what is added to the part."""
-        return VERBS[self.relief.given.make] == "add"
+        return KINDS[self.relief.given.made].verb == "add"
 
     def lean(self, depth: float) -> float:
         """mm that its walls lean over that depth."""
@@ -94,6 +97,12 @@ class Planned:
     def faces(self) -> tuple[str, ...]:
         """The faces that it may lie on."""
         return self.chart.faces if isinstance(self.chart, RunChart) else (self.lay.face,)
+
+    @property
+    def all_round(self) -> bool:
+        """True for a field or a band that goes all the way round its face, without ends."""
+        known = self.art.along_edges or self.art.to_edges
+        return known and self.chart.all_round is not None
 
     @property
     def prisms(self) -> bool:
@@ -168,12 +177,18 @@ def _plan(
         other = _other(document, resolved, faces, index, asked)
     lay = LaySpec(setting, other)
     relief = worked(stamp.relief, resolved, (*base, "relief"))
-    depths = _depths(art) if relief.given.make in ("engrave", "emboss") else {}
+    depths = _depths(art) if relief.given.make in OWN_DEPTHS else {}
     if known is not None and known.flat_key == (art, lay):
         return replace(known, index=index, stamp=stamp, relief=relief, depths=depths)
-    artwork = draw(art)
-    sheet = sheet_of(lay, chart, artwork, faces)
-    placed = place_on(lay, art, artwork, sheet)
+    if art.along_edges:
+        sheet: Chart
+        artwork, placed, sheet = lay_band(lay, art, chart)
+    else:
+        artwork = draw(art)
+        sheet = sheet_of(lay, chart, artwork, faces)
+        placed = place_on(lay, art, artwork, sheet)
+    if art.to_edges:
+        placed = field_to_edges(art, placed, sheet)
     return Planned(
         index=index,
         stamp=stamp,
@@ -200,7 +215,7 @@ def _depths(art: ArtSpec) -> dict[int, float]:
     if not isinstance(drawn, Text):
         return {}
     return {
-        own.index: art.artwork(f"letters.{k}.depth")
+        own.index: art.artwork(f"letters.{k}.depth") * art.growth
         for k, own in enumerate(drawn.letters)
         if own.own_depth
     }

@@ -42,6 +42,7 @@ class Subject:
     wall : least and greatest material behind it, mm, as measured.
     loose : volumes of what came loose when it was made, mm³.
     depths : least and greatest length of its walls, mm, where they are not all the same.
+    floor : it has a floor, or a cap, on the part.
     lean : degrees by which they are off the normal where faces meet.
     behind : the face that comes nearest to its floors.
     near : stamps made before it whose ink comes near.
@@ -54,6 +55,7 @@ class Subject:
     loose: tuple[float, ...] = ()
     depths: tuple[float, float] | None = None
     lean: float = 0.0
+    floor: bool = False
     behind: Near | None = None
     near: tuple[Planned, ...] = ()
     finished: Surface | None = None

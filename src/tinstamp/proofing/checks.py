@@ -16,7 +16,9 @@ from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.limit import Limit
 from tinstamp.job.model import Text
+from tinstamp.job.relief import STENCIL
 from tinstamp.plan.art import text_spec
+from tinstamp.plan.pins import pins_of
 from tinstamp.proofing import mark_checks as mark_checks
 from tinstamp.proofing import width_checks as width_checks
 from tinstamp.proofing.check import CHECKS, Numbers, Subject, check, limits_of, short_of
@@ -138,9 +140,12 @@ def crossings(it: Subject, limits: Numbers) -> Iterator[Finding]:
 def stretch(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """How much letters stretch on a face that cannot be laid out without it."""
     chart, placed = it.planned.chart, it.planned.placed
-    if chart.exact:
+    if chart.exact or it.planned.art.along_edges:
         return
-    found = letter_stretches(chart, placed.regions)
+    letters = placed.regions
+    if it.planned.art.to_edges:  # the field about them is no letter
+        letters = tuple(Region(c.reversed()) for region in letters for c in region.counters)
+    found = letter_stretches(chart, letters)
     if not found or not all(np.isfinite([s.wide + s.tall for s in found])):
         return
     across, up = [100 * s.across for s in found], [100 * s.up for s in found]
@@ -148,7 +153,7 @@ def stretch(it: Subject, limits: Numbers) -> Iterator[Finding]:
     if most < TOLD:
         return
     k = int(np.argmax([max(abs(a), abs(b)) for a, b in zip(across, up, strict=True)]))
-    bounds = placed.regions[k].bounds
+    bounds = letters[k].bounds
     told = (
         f"letters are {per_cent([s.across for s in found])} wide and "
         f"{per_cent([s.up for s in found])} tall on the face"
@@ -353,6 +358,44 @@ def loose_pieces(it: Subject, limits: Numbers) -> Iterator[Finding]:
             0.0,
             "pieces",
         )
+
+
+@check("not through", "made")
+def not_through(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """A stencil that leaves a floor somewhere, where the part is thicker than between."""
+    if it.planned.relief.given.make in STENCIL["make"] and it.floor:
+        told = "it is not cut through everywhere: somewhere the part is thicker than was measured"
+        yield Finding("fix", "not through", it.stamp, told)
+
+
+@check("nothing to cut through", "measured")
+def nothing_behind(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """A stencil with no material behind it that could be measured."""
+    if it.planned.relief.given.make in STENCIL["make"] and it.wall and not np.isfinite(it.wall[1]):
+        told = "there is no material behind it that it could cut through"
+        yield Finding("fix", "nothing to cut through", it.stamp, told)
+
+
+@check("pins", "measured", LEAST_WALL)
+def pins(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Loose letters too narrow for their pins, and holes for pins that leave little wall."""
+    places = pins_of(it.planned)
+    bare = [region for region, own in zip(it.planned.placed.regions, places, strict=False)
+            if not own]  # fmt: skip
+    if bare:
+        count, of = len(bare), it.planned.relief("pins")
+        x, y = ((bare[0].bounds[:2] + bare[0].bounds[2:]) / 2).tolist()
+        yield Finding("look", "pins", it.stamp, f"{count} of {len(places)} pieces are too narrow "
+                      f"for pins of {of:g} mm and have none", float(count), 0.0, "pieces",
+                      ((x, y),))  # fmt: skip
+    if not any(places) or it.wall is None or not np.isfinite(it.wall[0]):
+        return
+    left = it.wall[0] - it.planned.relief("pin_length") - it.planned.relief("pin_clearance")
+    if short_of(left, limits["least_wall"]):
+        told = f"the holes for pins leave a wall of {max(left, 0.0):.2f} mm" if left > 0 else (
+            "the holes for pins go through the wall")  # fmt: skip
+        yield Finding("look" if left > 0 else "fix", "pins", it.stamp, told, left,
+                      limits["least_wall"], "mm")  # fmt: skip
 
 
 LIMITS = limits_of(CHECKS.values())

@@ -110,7 +110,7 @@ def tight_gaps(it: Subject, limits: Numbers) -> Iterator[Finding]:
 def _over_the_seam(it: Subject) -> Width | None:
     """From the last letter all the way round to the first."""
     around, regions = it.planned.chart.all_round, it.planned.placed.regions
-    if around is None or (it.fit is not None and it.fit.too_long > 0):
+    if around is None or it.planned.all_round or (it.fit is not None and it.fit.too_long > 0):
         return None
     ours = shapely.MultiPolygon(ink(regions))
     line = shapely.shortest_line(ours, shapely.transform(ours, around.lap(1)))

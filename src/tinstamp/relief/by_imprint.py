@@ -23,11 +23,13 @@ def by_imprint(
     """The imprint, the body with it, and the change of its volume, mm³; None when it does not
     pass, so that the boolean is tried."""
     try:
-        made = imprint(solid, op.face, op.face_chart, op.placed.regions, op.signed, op.stamp, head)
+        made = imprint(
+            solid, op.face, op.face_chart, op.placed.regions, op.signed, op.stamp, head, op.tops
+        )
     except CurveError:
         return None  # across the seam: not for this way
     after = together(solid, [made])
-    change = examine_imprint(made, after, op.face_chart, op.signed, head is None)
+    change = examine_imprint(made, after, op.face_chart, op.signed, head is None and not op.tops)
     if change is None or not agrees(change, expected):
         return None
     told = fault(solid, after, change, asked)

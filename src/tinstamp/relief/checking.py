@@ -7,12 +7,14 @@ from dataclasses import replace
 
 import numpy as np
 
+from tinstamp.artwork.outline import Array
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.chart.cast import CastChart
 from tinstamp.chart.run import RunChart
 from tinstamp.relief.boolean import Cut
 from tinstamp.relief.guard import Asked, fault
+from tinstamp.relief.heads import Walls
 from tinstamp.relief.operation import Operation
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.verify import ALLOWED_BOOLEAN, agrees
@@ -40,11 +42,29 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
         here = np.array(placed.origin)
         cast = cast_of(chart)
         normal = cast.against if cast is not None and op.walls.slanted else chart.normal(here)
-        plane = (chart.to_space(here) + op.signed * normal, normal)
+        plane = (chart.to_space(here) + op.signed * normal, leant(chart, here, normal, op.walls))
     plain = not op.walls.slanted
+    besides: tuple[Asked, ...] = ()
+    if op.tops:
+        besides = (Asked(chart, op.letters, abs(op.tops), op.tops > 0, clean=clean),)
     leans = op.walls.slope * op.depth
     return Asked(chart, placed.regions, op.depth, op.raised, plane, plain, clean,
-                 leans=leans, spreads=op.walls.at_cap)  # fmt: skip
+                 leans=leans, spreads=op.walls.at_cap,
+                 rise=op.walls.rise, origin=placed.origin, besides=besides)  # fmt: skip
+
+
+def leant(chart: Chart, here: Array, normal: Array, walls: Walls) -> Array:
+    """The normal of a flat cap's plane that rises along the artwork and up it: of a plane
+    z = a x + b y it is (-a, -b, 1) (any text on analytic geometry)."""
+    if not walls.rises:
+        return normal
+    rise, rise_up = walls.rise
+    step = 1e-3
+    ahead = chart.to_space(here + [step, 0.0]) - chart.to_space(here - [step, 0.0])
+    x = ahead - (ahead @ normal) * normal
+    x = x / np.linalg.norm(x)
+    found = normal - rise * x - rise_up * np.cross(normal, x)
+    return np.asarray(found / np.linalg.norm(found))
 
 
 def check_change(before: NamedSolid, cut: Cut, change: float, asked: Asked) -> None:

@@ -45,12 +45,14 @@ class Drafted(Head):
     ----------
     slope : tangent of the angle off the direction of the walls. sign : 1 for raised, -1 for sunk.
     cap : the end where the outline is as drawn; None for the face.
+    inwards : mm by which the walls stand within the outlines besides.
     """
 
     base: Head
     slope: float
     sign: float
     cap: Head | None = None
+    inwards: float = 0.0
 
     @property
     def chart(self) -> FaceChart:  # type: ignore[override]
@@ -95,7 +97,8 @@ class Drafted(Head):
     def inset_at(self, xy: Array, part: float) -> Array:
         """mm by which it is drawn in at a part of the walls' height."""
         drawn = 0.0 if self.cap is None else self.cap.heights(xy)
-        return np.asarray(self.slope * self.sign * (part * self.base.heights(xy) - drawn))
+        leans = self.slope * self.sign * (part * self.base.heights(xy) - drawn)
+        return np.asarray(self.inwards + leans)
 
     def across(self, xy: Array) -> Array:
         """How places at the end move with the sheet, (..., 3, 2)."""
@@ -235,6 +238,14 @@ def check_draft(head: Drafted, regions: Sequence[Region], depth: float) -> None:
         f"with {degrees:.3g}° of draft the walls meet before the {end_word}{told}: "
         f"{low * depth:.2f} mm is as deep as they go"
     )
+
+
+def keeps_inset(head: Drafted, regions: Sequence[Region]) -> bool:
+    """True when regions keep their shape where they are drawn in."""
+    try:
+        return _whole(head, [_pieces_of(region) for region in regions], 1.0)
+    except InsetError:
+        return False
 
 
 Pieces = tuple[Array, NDArray[np.int_]]

@@ -43,6 +43,8 @@ def execute(
     if op.over and cast is not None and op.walls.slanted and op.walls.flat:
         if op.walls.draft:
             raise ReliefError("cast over several faces walls have no draft")
+        if op.walls.rises:
+            raise ReliefError("cast over several faces a flat cap does not rise")
         return by_prisms(solid, op.chart, cast, op.placed, op, stopped)
     if isinstance(op.chart, RunChart):
         return _over_run(solid, op.chart, op, direct, stopped)
@@ -81,10 +83,13 @@ class _Expected:
         chart, regions = op.face_chart, op.placed.regions
         asked = asked_of(chart, op.placed, op, op.closed_form)
         if op.walls.plain or not op.depth:
-            return cls(chart.relief_volume(regions, op.signed), None, None, asked)
+            whole = chart.relief_volume(regions, op.signed)
+            if op.tops:
+                whole += chart.relief_volume(op.letters, op.tops)
+            return cls(whole, None, None, asked)
         cap = head_of(chart, np.array(op.placed.origin), op.signed, op.walls)
         depths = None
-        if op.walls.slanted or op.walls.flat:
+        if op.walls.slanted or op.walls.flat or op.walls.rises:
             depths = depths_of(cap, regions, op.signed)
         head = drafted(cap, cap, op.walls, np.sign(op.signed))
         if isinstance(head, Drafted):
@@ -111,6 +116,11 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
     if found is not None:
         return found[1]
     stopped()
+    if op.tops:
+        raise ReliefError(
+            "letters that end above or below the face need a field within one face, clear of its "
+            "edges and of other relief"
+        )
     if not op.depth:
         marked = by_tracing(solid, op, it.asked)
         return Made(marked, "boolean", 0.0, 0.0, (), time.perf_counter() - start)
@@ -145,6 +155,8 @@ def _over_run(
         parts = parts.traced()
     cast = cast_of(chart)
     one_way = cast is not None and not op.walls.flat
+    if op.tops:
+        raise ReliefError("over several faces the letters of a field end level with them")
     if op.depth and op.walls.draft:
         raise ReliefError("over several faces walls have no draft: give it to each face by itself")
     if op.depth and not op.walls.plain and not one_way:

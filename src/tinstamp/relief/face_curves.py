@@ -97,7 +97,9 @@ def _bernstein(degree: int) -> Array:
     return np.array([comb(degree, k) for k in i]) * t**i * (1.0 - t) ** (degree - i)
 
 
-HALVINGS = 6
+WHOLE_TURN = 1e-9
+"""Part of a turn that an outline may be longer than it."""
+HALVINGS = 10
 """How often a piece may be cut in halves."""
 
 
@@ -358,8 +360,9 @@ def _lap(values: Sequence[Array], begin: float | None, turn: float) -> float:
     within the first where there is no seam."""
     least, greatest = min(float(v.min()) for v in values), max(float(v.max()) for v in values)
     start = 0.0 if begin is None else begin
-    shift = -turn * np.floor((least - start) / turn)
-    if begin is not None and greatest + shift > start + turn:
+    within = WHOLE_TURN * turn  # what goes all the way round just fits
+    shift = -turn * np.floor((least - start + within) / turn)
+    if begin is not None and greatest + shift > start + turn + within:
         raise CurveError("the artwork crosses the seam of the face")
     return float(shift)
 

@@ -97,6 +97,9 @@ class Asked:
         material, and cuts through nothing.
     leans : mm that walls lean between the face and their end; spreads : that much lies beyond the
         outlines, at the face.
+    rise, origin : mm that caps which follow the face rise for a mm of the sheet, across and up,
+        from where they lie at the depth.
+    besides : what is asked elsewhere on the face at the same time.
     """
 
     chart: Chart
@@ -109,6 +112,14 @@ class Asked:
     loose: bool = False
     leans: float = 0.0
     spreads: bool = False
+    rise: tuple[float, float] = (0.0, 0.0)
+    origin: tuple[float, float] = (0.0, 0.0)
+    besides: tuple[Asked, ...] = ()
+
+    def reach(self, xy: Array) -> Array:
+        """How deep, or how high, it is to be at points of the sheet, (n, 2), mm."""
+        over = (np.asarray(xy) - np.array(self.origin)) @ np.array(self.rise)
+        return np.asarray(self.depth + (over if self.raised else -over))
 
     @cached_property
     def ink(self) -> Ink:
@@ -119,13 +130,18 @@ class Asked:
 def fault(before: NamedSolid, after: NamedSolid, change: float, asked: Asked) -> str | None:
     """What is wrong with a relief, in words; None when it is as asked. `change` is that of
     the part's volume as measured, mm³."""
-    return _too_much(change, asked) or _stray(before, after, asked)
+    told = _too_much(change, asked) or _stray(before, after, asked, asked.besides)
+    for other in asked.besides if told is None else ():
+        told = told or _stray(before, after, other, (asked,))
+    return told
 
 
 def _too_much(change: float, asked: Asked) -> str | None:
     if not asked.depth:
         return None
     layer = _layer(asked)
+    for other in asked.besides if layer is not None else ():
+        layer = (layer or 0.0) + (_layer(other) or 0.0)
     if layer is None or abs(change) <= layer * (1.0 + LAYER_STRAY) + DEPTH_STRAY:
         return None
     verb = "added" if asked.raised else "taken away"
@@ -145,13 +161,14 @@ def _layer(asked: Asked) -> float | None:
     if asked.spreads:
         area = asked.ink.whole.buffer(asked.leans, join_style="mitre", mitre_limit=20.0).area
     sign = 1.0 if asked.raised else -1.0
-    reach = np.full(len(inside), asked.depth)
+    reach = asked.reach(inside)
     if asked.plane is not None:
         point, normal = asked.plane
         over = (asked.chart.to_space(inside) - point) @ normal
         lean = np.abs(asked.chart.normal(inside) @ normal)
         reach = np.abs(over) / np.maximum(lean, 0.2)
-    sides = [_spread(asked.chart, inside, sign * part * asked.depth) for part in (0.0, 0.5, 1.0)]
+    deepest = asked.depth if asked.plane is not None else float(np.max(reach))
+    sides = [_spread(asked.chart, inside, sign * part * deepest) for part in (0.0, 0.5, 1.0)]
     mean = (sides[0] + 4.0 * sides[1] + sides[2]) / 6.0
     found = mean * reach
     found = found[np.isfinite(found)]
@@ -209,13 +226,19 @@ def _lines(asked: Asked) -> tuple[Array, Array]:
     return every[inside & ~near][:RAYS], every[~inked & ~near][:RAYS]
 
 
-def _stray(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | None:
-    """What differs along some line and should not."""
+def _stray(
+    before: NamedSolid, after: NamedSolid, asked: Asked, elsewhere: Sequence[Asked]
+) -> str | None:
+    """What differs along some line and should not; lines beside the ink are not looked at where
+    something else is asked."""
     changed = _differing(before, after)
     if not changed:
         return None
     far = 2.0 * extent_of(before.shape)
     inside, beside = _lines(asked)
+    for other in elsewhere:
+        away = shapely.distance(other.ink.whole, shapely.points(beside)) > FROM_OUTLINE
+        beside = beside[away]
     inks = np.repeat([True, False], [len(inside), len(beside)])
     points = np.concatenate([inside, beside])
     start, way = asked.chart.to_space(points), asked.chart.normal(points)
@@ -299,6 +322,36 @@ def _stretches(
     return [(a, b) for a, b in pairs if b - a > DEPTH_STRAY]
 
 
+def piece_fault(body: NamedSolid, low: float, high: float, asked: Asked) -> str | None:
+    """What is wrong with a body that is to fill the ink between two lifts, mm, in words; None when
+    it does, along lines within the ink and beside it."""
+    faces = [named.face for named in body.faces]
+    far = 2.0 * extent_of(body.shape) + 2.0 * max(abs(low), abs(high))
+    inside, beside = _lines(asked)
+    points = np.concatenate([inside, beside])
+    start, way = asked.chart.to_space(points), asked.chart.normal(points)
+    near = crossed(boxes_of(faces), start - far * way, start + far * way)
+    seen = 0
+    for k, (xy, p, n) in enumerate(zip(points, start, way, strict=True)):
+        if not (np.isfinite(p).all() and np.isfinite(n).all()):
+            continue
+        met = [_Crossable(faces[i]) for i in np.flatnonzero(near[:, k]).tolist()]
+        stretches = _stretches(met, p, n, far)
+        if stretches is None:
+            continue
+        within = [(a, b) for a, b in stretches if max(abs(a), abs(b)) < far / 2]
+        where = f"at {xy[0]:.2f}, {xy[1]:.2f} mm on the sheet"
+        if k < len(inside):
+            if not any(
+                abs(a + high) <= DEPTH_STRAY and abs(b + low) <= DEPTH_STRAY for a, b in within
+            ):
+                return f"{where} there would be no material between {low:g} and {high:g} mm"
+            seen += 1
+        elif any(a < -low + DEPTH_STRAY and b > -high - DEPTH_STRAY for a, b in within):
+            return f"{where} there would be material although there is no ink"
+    return None if seen or not len(inside) else "it could not be looked through"
+
+
 def _told(
     stretches: list[tuple[float, float]],
     xy: Array,
@@ -308,24 +361,25 @@ def _told(
     asked: Asked,
 ) -> str | None:
     where = f"at {xy[0]:.2f}, {xy[1]:.2f} mm on the sheet"
+    depth = asked.depth if asked.plane is not None else float(asked.reach(xy))
     for a, b in stretches:
         ends = np.array([p - n * t for t in (a + DEPTH_STRAY, (a + b) / 2, b - DEPTH_STRAY)])
         if not _as_asked(ends, asked):
             deep = b if not asked.raised else -a
             if not asked.depth:
                 return f"a mark would move the face {where}"
-            if deep <= asked.depth + DEPTH_STRAY:
+            if deep <= depth + DEPTH_STRAY:
                 return f"{where} the part would change away from the layer that was asked for"
             verb = "stand out" if asked.raised else "be cut"
-            return f"{where} it would {verb} {deep:.3f} mm where {asked.depth:.3f} mm were asked"
-        own = (-asked.depth - DEPTH_STRAY <= a and b <= DEPTH_STRAY) if asked.raised else (
-            a >= -DEPTH_STRAY and b <= asked.depth + DEPTH_STRAY)  # fmt: skip
+            return f"{where} it would {verb} {deep:.3f} mm where {depth:.3f} mm were asked"
+        own = (-depth - DEPTH_STRAY <= a and b <= DEPTH_STRAY) if asked.raised else (
+            a >= -DEPTH_STRAY and b <= depth + DEPTH_STRAY)  # fmt: skip
         spared = asked.loose or not asked.square or asked.plane is not None
         if not inked and own and not spared:
             return f"{where} the part would change although there is no ink"
     whole = inked and asked.clean and asked.depth and asked.square and asked.plane is None
     if whole and not any(
-        abs((b - a) - asked.depth) <= DEPTH_STRAY and min(abs(a), abs(b)) <= DEPTH_STRAY
+        abs((b - a) - depth) <= DEPTH_STRAY and min(abs(a), abs(b)) <= DEPTH_STRAY
         for a, b in stretches
     ):
         return f"{where} the asked depth would not be made"
@@ -341,9 +395,11 @@ def _as_asked(points: Array, asked: Asked) -> bool:
     run = asked.chart if isinstance(asked.chart, RunChart) else None
     own = [asked.chart] if isinstance(asked.chart, FaceChart) else []
     charts = [c.ground for c in (own if run is None else [p.chart for p in run.members])]
-    most = asked.depth * (1.0 if run is None else LEAN_STRETCH) + DEPTH_STRAY
     for chart in charts:
         xy = chart.from_space(points)
+        deep = float(asked.reach(asked.chart.from_space(points)).max()) if any(asked.rise) else (
+            asked.depth)  # fmt: skip
+        most = deep * (1.0 if run is None else LEAN_STRETCH) + DEPTH_STRAY
         foot, way = chart.to_space(xy), chart.normal(xy)
         over = ((points - foot) * way).sum(axis=-1)
         off = np.linalg.norm(points - foot - over[:, None] * way, axis=-1)

@@ -18,7 +18,7 @@ from tinstamp.chart.bent import spread_over, summed
 from tinstamp.chart.cast import CastChart, cast_chart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
-from tinstamp.relief.surfaces import ReliefError, parallel
+from tinstamp.relief.surfaces import ReliefError, parallel, spline_through
 
 LEAST_OVER_FACE = 0.02
 """mm; a flat cap that comes nearer to the face than that is refused."""
@@ -131,6 +131,45 @@ class Square(Head):
 
 
 @dataclass(frozen=True, eq=False)
+class Rising(Head):
+    """At a lift that grows evenly over the sheet, walls along the normals.
+
+    Attributes
+    ----------
+    lift : mm at `origin` on the sheet. rise : mm more for a mm across and up.
+    """
+
+    chart: FaceChart
+    lift: float
+    origin: tuple[float, float]
+    rise: tuple[float, float]
+
+    def heights(self, xy: Array) -> Array:
+        return np.asarray(self.lift + (xy - np.array(self.origin)) @ np.array(self.rise))
+
+    def space(self, xy: Array) -> Array:
+        foot = self.chart.to_space(xy)
+        return np.asarray(foot + self.heights(xy)[..., None] * self.chart.normal(xy))
+
+    def uv(self, xy: Array) -> Array:
+        return self.chart.to_uv(xy)
+
+    def at(self, uv: Array) -> Array:
+        ground = self.chart.ground
+        sheet = ground.from_uv(uv)
+        if ground is not self.chart:
+            sheet = self.chart.from_space(ground.to_space(sheet))
+        return self.space(sheet)
+
+    def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
+        return spline_through(self.at, box)
+
+    @property
+    def flipped(self) -> bool:
+        return self.chart.mirrored
+
+
+@dataclass(frozen=True, eq=False)
 class Slanted(Head):
     """On the parallel surface `lift` mm above the face, walls along a cast."""
 
@@ -207,16 +246,23 @@ class Walls:
     flat : caps lie in a plane, square to the walls in the middle of the artwork.
     draft : degrees by which walls lean off that, so that the ink narrows away from the face.
     at_cap : the outline is as drawn at the cap, not at the face.
+    rise : mm that a cap rises outwards for a mm of the sheet, across and up.
     """
 
     slanted: bool = False
     flat: bool = False
     draft: float = 0.0
     at_cap: bool = False
+    rise: tuple[float, float] = (0.0, 0.0)
 
     @property
     def plain(self) -> bool:
-        return not (self.slanted or self.flat or self.draft)
+        return not (self.slanted or self.flat or self.draft or self.rises)
+
+    @property
+    def rises(self) -> bool:
+        """Its caps stand higher at one end."""
+        return any(self.rise)
 
     @property
     def slope(self) -> float:
@@ -233,6 +279,8 @@ def head_of(chart: FaceChart, origin: Array, lift: float, walls: Walls) -> Head:
     Raises ReliefError.
     """
     if not (walls.slanted or walls.flat):
+        if walls.rises:
+            return Rising(chart, lift, (float(origin[0]), float(origin[1])), walls.rise)
         return Square(chart, lift)
     here = np.asarray(origin, dtype=float)
     against = chart.normal(here)
@@ -240,12 +288,18 @@ def head_of(chart: FaceChart, origin: Array, lift: float, walls: Walls) -> Head:
         cast = cast_of(chart, here)
         against = cast.against
         if not walls.flat:
+            if walls.rises:
+                raise ReliefError("with parallel walls a cap that rises has to be a flat one")
             return Slanted(chart, cast, lift)
     point = chart.to_space(here) + lift * against
     along = chart.jacobian(here)[:, 0]
     along = along - (along @ against) * against
     along = along / np.linalg.norm(along)
     side = np.cross(against, along)
+    along, side = along + walls.rise[0] * against, side + walls.rise[1] * against
+    along = along / np.linalg.norm(along)
+    side = side - (side @ along) * along
+    side = side / np.linalg.norm(side)
     frame = Frame(*(tuple(map(float, v)) for v in (point, along, side)))  # type: ignore[arg-type]
     return FlatCap(chart, PlaneChart((), frame), against if walls.slanted else None)
 
@@ -282,7 +336,7 @@ def depths_of(head: Head, regions: Sequence[Region], lift: float) -> tuple[float
     least, greatest = float(heights.min()), float(heights.max())
     if least < LEAST_OVER_FACE:
         raise ReliefError(
-            f"a flat cap comes out of the face: its depth would be from {least:.3f} to "
-            f"{greatest:.3f} mm; make it deeper, or let the cap follow the face"
+            f"the cap comes out of the face: its depth would be from {least:.3f} to "
+            f"{greatest:.3f} mm; make it deeper, or let the cap follow the face more closely"
         )
     return least, greatest

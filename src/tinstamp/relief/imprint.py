@@ -55,6 +55,7 @@ class Block:
     removed : the part of the face that the cap stands for, as a face of its own that shares the
         solid's edges; it belongs to no solid.
     islands : what stays behind of the face within counters.
+    tops : the same where they lie at a height of their own, each whole; they belong to no solid.
     feet : the edges that bound what is taken out of the face. loops : the curves that all this
         was made from; none where it takes more than them to tell its shape.
     at : where it is set down; the first place is where it was made, and moves nothing.
@@ -67,12 +68,14 @@ class Block:
     feet: tuple[TopoDS_Edge, ...]
     loops: tuple[FaceLoop, ...]
     at: tuple[TopLoc_Location, ...]
+    tops: tuple[TopoDS_Face, ...] = ()
 
     @cached_property
     def change(self) -> float:
         """Of a solid's volume at one place, mm³, as the kernel sums it over what is new and what is
         gone: together a closed surface, so that it does not matter where it measures from."""
-        return volume(compound([self.cap, *self.walls, self.removed.Reversed()]))
+        new = [self.cap, *self.walls, *self.tops]
+        return volume(compound([*new, self.removed.Reversed()]))
 
 
 @dataclass(frozen=True)
@@ -101,7 +104,10 @@ class Imprint:
         """The faces that a solid gets from a block where it was made."""
         cap, wall = StampFace(self.stamp, "cap"), StampFace(self.stamp, "wall")
         return [
-            *(NamedFace(self.face, island, self.shell) for island in block.islands),
+            *(
+                NamedFace(wall if block.tops else self.face, island, self.shell)
+                for island in block.islands
+            ),
             NamedFace(cap, block.cap, self.shell),
             *(NamedFace(wall, face, self.shell) for face in block.walls),
         ]
@@ -148,9 +154,11 @@ def imprint(
     depth: float,
     stamp: str,
     head: Head | None = None,
+    tops: float = 0.0,
 ) -> Imprint:
     """The regions raised (depth > 0) or sunk (depth < 0) in a solid's face, mm; at depth 0 they
-    become faces of their own. With `head` the walls end there.
+    become faces of their own. With `head` the walls end there; with `tops` what lies in counters
+    ends that high over the face, mm.
 
     The regions must lie strictly inside the face and not touch one another: that is for
     the caller to know (see `setting.fit`). Raises CurveError when they cross the seam.
@@ -158,7 +166,9 @@ def imprint(
     hosts = Hosts(solid.faces_named(face_name), chart)
     foot = None if head is None else head.foot
     laid = face_loops(regions, chart, 0.0, depth, hosts.start, foot, head)
-    surface = hosts.surface
+    surface, owners = hosts.surface, islands_of(regions)
+    if tops:
+        laid = _begun_over(laid, face_loops(regions, chart, tops, depth, hosts.start), owners)
     every = [loop for outlines in laid for loop in outlines]
     if head is None:
         cap_surface, tolerance = parallel(surface, chart.ground, depth, extent(every))
@@ -167,22 +177,23 @@ def imprint(
     tolerance = max(tolerance, 2.0 * chart.fineness)
     waller = Waller(surface, cap_surface, round_frame(chart), abs(depth), tolerance)
     turned = hosts.flipped if head is None else head.flipped
-    maker = _Maker(waller, bool(depth), hosts.flipped, turned, laid, islands_of(regions))
+    upper = waller
+    if tops:
+        foot_surface, rough = parallel(surface, chart.ground, tops, extent(every))
+        upper = Waller(foot_surface, cap_surface, round_frame(chart), abs(depth - tops),
+                       max(tolerance, rough))  # fmt: skip
+    maker = _Maker(waller, upper, bool(depth), hosts.flipped, turned, laid, owners)
     likes = [Like(n, *STAYS) for n in range(len(laid))]
-    if head is None or head.turns:
+    if (head is None or head.turns) and not tops:
         likes = alike(regions, laid, chart, depth, maker.apart)
     for n, like in enumerate(likes):
         maker.make(n, like)
-    holes: dict[int, list[TopoDS_Wire]] = {}
-    rings: dict[int, list[Array]] = {}
-    for n, hole in maker.holes.items():
-        k = hosts.under(laid[n][0].uv[0][0])
-        holes.setdefault(k, []).append(hole)
-        rings.setdefault(k, []).append(ring_of(laid[n][0]))
+    pierced = [(hosts.under(laid[n][0].uv[0][0]), n) for n in maker.holes]
+    within = {k: [n for host, n in pierced if host == k] for k, _ in pierced}
     return Imprint(
         face=face_name,
-        holes={k: tuple(own) for k, own in holes.items()},
-        rings={k: tuple(own) for k, own in rings.items()},
+        holes={k: tuple(maker.holes[n] for n in own) for k, own in within.items()},
+        rings={k: tuple(ring_of(laid[n][0]) for n in own) for k, own in within.items()},
         surface=surface,
         flipped=hosts.flipped,
         blocks=tuple(maker.blocks()),
@@ -191,11 +202,22 @@ def imprint(
     )
 
 
+def _begun_over(
+    laid: Sequence[list[FaceLoop]], over: Sequence[list[FaceLoop]], owners: Sequence[Island | None]
+) -> list[list[FaceLoop]]:
+    """Loops of regions where all but the outlines that stand on the face itself begin over it."""
+    return [
+        [own[0] if owner is None else high[0], *high[1:]]
+        for own, high, owner in zip(laid, over, owners, strict=True)
+    ]
+
+
 class _Maker:
     """Makes what the regions of one stamp become, one after the other.
 
     Attributes
     ----------
+    upper : makes the walls about islands, and about what stands on them.
     apart : regions that stand on another one's island, or that another one stands on: they are
         made by themselves. holes : the wires that are cut out of the face, by the region.
     """
@@ -203,13 +225,15 @@ class _Maker:
     def __init__(
         self,
         waller: Waller,
+        upper: Waller,
         deep: bool,
         flipped: bool,
         turned: bool,
         laid: Sequence[Sequence[FaceLoop]],
         owners: Sequence[Island | None],
     ) -> None:
-        self.waller, self.deep, self.flipped, self.turned = waller, deep, flipped, turned
+        self.waller, self.upper = waller, upper
+        self.deep, self.flipped, self.turned = deep, flipped, turned
         self.laid, self.owners = laid, owners
         standing = {n for n, island in enumerate(owners) if island is not None}
         self.apart = standing | {island[0] for island in owners if island is not None}
@@ -221,8 +245,8 @@ class _Maker:
         """Region `n`: made, or set down where it is like an earlier one."""
         if like.first == n:
             self._walled[n] = [
-                self.waller.walled(loop) if self.deep else self.waller.traced(loop)
-                for loop in self.laid[n]
+                self._waller(n, c).walled(loop) if self.deep else self.waller.traced(loop)
+                for c, loop in enumerate(self.laid[n])
             ]
             place = HERE
         else:
@@ -234,21 +258,31 @@ class _Maker:
             foot = self._walled[like.first][0].foot
             self.holes[n] = _back(foot if place is HERE else moved_wire(foot, place))
 
+    def _waller(self, n: int, c: int) -> Waller:
+        """What makes the walls of a region's outline: its outer one, 0, or a counter."""
+        return self.waller if c == 0 and self.owners[n] is None else self.upper
+
     def blocks(self) -> Iterator[Block]:
         """What was made, with all its places."""
         standing: dict[Island, list[TopoDS_Wire]] = {}
         for n, island in enumerate(self.owners):
             if island is not None:
                 standing.setdefault(island, []).append(_back(self._walled[n][0].foot))
-        foot, cap = self.waller.foot, self.waller.head if self.deep else self.waller.foot
+        cap = self.waller.head if self.deep else self.waller.foot
         plain = self.deep and self.flipped == self.turned
+        high = self.upper is not self.waller
+        above = self.upper.foot
         for n, made in self._walled.items():
+            gone = made[:1] if high else made
             yield Block(
                 cap=face_on(cap, [one.head for one in made], self.turned),
                 walls=tuple(wall for one in made for wall in one.walls),
-                removed=face_on(foot, [one.foot for one in made], self.flipped),
+                removed=face_on(self._waller(n, 0).foot, [one.foot for one in gone], self.flipped),
+                tops=tuple(
+                    face_on(above, [_back(one.foot)], self.flipped) for one in made[1:] if high
+                ),
                 islands=tuple(
-                    face_on(foot, [_back(one.foot), *standing.get((n, c), [])], self.flipped)
+                    face_on(above, [_back(one.foot), *standing.get((n, c), [])], self.flipped)
                     for c, one in enumerate(made[1:])
                 ),
                 feet=tuple(edge for one in made for edge in one.edges),

@@ -2,39 +2,167 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 
-from tinstamp.job.relief import VERBS
+import numpy as np
+
+from tinstamp.artwork.outline import Region, nest
+from tinstamp.artwork.shapes import circle
+from tinstamp.chart.base import FaceChart
+from tinstamp.job.relief import KINDS
+from tinstamp.plan.pins import pins_of
 from tinstamp.plan.planned import Planned
-from tinstamp.relief.heads import Walls
+from tinstamp.relief.heads import PLAIN, Walls
+from tinstamp.relief.imprint import islands_of
 from tinstamp.relief.operation import Operation
-from tinstamp.setting.fit import Fit
+from tinstamp.relief.pieces import Pieces, Pins
+from tinstamp.relief.surfaces import OrderError
+from tinstamp.setting.fit import Fit, fit
+from tinstamp.setting.place import Placed
 
 Wall = tuple[float, float]
 """Least and greatest material behind a stamp, mm, as measured."""
+BEYOND, BEYOND_PART = 0.1, 0.05
+"""mm, and part of the wall, that a cut goes on beyond the wall that was measured."""
 
 
 def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
-    """What a stamp asks to be done, in order: its regions, an operation for each depth."""
+    """What a stamp asks to be done to the part, in order: an operation for each depth."""
     given = item.relief.given
+    if given.make == "loose":
+        return _pin_holes(item, fit, wall)
+    if given.make == "stencil":
+        through = wall[1] * (1.0 + BEYOND_PART) + BEYOND if np.isfinite(wall[1]) else BEYOND
+        return [_operation(item, fit, wall, through, item.placed, PLAIN)]
     draft = item.relief("draft", 0.0)
-    walls = Walls(given.walls == "cast", given.caps == "plane", draft, item.outline_at_cap)
+    if draft and item.all_round:
+        raise OrderError("what goes all the way round a face has no draft: its walls stand square")
+    walls = Walls(
+        given.walls == "cast",
+        given.caps == "plane",
+        draft,
+        item.outline_at_cap,
+        _rise(item),
+    )
     found = []
     for depth, placed in item.by_depth():
         if draft and depth:
             placed = replace(placed, regions=item.sharpened(depth, placed).regions)
-        found.append(
-            Operation(
-                stamp=item.name,
-                face=item.lay.face,
-                chart=item.chart,
-                placed=placed,
-                fit=fit,
-                verb=VERBS[given.make],
-                depth=depth,
-                wall=wall,
-                walls=walls,
-                over=item.lay.over,
+        found.append(_operation(item, fit, wall, depth, placed, walls))
+    tops = _tops(item)
+    if not tops:
+        return found
+    letters = letters_of(item.placed.regions)
+    return [replace(op, tops=tops, letters=letters) for op in found]
+
+
+def _tops(item: Planned) -> float:
+    """How high over the face the letters of a field or a panel end, mm. Raises OrderError."""
+    tops = item.relief("letters", 0.0) * item.art.growth
+    if not tops:
+        return 0.0
+    if item.art.mould:
+        tops = -tops
+    floor = item.depth if item.raised else -item.depth
+    if (tops - floor) * (1.0 if item.raised else -1.0) >= 0.0:
+        end = "cap of the panel" if item.raised else "floor of the field"
+        raise OrderError(f"letters that end {abs(tops):g} mm off the face are beyond the {end}")
+    if not item.relief.given.plain_ends or item.relief("draft", 0.0) or any(_rise(item)):
+        raise OrderError(
+            "letters of a field end level with the face where walls have draft or run parallel, "
+            "and where caps are flat or rise"
+        )
+    return tops
+
+
+def letters_of(regions: Sequence[Region]) -> tuple[Region, ...]:
+    """What stands within the counters of fields: all outlines but those on the face itself."""
+    bare = [
+        outline
+        for region, island in zip(regions, islands_of(regions), strict=True)
+        for outline in (region.outlines if island is not None else region.counters)
+    ]
+    return tuple(nest(bare))
+
+
+def _rise(item: Planned) -> tuple[float, float]:
+    """mm that caps rise for a mm of the sheet, across and up. Raises OrderError."""
+    degrees = item.relief("rises", 0.0), item.relief("rises_up", 0.0)
+    if not any(degrees):
+        return 0.0, 0.0
+    if item.placed.bent:
+        raise OrderError(
+            "a cap that rises needs artwork in one place: not along a guide, nor in copies"
+        )
+    over = -1.0 if item.art.upside_down else 1.0
+    sideways = -over if item.art.mirrored else over
+    out = -1.0 if item.art.mould else 1.0
+    x, y = item.placed.matrix @ (out * np.array([sideways, over]) * np.tan(np.radians(degrees)))
+    return float(x), float(y)
+
+
+def _operation(
+    item: Planned, fit: Fit, wall: Wall, depth: float, placed: Placed, walls: Walls
+) -> Operation:
+    return Operation(
+        stamp=item.name,
+        face=item.lay.face,
+        chart=item.chart,
+        placed=placed,
+        fit=fit,
+        verb=KINDS[item.relief.given.made].verb,
+        depth=depth,
+        wall=wall,
+        walls=walls,
+        over=item.lay.over,
+    )
+
+
+def _pin_holes(item: Planned, found: Fit, wall: Wall) -> list[Operation]:
+    """The holes in the part for the pins of loose letters."""
+    places = [place for own in pins_of(item) for place in own]
+    if not places:
+        return []
+    clear = item.relief("pin_clearance")
+    hole = circle(item.relief("pins") / 2 + clear)
+    regions = tuple(Region(hole.transformed(np.eye(2), np.array(p))) for p in places)
+    placed = replace(item.placed, regions=regions)
+    own = replace(fit(placed, item.chart), touches=found.touches, nested=found.nested)
+    depth = item.relief("pin_length") + clear
+    return [replace(_operation(item, own, wall, depth, placed, PLAIN), verb="cut")]
+
+
+def body_of(stamp: str) -> str:
+    """What the body is called that a stamp's pieces are."""
+    return f"{stamp} pieces"
+
+
+def pieces(item: Planned) -> list[Pieces]:
+    """What a stamp makes besides the part, for each depth. Raises OrderError."""
+    of, given = item.relief, item.relief.given
+    if given.make not in ("inlay", "loose"):
+        return []
+    if not isinstance(item.chart, FaceChart):
+        raise OrderError("pieces lie on one face: let the artwork not run over its edges")
+    body, found = body_of(item.name), []
+    if given.make == "inlay":
+        low, high = of("floor") - item.depth, of("proud")
+        if high - low <= 0:
+            raise OrderError(
+                f"nothing is left of the pieces: {of('floor'):g} mm are free under them in a "
+                f"pocket of {item.depth:g} mm, and they end {-high:g} mm below the face"
             )
+        regions = item.placed.regions
+        return [Pieces(item.name, body, item.chart, regions, low, high, of("clearance"))]
+    gap, places = of("gap"), pins_of(item)
+    numbers = {id(region): k for k, region in enumerate(item.placed.regions)}
+    for depth, placed in item.by_depth():
+        pins = None
+        if places:
+            own = tuple(places[numbers[id(region)]] for region in placed.regions)
+            pins = Pins(own, of("pins") / 2, of("pin_length"))
+        found.append(
+            Pieces(item.name, body, item.chart, placed.regions, gap, gap + depth, 0.0, pins)
         )
     return found

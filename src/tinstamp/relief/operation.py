@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
+from tinstamp.artwork.outline import Region
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.relief.heads import PLAIN, Walls
@@ -37,6 +38,8 @@ class Operation:
     wall : least and greatest material behind the regions, mm, as measured.
     walls : how its walls run and its caps lie. over : a cast may run over the faces beside.
     fit : how the regions lie on the face and beside others.
+    letters : what stands within the counters of a field, and tops : how high over the face, mm; 0
+        leaves it as it is.
     """
 
     stamp: str
@@ -50,6 +53,8 @@ class Operation:
     walls: Walls = PLAIN
     over: bool = False
     body: str = PART
+    letters: tuple[Region, ...] = ()
+    tops: float = 0.0
 
     @property
     def raised(self) -> bool:

@@ -3,6 +3,7 @@ torus one of its kind, a turned or extruded face one too; that of a freeform fac
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from functools import singledispatch
 
 import numpy as np
@@ -34,7 +35,7 @@ from tinstamp.chart.base import FaceChart
 from tinstamp.chart.bent import BentChart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.frame import Frame
-from tinstamp.chart.parallel import ParallelError, parallel_surface, stray
+from tinstamp.chart.parallel import ParallelError, parallel_surface, stray, through
 from tinstamp.chart.plain_surface import Conical, Cylindrical, Flat
 from tinstamp.chart.round import RoundChart
 from tinstamp.chart.surface import (
@@ -55,6 +56,10 @@ LEAST_RADIUS = 1e-3
 
 class ReliefError(ValueError):
     """A relief that cannot be built; the message is for the designer."""
+
+
+class OrderError(ReliefError):
+    """What is asked for makes no sense, whatever the outlines."""
 
 
 def own_surface(chart: FaceChart) -> Geom_Surface:
@@ -135,6 +140,37 @@ def _bent(chart: BentChart, lift: float, box: tuple[Array, Array]) -> tuple[Geom
     if off > MOST_STRAY:
         raise ReliefError(f"the face bends too sharply: its parallel is {off:.4f} mm off")
     return kernel_surface(moved, chart.frame), 2.0 * (chart.fineness + off)
+
+
+SPLINE_PARTS = (6, 12, 24, 48)
+"""stretches to a side that a spline through points is tried with"""
+BEYOND_BOX = 0.02
+"""Part of what is needed that it goes on beyond on each side."""
+SPLINE_STRAY = 2e-5
+"""mm that it may stray before more stretches are tried"""
+
+
+def spline_through(
+    at: Callable[[Array], Array], box: tuple[Array, Array]
+) -> tuple[Geom_Surface, float]:
+    """A spline surface in (u, v), over a box, through the points that `at` gives there, and the
+    tolerance that curves on it need, mm. Raises ReliefError where none follows them."""
+    low, high = (np.asarray(corner, dtype=float) for corner in box)
+    low, high = low - BEYOND_BOX * (high - low), high + BEYOND_BOX * (high - low)
+    sides = [np.linspace(a, b, 31) for a, b in zip(low, high, strict=True)]
+    looked_at = np.stack(np.meshgrid(*sides, indexing="ij"), axis=-1).reshape(-1, 2)
+    true = at(looked_at)
+    off = np.inf
+    for parts in SPLINE_PARTS:
+        made = through(at, (low, high), parts)
+        off = float(np.linalg.norm(made.at(looked_at) - true, axis=-1).max())
+        if off <= SPLINE_STRAY:
+            break
+    if not off <= MOST_STRAY:
+        raise ReliefError(f"no smooth cap follows it: the nearest one is {off:.4f} mm off")
+    poles = made.poles
+    surface = rational_surface(made.u_knots, made.v_knots, poles, made.weights)
+    return surface, 2.0 * max(off, TOLERANCE)
 
 
 @singledispatch

@@ -23,6 +23,10 @@ from tinstamp.setting.place import Placed, degrees_covered, laps_from_home, midd
 
 TOUCHING = 0.01
 """mm; outlines nearer than this to an edge or to other ink count as touching it."""
+WHOLE_TURN = 1e-6
+"""degrees by which what goes all the way round may miss it"""
+NOTHING_OFF = 1e-9
+"""Part of the ink that rounding lays off the face."""
 
 
 @dataclass(frozen=True)
@@ -78,6 +82,8 @@ def fit(placed: Placed, chart: Chart, earlier: Sequence[tuple[str, Placed]] = ()
         covered = max(b for _, b in spans) - min(a for a, _ in spans)
         round_here = around.way_round(middle)
     face, edges = face_about(chart, middle)
+    if covered > 360.0 - WHOLE_TURN:  # where it begins it ends
+        face = face.buffer(TOUCHING)
     off = 0.0
     edge: float | None = None
     shapely.prepare(face)
@@ -87,12 +93,13 @@ def fit(placed: Placed, chart: Chart, earlier: Sequence[tuple[str, Placed]] = ()
     else:
         sound = (p if p.is_valid else shapely.make_valid(p) for p in polygons)
         off = sum(float(p.difference(face).area) for p in sound)
+        off = off if off > NOTHING_OFF * whole.area else 0.0
     touches = tuple(name for name, other in earlier if _touch(polygons, placed, other, chart))
     nested = any(_touch(_filled(polygons), placed, other, chart, True) for _, other in earlier)
     return Fit(
         round_here * covered / 360.0 if chart.closed else float(bounds[2] - bounds[0]),
         round_here,
-        max(0.0, round_here * (covered - 360.0) / 360.0),
+        max(0.0, round_here * (covered - 360.0) / 360.0) if covered > 360.0 + WHOLE_TURN else 0.0,
         _over(bounds, face.bounds),
         off,
         edge,

@@ -30,6 +30,7 @@ from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.shop_floor import ShopFloor
 from tinstamp.job.formula import FormulaError
+from tinstamp.job.relief import CARVED
 from tinstamp.output.outputs import OUTPUTS, options_from
 from tinstamp.shop import folder as f
 from tinstamp.shop.machines import MACHINES
@@ -265,7 +266,7 @@ class ShopDialog(QDialog):
         if self.machine == "engraver" and wishes["cutter"]:
             figures = {"cutter": f"{wishes['cutter']} mm", "vee": f"{wishes['vee']} deg"}
         made = {s.name: s.artwork_area for s in report.stamps}
-        cut = [s for s in self.session.job.stamps if s.relief.make in ("engrave", "field")]
+        cut = [s for s in self.session.job.stamps if s.relief.made in CARVED]
         counted = cut if self.machine == "engraver" else self.session.job.stamps
         wishes["area"] = sum(made.get(s.name, 0.0) for s in counted)
         wishes["volume"] = report.volume

@@ -7,6 +7,7 @@ from collections.abc import Hashable
 from tinstamp.desk.pages import (  # noqa: F401
     form_controls,
     logo_controls,
+    relief_controls,
     setting_controls,
     sign_controls,
     text_controls,

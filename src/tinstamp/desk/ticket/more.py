@@ -17,6 +17,7 @@ DRAWN: tuple[tuple[str, Drawn] | None, ...] = (
     ("Rectangle", Shape(shape="rectangle")),
     ("Circle", Shape(shape="circle")),
     ("Polygon", Shape(shape="polygon")),
+    ("Band along edges", Shape(shape="band", wide="1 mm")),
 )
 """What can be added as it is, by the words for it; None parts the list."""
 
@@ -45,7 +46,10 @@ def more_button(
             menu.addSeparator()
         else:
             word, value = entry
-            menu.addAction(word, lambda w=word, v=value: drawn(v, w.split()[-1].capitalize()))
+            menu.addAction(
+                word,
+                lambda w=word, v=value: drawn(v, w.split(" along ")[0].split()[-1].capitalize()),
+            )
     menu.aboutToShow.connect(lambda: text.setEnabled(is_chosen()))
     button.setMenu(menu)
     return button

@@ -40,6 +40,7 @@ from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.job.edit_stamps import free_name
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import Job, Stamp
+from tinstamp.job.relief import BARE, KINDS
 from tinstamp.proofing.finding import Finding, Level, worst
 
 Index = QModelIndex | QPersistentModelIndex
@@ -416,13 +417,14 @@ class _Card(QStyledItemDelegate):
 
     def _relief(self, index: int) -> str:
         make = self.ticket.session.job.stamps[index].relief.make
-        if make == "mark":
-            return "mark only"
+        word = KINDS[make].word.lower()
+        if make in BARE["make"]:
+            return word
         try:
             depth = self.ticket.session.resolved.of("stamps", index, "relief", "depth")
         except FormulaError:
-            return make
-        return f"{make} {depth:.2f} mm"
+            return word
+        return f"{word} {depth:.2f} mm"
 
     def _mark(
         self,

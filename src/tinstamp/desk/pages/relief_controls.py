@@ -1,0 +1,118 @@
+"""The choice of a relief, by small pictures of a section of what each makes."""
+
+from __future__ import annotations
+
+import numpy as np
+from PySide6.QtCore import QSizeF, Qt
+from PySide6.QtGui import QIcon
+from PySide6.QtWidgets import QButtonGroup, QGridLayout, QToolButton, QWidget
+
+from tinstamp.desk.look import palette as p
+from tinstamp.desk.look.section_picture import Figures, section_picture
+from tinstamp.desk.look.style import type_at
+from tinstamp.desk.pages.controls import control
+from tinstamp.desk.pages.fields import FieldsPage
+from tinstamp.desk.pages.rows import Row
+from tinstamp.desk.work.session import Session
+from tinstamp.job.field import declared
+from tinstamp.job.formula import FormulaError
+from tinstamp.job.model import dotted, get
+from tinstamp.job.relief import KINDS, Relief
+from tinstamp.plan.art import art_spec, draw
+from tinstamp.plan.planned import PLAN_ERRORS
+
+A_ROW = 4
+"""kinds side by side"""
+PICTURE = QSizeF(58, 34)
+"""px"""
+BUTTON_HIGH = 62
+"""px"""
+PLAIN_STROKE = 1.0
+"""mm of a stroke where there is no artwork yet"""
+RING_STEPS = 6
+"""points to a piece of an outline whose length is told"""
+
+
+def figures(session: Session, index: int) -> Figures:
+    """What a stamp's sections are drawn from."""
+    relief = session.job.stamps[index].relief
+    numbers = {}
+    for name, known in declared(Relief).items():
+        if known.wants is not None:
+            try:
+                numbers[name] = session.resolved.of("stamps", index, "relief", name)
+            except FormulaError:
+                continue
+    numbers["lean"] = float(np.tan(np.radians(numbers.get("draft", 0.0))))
+    return Figures(mean_stroke(session, index), numbers, relief.colour)
+
+
+def mean_stroke(session: Session, index: int) -> float:
+    """The mean width of a stamp's strokes, mm: twice the ink over the length of its outlines."""
+    try:
+        art = draw(art_spec(session.document, session.resolved, index))
+    except PLAN_ERRORS:
+        return PLAIN_STROKE
+    if not art.regions:
+        return PLAIN_STROKE
+    length = 0.0
+    for outline in (o for region in art.regions for o in region.outlines):
+        ring = outline.points(RING_STEPS)
+        length += float(np.linalg.norm(ring - np.roll(ring, 1, axis=0), axis=1).sum())
+    return 2.0 * art.area / max(length, 1e-9)
+
+
+class Sections(QWidget):
+    """All kinds of relief as small pictures, one of them chosen."""
+
+    def __init__(self, label: str) -> None:
+        super().__init__()
+        self.keys = list(KINDS)
+        self.group = QButtonGroup(self)
+        self._drawn_from: Figures | None = None
+        grid = QGridLayout(self)
+        grid.setContentsMargins(0, 0, 0, 0)
+        grid.setSpacing(3)
+        for k, kind in enumerate(KINDS.values()):
+            button = QToolButton()
+            button.setCheckable(True)
+            button.setText(kind.word)
+            button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextUnderIcon)
+            button.setIconSize(PICTURE.toSize())
+            button.setFont(type_at(p.SMALL))
+            button.setFixedHeight(BUTTON_HIGH)
+            policy = button.sizePolicy().Policy
+            button.setSizePolicy(policy.Expanding, policy.Fixed)
+            button.setStyleSheet("padding: 1px;")
+            button.setAccessibleName(f"{label}: {kind.word}")
+            button.setToolTip(kind.tip)
+            self.group.addButton(button, k)
+            grid.addWidget(button, k // A_ROW, k % A_ROW)
+
+    def show_figures(self, of: Figures) -> None:
+        """Draw what each makes of a stamp, where that is not what was drawn."""
+        if of == self._drawn_from:
+            return
+        self._drawn_from = of
+        for k, name in enumerate(self.keys):
+            picture = section_picture(name, of, PICTURE, self.devicePixelRatioF())
+            self.group.button(k).setIcon(QIcon(picture))
+
+    def show_key(self, key: str) -> None:
+        """Mark the one that is chosen."""
+        if key in self.keys:
+            self.group.button(self.keys.index(key)).setChecked(True)
+
+
+@control("sections")
+def _sections(page: FieldsPage, row: Row) -> None:
+    sections = Sections(row.label)
+    chosen = sections.group.idClicked
+    chosen.connect(lambda k: page.put(row.path, sections.keys[k], page.of(row.label)))
+
+    def renew() -> None:
+        sections.show_figures(figures(page.session, int(row.path[1])))
+        sections.show_key(get(page.session.job, row.path))
+
+    page.bind(dotted(row.path), sections, renew)
+    page.form.addRow(sections)

@@ -1,0 +1,68 @@
+"""What a stamp asks for is done: as imprints in a layer, one operation after the other, or as
+bodies of its own."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Hashable, Mapping, Sequence
+from dataclasses import replace
+from functools import partial
+
+from tinstamp.blank.solid import NamedSolid
+from tinstamp.engine.cache import Cache
+from tinstamp.engine.layer import Layer, Put
+from tinstamp.engine.marked import Marked
+from tinstamp.plan.planned import Planned
+from tinstamp.relief.execute import execute, imprinted
+from tinstamp.relief.imprint import Imprint
+from tinstamp.relief.kinds import pieces
+from tinstamp.relief.operation import Made, Operation
+from tinstamp.relief.pieces import made_apart
+
+
+def imprinted_in(
+    layer: Layer, todo: Sequence[Operation], key: Hashable, stopped: Callable[[], None]
+) -> tuple[Put, Made] | None:
+    """Operations that do not meet, each made alone for the layer's base; None when one of them is
+    not for that."""
+    imprints: list[Imprint] = []
+    whole: Made | None = None
+    for op in todo:
+        stopped()
+        found = imprinted(layer.base, op)
+        if found is None:
+            return None
+        imprints.append(found[0])
+        made_now = replace(found[1], solid=layer.base)
+        whole = made_now if whole is None else whole.followed_by(made_now)
+    return (Put(key, tuple(imprints)), whole) if whole is not None else None
+
+
+def executed(
+    bodies: Mapping[str, NamedSolid],
+    todo: Sequence[Operation],
+    direct: bool,
+    stopped: Callable[[], None],
+) -> dict[str, Made]:
+    """One operation after the other on the bodies so far. Raises ReliefError."""
+    done: dict[str, Made] = {}
+    for op in todo:
+        before = done.get(op.body)
+        now = before.solid if before is not None else bodies[op.body]
+        made_now = execute(now, op, direct, stopped)
+        done[op.body] = made_now if before is None else before.followed_by(made_now)
+    return done
+
+
+def pieces_of(
+    marked: Marked, item: Planned, flat_key: Hashable, cache: Cache, stopped: Callable[[], None]
+) -> dict[str, Made]:
+    """The bodies that a stamp makes besides the part, by name; they begin layers of their own.
+    Raises ReliefError."""
+    done: dict[str, Made] = {}
+    orders = pieces(item)
+    for body in dict.fromkeys(order.body for order in orders):
+        own = [order for order in orders if order.body == body]
+        work = partial(made_apart, own, stopped)
+        done[body] = cache.get("apart", (flat_key, item.key, body), work)
+        marked.layers[body] = Layer(done[body].solid)
+    return done

@@ -120,7 +120,12 @@ class Relief(Value):
             "Its shape",
             "A rectangle about the artwork, a line round it, or all of the face as far as a margin "
             "from its edges, all the way round on a face that closes",
-            words={"rectangle": "Rectangle", "contour": "Contour", "edges": "The face"},
+            words={
+                "rectangle": "Rectangle",
+                "contour": "Round the ink",
+                "edges": "As far as the edges",
+            },
+            control="list",
             when=INVERTED,
         ),
     ] = "rectangle"
@@ -180,7 +185,7 @@ class Relief(Value):
             when=INLAY,
         ),
     ] = "0 mm"
-    gap: Annotated[Thickness, Shown("Above the face", "Room for glue", step=0.05, when=LOOSE)] = (
+    gap: Annotated[Thickness, Shown("Glue gap", "From the face to the letters", step=0.05, when=LOOSE)] = (
         "0 mm"
     )
     pins: Annotated[

@@ -83,7 +83,7 @@ class Sections(QWidget):
             button.setFixedHeight(BUTTON_HIGH)
             policy = button.sizePolicy().Policy
             button.setSizePolicy(policy.Expanding, policy.Fixed)
-            button.setStyleSheet("padding: 1px;")
+            button.setStyleSheet(f"padding: 1px; min-height: {BUTTON_HIGH - 4}px;")
             button.setAccessibleName(f"{label}: {kind.word}")
             button.setToolTip(kind.tip)
             self.group.addButton(button, k)

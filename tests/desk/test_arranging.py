@@ -11,12 +11,13 @@ import pytest
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtGui import QTextCursor
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QFileDialog, QInputDialog
+from PySide6.QtWidgets import QFileDialog, QInputDialog, QLabel, QPushButton
 
 from tests.conftest import stamp, tank
 from tests.desk.conftest import Hand
 from tinstamp.desk.dialogs.mending_dialog import MendingDialog, told
-from tinstamp.desk.pages.arrange import copy_to, equal_gaps
+from tinstamp.desk.pages.arrange import copy_to, equal_gaps, mirror
+from tinstamp.desk.work.mirroring import NoImageError, Side, image_of
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Plate
 from tinstamp.job.model import Blank, Job, Setting, Stamp, Text
@@ -103,6 +104,74 @@ def test_equal_gaps_and_a_copy_on_another_face(hand: Hand) -> None:
     session.undo()
     session.undo()
     assert [s.setting.across for s in session.job.stamps] == ["-40 mm", "-18 mm", "40 mm"]
+
+
+def test_stamps_kept_alike_follow_one_another_until_let_go(hand: Hand) -> None:
+    begin(hand, board("-20 mm"))
+    window, session = hand.window, hand.window.session
+    copy_to(session, 0, "p.front", alike=True)
+    hand.until_built()
+    assert (
+        session.selected == 1 and session.job.stamps[1].alike == session.job.stamps[0].alike != ""
+    )
+    row = window.fields.page.by_path["stamps.1.alike"]
+    assert row.isVisible() and "s0" in row.findChild(QLabel).text()
+    hand.write(window.fields.page.by_path["stamps.1.artwork.height"].line, "4 mm")
+    hand.until(lambda: session.job.stamps[0].artwork.height == "4 mm")
+    assert session.job.stamps[1].artwork.height == "4 mm"
+    assert [s.setting.face for s in session.job.stamps] == ["p.top", "p.front"]
+    session.undo()
+    assert {s.artwork.height for s in session.job.stamps} != {"4 mm"}
+    session.redo()
+    window.ticket.copy_stamp()  # a plain copy is by itself
+    assert session.job.stamps[2].alike == ""
+    session.undo()
+    session.select(1)
+    hand.app.processEvents()
+    window.fields.page.by_path["stamps.1.alike"].findChild(QPushButton).click()
+    assert {s.alike for s in session.job.stamps} == {""}
+    session.edit(("stamps", 1, "artwork", "height"), "9 mm", "height")
+    assert session.job.stamps[0].artwork.height == "4 mm"
+    hand.until_built()
+    assert session.report.valid
+
+
+IMAGES = [("left and right", (-1.0, 1.0, 1.0)), ("front and back", (1.0, -1.0, 1.0))]
+
+
+@pytest.mark.parametrize(("side", "flip"), IMAGES)
+@pytest.mark.parametrize("turn", ["0 deg", "25 deg"])
+def test_a_mirror_image_lies_as_far_on_the_other_side(
+    hand: Hand, side: Side, flip: tuple[float, float, float], turn: str
+) -> None:
+    """Middles of the ink are images of one another in space, and so are the lines that words run
+    along; they are read on both sides."""
+    begin(hand, tank(stamp(text="FILL", across="40 deg", turn=turn)))
+    window, session = hand.window, hand.window.session
+    mirror(window.fields.page, 0, side)
+    hand.until_built()
+    assert len(session.job.stamps) == 2 and session.job.stamps[1].alike
+    found = []
+    for i in range(2):
+        shown = window.drag.of(i)
+        middle = shown.placed.box(shown.artwork).mean(axis=0)
+        along = shown.placed.matrix @ np.array([1e-3, 0.0])
+        at, ahead = shown.chart.to_space(middle), shown.chart.to_space(middle + along)
+        found.append((at, (ahead - at) / np.linalg.norm(ahead - at)))
+    (one, way), (other, back) = found
+    assert other == pytest.approx(one * flip, abs=2e-3)
+    assert back == pytest.approx(-way * flip, abs=2e-3)
+    assert session.report.valid and not session.report.to_fix
+
+
+def test_an_image_that_no_face_holds_is_told(hand: Hand) -> None:
+    begin(hand, board("-20 mm"))
+    session = hand.window.session
+    mirror(hand.window.fields.page, 0, "above and below")  # the plate has a face there
+    assert [s.setting.face for s in session.job.stamps] == ["p.top", "p.bottom"]
+    shown = hand.window.drag.of(0)
+    with pytest.raises(NoImageError):
+        image_of(shown, session.job.stamps[0].setting, "above and below", {}, np.zeros(3))
 
 
 def test_a_dxf_without_a_unit_is_asked_about_and_shown_before_and_after(

@@ -185,7 +185,7 @@ class Relief(Value):
             when=INLAY,
         ),
     ] = "0 mm"
-    gap: Annotated[Thickness, Shown("Glue gap", "From the face to the letters", step=0.05, when=LOOSE)] = (
+    gap: Annotated[Thickness, Shown("Glue gap", "Under the letters", step=0.05, when=LOOSE)] = (
         "0 mm"
     )
     pins: Annotated[

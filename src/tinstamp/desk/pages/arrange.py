@@ -2,14 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
+import numpy as np
 from PySide6.QtWidgets import QMenu, QPushButton
 
+from tinstamp.chart.base import FaceChart
 from tinstamp.desk.pages.fields import FieldsPage
+from tinstamp.desk.work.mirroring import NORMALS, NoImageError, Side, image_of
 from tinstamp.desk.work.placing import Standing, copied_to, spread
 from tinstamp.desk.work.preview import preview
 from tinstamp.desk.work.session import Session
+from tinstamp.job.alike import bound
 from tinstamp.job.edit_stamps import free_name
-from tinstamp.job.model import dotted
+from tinstamp.job.model import changed, dotted
 
 
 def arrange_button(page: FieldsPage, index: int) -> QPushButton:
@@ -23,14 +29,19 @@ def arrange_button(page: FieldsPage, index: int) -> QPushButton:
         menu.clear()
         menu.addAction("Equal gaps across", lambda: equal_gaps(page, index, 0))
         menu.addAction("Equal gaps up", lambda: equal_gaps(page, index, 1))
-        faces = menu.addMenu("Copy to the face")
         here = page.session.job.stamps[index].setting.face
-        for face, chart in page.session.charts.items():
-            if face != here:
-                faces.addAction(
-                    f"{face} · {chart.kind}", lambda f=face: copy_to(page.session, index, f)
-                )
-        faces.setEnabled(not faces.isEmpty())
+        for words, alike in (("Copy to the face", False), ("Also on the face, kept alike", True)):
+            faces = menu.addMenu(words)
+            for face, chart in page.session.charts.items():
+                if face != here:
+                    faces.addAction(
+                        f"{face} · {chart.kind}",
+                        lambda f=face, a=alike: copy_to(page.session, index, f, a),
+                    )
+            faces.setEnabled(not faces.isEmpty())
+        image = menu.addMenu("Mirror image, kept alike")
+        for side in NORMALS:
+            image.addAction(side.capitalize(), lambda s=side: mirror(page, index, s))
 
     menu.aboutToShow.connect(fill)
     return button
@@ -68,9 +79,40 @@ def equal_gaps(page: FieldsPage, index: int, axis: int) -> None:
         page.complain(str(error))
 
 
-def copy_to(session: Session, index: int, face: str) -> None:
-    """A twin of a stamp on another face, selected."""
+def copy_to(session: Session, index: int, face: str, alike: bool = False) -> None:
+    """A twin of a stamp on another face, selected; with `alike` one that follows it."""
     name = session.job.stamps[index].name
     job = copied_to(session.job, index, face, free_name(session.job, name))
-    session.replace(job, f"copy “{name}” to {face}")
-    session.select(index + 1)
+    if alike:
+        job = bound(job, index, index + 1)
+    if session.replace(job, f"copy “{name}” to {face}"):
+        session.select(index + 1)
+
+
+def mirror(page: FieldsPage, index: int, side: Side) -> None:
+    """A twin of a stamp on the other side of the part, kept alike, selected."""
+    session = page.session
+    shown = preview(session.document, session.resolved, index, session.charts)
+    if shown is None or not shown.placed.regions:
+        page.complain("it has no place yet whose image could be made")
+        return
+    stamp = session.job.stamps[index]
+    middle = np.array([0.0, 0.0, middle_height(session.charts)])
+    try:
+        setting = image_of(shown, stamp.setting, side, dict(session.charts), middle)
+    except NoImageError as error:
+        page.complain(str(error))
+        return
+    job = copied_to(session.job, index, setting.face, free_name(session.job, stamp.name))
+    job = changed(job, ("stamps", index + 1, "setting"), setting)
+    if session.replace(bound(job, index, index + 1), f"mirror “{stamp.name}”"):
+        session.select(index + 1)
+
+
+def middle_height(charts: Mapping[str, FaceChart]) -> float:
+    """Half way up the faces of a part that can be laid out, mm."""
+    ups = np.concatenate(
+        [c.to_space(o.points(4))[:, 2] for c in charts.values() for o in c.outline]
+    )
+    ups = ups[np.isfinite(ups)]
+    return float((ups.min() + ups.max()) / 2)

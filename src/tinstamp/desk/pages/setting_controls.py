@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from PySide6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from tinstamp.chart.joint import Faces
 from tinstamp.desk.look import palette as p
@@ -13,6 +13,7 @@ from tinstamp.desk.pages.arrange import arrange_button
 from tinstamp.desk.pages.controls import control, put_formula, put_list, put_words
 from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.rows import Row
+from tinstamp.job.alike import kept_with, let_go
 from tinstamp.job.face_name import StampFace, owner_of
 from tinstamp.job.model import Cast, Job, Path, dotted, get
 from tinstamp.job.nearest import MOST_SLIPS, nearest_faces
@@ -34,6 +35,32 @@ def _name(page: FieldsPage, row: Row) -> None:
         return rename_stamp(job, index, new)
 
     put_words(page, row.path, row.label, through)
+
+
+@control("alike")
+def _alike(page: FieldsPage, row: Row) -> None:
+    """Whom it is kept alike with, and the way out of that; nothing for one by itself."""
+    index = index_of(row)
+    holder = QWidget()
+    line = QHBoxLayout(holder)
+    line.setContentsMargins(0, 0, 0, 0)
+    words = QLabel()
+    words.setWordWrap(True)
+    free = QPushButton("Let go")
+    free.setToolTip("From now on it is edited by itself")
+    line.addWidget(words, 1)
+    line.addWidget(free)
+    session = page.session
+    free.clicked.connect(lambda: session.replace(let_go(session.job, index), page.of("let go")))
+    form = page.form
+    page.row("Alike", holder)
+
+    def renew() -> None:
+        others = kept_with(session.job, index) if index < len(session.job.stamps) else []
+        form.setRowVisible(holder, bool(others))
+        words.setText(", ".join(f"“{session.job.stamps[i].name}”" for i in others))
+
+    page.bind(dotted(row.path), holder, renew)
 
 
 @control("face of a stamp")

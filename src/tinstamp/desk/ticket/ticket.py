@@ -188,7 +188,7 @@ class Ticket(QWidget):
         if stamp is None:
             return
         job = self.session.job
-        twin = stamp.model_copy(update={"name": free_name(job, stamp.name)})
+        twin = stamp.model_copy(update={"name": free_name(job, stamp.name), "alike": ""})
         at = self.session.selected + 1
         stamps = (*job.stamps[:at], twin, *job.stamps[at:])
         copied = job.model_copy(update={"stamps": stamps})

@@ -145,7 +145,7 @@ class Arrivals(QObject):
                 self._tell("there is no face for the stamp that was copied")
                 return
             setting = found[0]
-        named = {"name": free_name(job, stamp.name), "setting": setting}
+        named = {"name": free_name(job, stamp.name), "setting": setting, "alike": ""}
         stamps = (*job.stamps, stamp.model_copy(update=named))
         job = job.model_copy(update={"stamps": stamps})
         label = f"paste “{stamp.name}”"

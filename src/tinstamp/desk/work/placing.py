@@ -31,14 +31,14 @@ def shifted(formula: str, by: float, unit: str, value: float) -> str:
     value now, in the unit.
     """
     if not _named(formula):
-        return f"{_figure(value + by)} {unit}"
+        return f"{figure(value + by)} {unit}"
     base, offset = formula, by
     if (match := _OFFSET.match(formula)) and match["unit"] == unit and _named(match["base"]):
         base = match["base"]
         offset = by + float(match["by"]) * (1 if match["sign"] == "+" else -1)
     if abs(offset) < 5e-4:
         return base
-    return f"{base} {'+' if offset > 0 else '-'} {_figure(abs(offset))} {unit}"
+    return f"{base} {'+' if offset > 0 else '-'} {figure(abs(offset))} {unit}"
 
 
 def _named(formula: str) -> bool:
@@ -48,7 +48,8 @@ def _named(formula: str) -> bool:
         return False
 
 
-def _figure(value: float) -> str:
+def figure(value: float) -> str:
+    """A number as it is written in a formula."""
     text = f"{value:.3f}".rstrip("0").rstrip(".")
     return "0" if text in ("-0", "") else text
 
@@ -103,8 +104,8 @@ def _onto(job: Job, index: int, member: Member, at: Array) -> Job:
     placed = setting.model_copy(
         update={
             "face": member.face,
-            "across": f"{_figure(across)} {'deg' if angle else 'mm'}",
-            "up": f"{_figure(up)} mm",
+            "across": f"{figure(across)} {'deg' if angle else 'mm'}",
+            "up": f"{figure(up)} mm",
             "across_from": "middle",
             "up_from": "usual",
         }
@@ -192,7 +193,7 @@ def copied_to(job: Job, index: int, face: str, name: str) -> Job:
     know, such as an angle on a flat one, becomes the middle."""
     stamp = job.stamps[index]
     setting = stamp.setting.model_copy(update={"face": face, "from_stamp": ""})
-    twin = stamp.model_copy(update={"name": name, "setting": setting})
+    twin = stamp.model_copy(update={"name": name, "setting": setting, "alike": ""})
     stamps = (*job.stamps[: index + 1], twin, *job.stamps[index + 1 :])
     job = changed(job, ("stamps",), stamps)
     found = resolve(job)

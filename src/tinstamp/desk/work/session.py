@@ -33,6 +33,7 @@ from tinstamp.engine import messages as m
 from tinstamp.engine.report import Report
 from tinstamp.engine.starting import Started
 from tinstamp.engine.triangles import Mesh, together
+from tinstamp.job.alike import followed
 from tinstamp.job.archive import ArchiveError, Document, check, open_file, save_file, stem_of
 from tinstamp.job.imported import FoundFace
 from tinstamp.job.model import Job, changed
@@ -162,6 +163,7 @@ class Session(QObject):
 
     def replace(self, job: Job, label: str, merge: str = "") -> bool:
         """Take a new job as the next step; False when it would not hold, as `failed` tells."""
+        job = followed(self.job, job)
         if job == self.job:
             return True
         try:

@@ -7,18 +7,24 @@ from pathlib import Path
 
 from tinstamp.artwork import fonts
 from tinstamp.job.archive import ENDING, Document, save_file
+from tinstamp.job.features import Hole, Plate
 from tinstamp.job.model import (
+    Blank,
     Border,
     FontRef,
     Guide,
+    Job,
     Logo,
     Relief,
     Repeat,
     Serial,
     Setting,
+    Shape,
+    Sign,
     Stamp,
     Text,
 )
+from tinstamp.job.pattern import Pattern
 from tinstamp.job.shelf import SHIPPED
 
 DEMO = Path(__file__).resolve().parents[1] / "demo"
@@ -166,11 +172,111 @@ def base() -> Document:
     return Document(job, held, {}, {digest: data})
 
 
+def plate() -> Document:
+    """The name plate: letters left standing in a field as far as the screws and the rim, a groove
+    along all edges."""
+    held: dict[str, bytes] = {}
+    body = Plate(name="plate", length="92 mm", width="34 mm", thickness="3 mm")
+    holes = [
+        Hole(name=f"screw{k}", face="plate.top", across=x, up="0 mm", diameter="3.2 mm")
+        for k, x in enumerate(("-40 mm", "40 mm"), 1)
+    ]
+    maker = Stamp(
+        name="Maker",
+        artwork=Text(
+            text="PELLWICK", font=font("Zilla Slab", "Bold", held), height="9 mm", spacing="0.4 mm"
+        ),
+        setting=Setting(face="plate.top", across="0 mm", up="0 mm", rests_on="middle"),
+        relief=Relief(
+            make="field",
+            field="edges",
+            margin="3 mm",
+            corner="1 mm",
+            depth="0.8 mm",
+            letters="0.3 mm",
+        ),
+    )
+    rim = Stamp(
+        name="Rim",
+        artwork=Shape(shape="band", away="1.1 mm", wide="0.8 mm", edges="all", corners="round"),
+        setting=Setting(face="plate.top", across="0 mm", up="0 mm"),
+        relief=Relief(depth="0.3 mm", colour="#2E5E6E"),
+    )
+    blank = Blank(features=(body, *holes))
+    return Document(Job(blank=blank, stamps=(maker, rim)), held)
+
+
+def badge() -> Document:
+    """The badge of the case: the emblem as an inlay, letters to glue on with pins, a stencil."""
+    held: dict[str, bytes] = {}
+    data = (DEMO / "emblem.svg").read_bytes()
+    digest = hashlib.sha256(data).hexdigest()
+    body = Plate(name="badge", length="86 mm", width="60 mm", thickness="4 mm")
+    emblem = Stamp(
+        name="Emblem",
+        artwork=Logo(file="emblem.svg", digest=digest, format="svg", size="34 mm"),
+        setting=Setting(face="badge.top", across="0 mm", up="9 mm", rests_on="middle"),
+        relief=Relief(
+            make="inlay",
+            depth="1.2 mm",
+            clearance="0.1 mm",
+            floor="0.1 mm",
+            proud="0.4 mm",
+            colour="#2E5E6E",
+        ),
+    )
+    name = Stamp(
+        name="Name",
+        artwork=Text(
+            text="PELLWICK", font=font("Barlow", "SemiBold", held), height="7 mm", spacing="0.8 mm"
+        ),
+        setting=Setting(face="badge.top", across="0 mm", up="-19 mm"),
+        relief=Relief(make="loose", depth="2 mm", pins="0.6 mm", pin_length="1.5 mm"),
+    )
+    size = Stamp(
+        name="Size",
+        artwork=Text(text="No. 8", font=font("Oswald", "Medium", held), height="4.5 mm"),
+        setting=Setting(face="badge.top", across="0 mm", up="-27 mm"),
+        relief=Relief(make="stencil", bridge="0.6 mm"),
+    )
+    job = Job(blank=Blank(features=(body,)), stamps=(emblem, name, size))
+    return Document(job, held, {}, {digest: data})
+
+
+def die() -> Document:
+    """The die for the lid: raised letters with draft whose caps rise along them, and lines within
+    the sign beside, all turned over as a mould has them."""
+    held: dict[str, bytes] = {}
+    body = Plate(name="die", length="80 mm", width="36 mm", thickness="8 mm")
+    word = Stamp(
+        name="Word",
+        artwork=Text(text="LIFT", font=font("Barlow", "SemiBold", held), height="11 mm"),
+        setting=Setting(face="die.top", across="8 mm", up="-5 mm"),
+        relief=Relief(
+            make="emboss",
+            depth="1.2 mm",
+            rises="1.5 deg",
+            draft="5 deg",
+            shown_by="mould",
+            shrinkage="0.6",
+        ),
+    )
+    arrow = Stamp(
+        name="Arrow",
+        artwork=Sign(sign="arrow", height="12 mm"),
+        pattern=Pattern(kind="lines", pitch="1.2 mm", line="0.6 mm", turn="0 deg"),
+        setting=Setting(face="die.top", across="-24 mm", up="0 mm", rests_on="middle"),
+        relief=Relief(make="engrave", depth="0.4 mm", colour="#2E5E6E"),
+    )
+    return Document(Job(blank=Blank(features=(body,)), stamps=(word, arrow)), held)
+
+
 def main() -> None:
     """Write every demo."""
     DEMO.mkdir(exist_ok=True)
     jobs = {"tank": tank(), "collar": collar(), "knob": knob(), "base": base(),
-            "cap": cap(), "grip": grip()}  # fmt: skip
+            "cap": cap(), "grip": grip(), "plate": plate(), "badge": badge(),
+            "die": die()}  # fmt: skip
     for name, document in jobs.items():
         path = DEMO / f"{name}{ENDING}"
         path.unlink(missing_ok=True)

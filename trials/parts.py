@@ -31,7 +31,10 @@ from tinstamp.job.model import (
     Stamp,
     Text,
 )
+from tinstamp.job.pattern import Pattern
 
+OTHER_KINDS = 0.4
+"""Part of the stamps that are of the rarer kinds."""
 TEXTS = ("A", "O8", "HB8", "Mark", "M8", "&", "Ring ®", "filling line", "PELLWICK LANTERN WORKS")
 FONTS = (("Barlow", "SemiBold"), ("Oswald", "Medium"))
 
@@ -157,4 +160,63 @@ def stamp(r: random.Random, name: str, faces: dict[str, Chart], thick: float) ->
                 "outline": own.choice(("face", "face", "cap")),
             }
         )
-    return Stamp(name=name, artwork=drawn, setting=setting, relief=relief)
+    made = Stamp(name=name, artwork=drawn, setting=setting, relief=relief)
+    return otherwise(own, made, thick) if own.random() < OTHER_KINDS else made
+
+
+def otherwise(own: random.Random, stamp: Stamp, thick: float) -> Stamp:
+    """A stamp made as one of the rarer kinds of relief, or filled with a pattern, or a band."""
+    depth = stamp.relief.depth
+    deep = float(depth.split()[0])
+    kind = own.choice(("field", "panel", "inlay", "loose", "stencil", "rises", "mould", "pattern",
+                       "band"))  # fmt: skip
+    change: dict[str, object] = {"make": kind}
+    if kind in ("field", "panel"):
+        change |= {
+            "field": own.choice(("rectangle", "contour", "edges")),
+            "margin": mm(max(0.05, thick * own.uniform(0.02, 0.3))),
+            "corner": mm(thick * own.uniform(0.0, 0.2)),
+            "letters": mm(own.choice((0.0, 0.0, own.uniform(-0.9, 0.9) * deep))),
+        }
+    elif kind == "inlay":
+        change |= {
+            "clearance": mm(own.choice((0.0, 0.02, 0.1)) * min(1.0, thick / 5)),
+            "floor": mm(own.choice((0.0, 0.1, 0.5)) * deep),
+            "proud": mm(own.uniform(-0.3, 0.6) * deep),
+        }
+    elif kind == "loose":
+        change |= {
+            "gap": mm(own.choice((0.0, 0.2)) * deep),
+            "pins": mm(own.choice((0.0, 0.03, 0.06)) * thick),
+            "pin_length": mm(own.uniform(0.05, 0.6) * thick),
+            "pin_clearance": mm(own.choice((0.0, 0.02)) * thick),
+        }
+    elif kind == "stencil":
+        change |= {"bridge": mm(thick * own.uniform(0.02, 0.1)),
+                   "bridge_turn": f"{own.choice((90, 0, 45)):.0f} deg",
+                   "bridge_sides": own.choice(("both", "one"))}  # fmt: skip
+    elif kind == "mould":
+        change = {"make": own.choice(("engrave", "emboss", "field")), "shown_by": "mould",
+                  "shrinkage": f"{own.choice((0.0, 0.5, 2.0)):g}"}  # fmt: skip
+    else:
+        change = {"make": own.choice(("engrave", "emboss"))}
+    if kind == "rises":
+        change |= {
+            "rises": f"{own.uniform(-4, 4):.2f} deg",
+            "rises_up": f"{own.uniform(-6, 6):.2f} deg",
+        }
+    relief = stamp.relief.model_copy(update=change)
+    new: dict[str, object] = {"relief": relief}
+    if kind == "pattern":
+        pitch = max(0.1, thick * own.uniform(0.05, 0.3))
+        new["pattern"] = Pattern(kind=own.choice(("lines", "crossed", "dots")), pitch=mm(pitch),
+                                 line=mm(pitch * own.uniform(0.2, 0.8)),
+                                 turn=f"{own.uniform(0, 90):.1f} deg")  # fmt: skip
+    if kind == "band":
+        new["artwork"] = Shape(shape="band", wide=mm(max(0.05, thick * own.uniform(0.02, 0.2))),
+                               away=mm(max(0.02, thick * own.uniform(0.01, 0.3))),
+                               edges=own.choice(("all", "outer", "inner")),
+                               corners=own.choice(("sharp", "round")))  # fmt: skip
+        new["setting"] = Setting(face=stamp.setting.face, across=stamp.setting.across,
+                                 up=stamp.setting.up)  # fmt: skip
+    return stamp.model_copy(update=new)

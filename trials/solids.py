@@ -53,12 +53,14 @@ def case(seed: int, number: int) -> tuple[str, str, str]:
     surprise = [f.message for f in built.report.findings if "not foreseen" in f.message]
     if surprise:
         return "unforeseen", words, surprise[0]
-    if not any(s.built_by for s in reports):
-        told = [f.message for f in built.report.findings if f.level == "fix"]
+    if not any(s.built_by for s in reports):  # nor any body of its own
+        told = [f.message for f in built.report.findings
+                if f.level == "fix" or f.check == "nothing to make"]  # fmt: skip
         return ("told", words, "; ".join(told)) if told else ("wrong", words, "nothing is told")
     if not built.report.valid:
-        if any(f.check == "file" for f in built.report.findings):  # no file of it is written
-            return "told", words, "it does not read back whole from its STEP file"
+        for f in built.report.findings:  # no file of it is written
+            if f.check in ("file", "not sound"):
+                return "told", words, f.message
         return "wrong", words, "a part that is not valid is given out"
     why = examined(plain, built)
     if why:  # by triangles four times as fine, in case it was they that strayed
@@ -156,8 +158,6 @@ def _samples(points, triangles, count, random):  # type: ignore[no-untyped-def]
 def examined(plain, built, part: float = 1.0) -> str:  # type: ignore[no-untyped-def]
     """What is wrong with a marked part; nothing when it is right. The chords that it is looked at
     by are `part` of the usual ones."""
-    from tinstamp.relief.guard import Ink, ink_points
-
     random = np.random.default_rng(3)
     low, high = _box(plain.solid.shape)
     size = float(np.linalg.norm(high - low))
@@ -167,7 +167,8 @@ def examined(plain, built, part: float = 1.0) -> str:  # type: ignore[no-untyped
     if not valid:
         return "its STEP file reads back as not valid"
     change = _volume(p1, t1) - _volume(p0, t0)
-    said = built.report.volume - built.report.blank_volume
+    (part,) = [body for body in built.report.bodies if body.name == "part"]
+    said = part.volume - part.before
     area = float(np.linalg.norm(np.cross(p0[t0[:, 1]] - p0[t0[:, 0]], p0[t0[:, 2]] - p0[t0[:, 0]]),
                                 axis=1).sum() / 2)  # fmt: skip
     if abs(change - said) > 4 * chord * area * 0.3 + 1e-3 * abs(said):
@@ -176,20 +177,38 @@ def examined(plain, built, part: float = 1.0) -> str:  # type: ignore[no-untyped
         s for s in built.job.stamps if s.name in {r.name for r in built.report.stamps if r.built_by}
     ]
     depth = {r.name: r.depth for r in built.report.stamps}
-    over = max((depth[s.name] for s in made if s.relief.make == "emboss"), default=0.0)
-    under = max((depth[s.name] for s in made if s.relief.make == "engrave"), default=0.0)
-    free = any(s.relief.caps == "plane" and s.relief.make != "mark" for s in made)
+    spans = [_span(built, s, depth[s.name]) for s in made]
+    over, under = max((high for _, high in spans), default=0.0), max(
+        (-low for low, _ in spans), default=0.0)  # fmt: skip
+    free = any(_free(built, s) for s in made)
+    told = _pieces_wrong(built, p1, t1, chord)
+    if told:
+        return told
     off = _distances(p0, t0, _samples(p1, t1, 250, random))
     slack = 3 * chord + 0.004
     joints = 1.02 if any(s.setting.over == "neighbours" for s in made) else 1.0
     hangs = {f.stamp for f in built.report.findings if f.check in OVERHANGS}
-    if any(s.name in hangs and s.relief.make == "emboss" for s in made):
+    if any(s.name in hangs and high > 0 for s, (_, high) in zip(made, spans, strict=True)):
         over = size  # what is raised past an edge stands out from there, and is told
     if not free and (off.max() > over * joints + slack or -off.min() > under * joints + slack):
         return (
             f"it stands out {off.max():.4f} mm and is sunk {-off.min():.4f} mm, asked are "
             f"{over:.4f} and {under:.4f}"
         )
+    if not free and not any(s.setting.cast.side != "near" for s in made):
+        moved = _moved_far_off(built, made, (p0, t0, p1, t1), size, random)
+        if moved > slack:
+            return f"far from all ink the face has moved by {moved:.4f} mm"
+    return ""
+
+
+def _moved_far_off(built, made, meshes, size: float, random) -> float:  # type: ignore[no-untyped-def]
+    """How far the face has moved where no ink is near, mm."""
+    from scipy.spatial import cKDTree
+
+    from tinstamp.relief.guard import Ink, ink_points
+
+    p0, t0, p1, t1 = meshes
     ink = []
     for s in made:
         laid = built.planned[s.name]
@@ -198,17 +217,53 @@ def examined(plain, built, part: float = 1.0) -> str:  # type: ignore[no-untyped
             ink += [laid.chart.to_space(points) for points in (*flat, ink_points(Ink.of([region])))]
     cloud = np.concatenate(ink)
     cloud = cloud[np.isfinite(cloud).all(axis=1)]
-    from scipy.spatial import cKDTree
-
     there = _samples(p0, t0, 300, random)
-    reach = max([*depth.values(), 0.0]) * 2 + 0.25 * size / 3 + 1.0
+    deepest = max(r.depth for r in built.report.stamps)
+    reach = deepest * 2 + 0.25 * size / 3 + 1.0
     away = there[cKDTree(cloud).query(there)[0] > reach]
     away = away[:80]
-    both_sides = any(s.setting.cast.side != "near" for s in made)
-    if len(away) and not free and not both_sides:
-        moved = float(np.abs(_distances(p1, t1, away)).max())
-        if moved > slack:
-            return f"far from all ink the face has moved by {moved:.4f} mm"
+    return float(np.abs(_distances(p1, t1, away)).max()) if len(away) else 0.0
+
+
+def _span(built, stamp, depth: float) -> tuple[float, float]:  # type: ignore[no-untyped-def]
+    """How deep and how high a stamp may change the face, mm."""
+    of, given = built.planned[stamp.name].relief, stamp.relief
+    letters = of("letters", 0.0)
+    span = {
+        "engrave": (-depth, 0.0),
+        "inlay": (-depth, 0.0),
+        "emboss": (0.0, depth),
+        "field": (-depth, max(letters, 0.0)),
+        "panel": (min(letters, 0.0), depth),
+        "loose": (-of("pin_length", 0.0) - of("pin_clearance", 0.0), 0.0),
+    }.get(given.make, (0.0, 0.0))
+    return (-span[1], -span[0]) if given.shown_by == "mould" else span
+
+
+def _free(built, stamp) -> bool:  # type: ignore[no-untyped-def]
+    """True where a depth is not the same everywhere."""
+    of, given = built.planned[stamp.name].relief, stamp.relief
+    flat = given.caps == "plane" and given.make in ("engrave", "emboss", "field", "panel")
+    rises = of("rises", 0.0) or of("rises_up", 0.0)
+    return bool(flat or rises or given.make == "stencil")
+
+
+def _pieces_wrong(built, points, triangles, chord: float) -> str:  # type: ignore[no-untyped-def]
+    """What is wrong with the bodies besides the part: each reads back valid and as large as told,
+    and lies outside the part."""
+    for body in built.report.bodies:
+        if body.name == "part":
+            continue
+        valid, p, t = _reread(built.bodies[body.name], chord)
+        if not valid:
+            return f"{body.name}: its STEP file reads back as not valid"
+        area = float(np.linalg.norm(np.cross(p[t[:, 1]] - p[t[:, 0]], p[t[:, 2]] - p[t[:, 0]]),
+                                    axis=1).sum() / 2)  # fmt: skip
+        if abs(_volume(p, t) - body.volume) > 1.2 * chord * area + 1e-3 * body.volume:
+            return f"{body.name}: {_volume(p, t):.4f} mm³ by its file, told {body.volume:.4f}"
+        away = _distances(points, triangles, _samples(p, t, 150, np.random.default_rng(5)))
+        if away.min() < -(3 * chord + 0.004):
+            return f"{body.name}: it lies {-away.min():.4f} mm within the part"
     return ""
 
 

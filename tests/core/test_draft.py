@@ -11,6 +11,7 @@ import pytest
 import shapely
 from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.BRepTools import BRepTools
+from scipy.spatial import cKDTree
 
 from tests.conftest import artwork, plate
 from tests.core.plans import ordered
@@ -304,8 +305,27 @@ def test_pieces_that_are_drawn_in_meet(font: tuple[str, str], by: float) -> None
         twice = halves.samples(np.arange(2 * len(roots)), np.array([0.0, 1.0]))
         assert np.abs(twice[::2, 1] - twice[1::2, 0]).max() < 1e-12
         assert np.abs(twice[::2, 0] - ends[:, 0]).max() < 1e-12
-        reached += int((inset.reaches != 0.0).any())
+        curves = np.linalg.norm(np.diff(roots, n=2, axis=1), axis=-1).max(axis=1) > 1e-6
+        reached += int((curves & ((inset.last > 1.2) | (inset.first < -0.2))).any())
     assert reached or font[0] != "Oswald"
+
+
+def test_a_curve_keeps_its_distance_up_to_its_corner() -> None:
+    """A short curve whose mitre lies far beyond its end: within it every place is just as far from
+    the outline as it was drawn in (SciPy's nearest points of the outline)."""
+    arc = Outline(
+        np.array([[[0.0, 0.0], [0.15, -0.02], [0.3, -0.02], [0.42, 0.02]],
+                  [[0.42, 0.02], [1.0, 1.6], [1.0, 1.6], [1.6, 3.2]],
+                  [[1.6, 3.2], [0.5, 3.2], [-0.5, 3.2], [-1.5, 3.2]],
+                  [[-1.5, 3.2], [-1.0, 2.0], [-0.5, 1.0], [0.0, 0.0]]]),
+        np.array([False, False, False, False]))  # fmt: skip
+    roots, owner = owned(Region(arc))
+    inset = drawn_in(roots, owner, Flat(0.1))
+    (ring,) = rings(inset, owner)
+    tree = cKDTree(arc.points(20000))
+    near = ring[np.linalg.norm(ring - [0.21, 0.0], axis=1) < 0.16]
+    assert len(near) > 4
+    assert np.abs(tree.query(near)[0] - 0.1).max() < 1e-4
 
 
 def test_what_is_used_up_is_told() -> None:

@@ -26,7 +26,7 @@ MEETS_WELL = 1e-7
 """mm that will do where a chart tells no better"""
 NEWTON_ROUNDS = 20
 """steps of the search for the place where two pieces meet"""
-CURVES_TO = (-0.25, 1.25)
+CURVES_TO = (-0.6, 1.6)
 """Parameters of a curve from which on, beyond its ends, it goes on straight."""
 SPAN_LEFT = 1e-3
 """part of a piece that is left of it at least"""

@@ -28,7 +28,7 @@ from tinstamp.engine.report import BodyReport, Report, StampReport
 from tinstamp.engine.seams import seams_for
 from tinstamp.engine.seen import findings_of_finished
 from tinstamp.engine.stopped import Stopped
-from tinstamp.engine.told import field_in_words, is_off, stamp_report
+from tinstamp.engine.told import field_in_words, is_off, stamp_report, unsound
 from tinstamp.engine.triangles import Mesh
 from tinstamp.engine.upon import NotThere, body_under, cap_chart, with_caps
 from tinstamp.job.archive import Document
@@ -288,6 +288,8 @@ class _Run:
             before = plain.volume if name == PART else 0.0
             expected = before + marked.changed.get(name, 0.0)
             agree = abs(verdict.volume - expected) <= VOLUMES_AGREE * expected
+            if not (verdict.sound and agree):
+                self.findings.append(unsound(name, verdict, expected))
             agree = agree and self._reads_back(layer.body(self.cache), marked)
             found.append(BodyReport(name, verdict.sound and agree, verdict.volume, before))
         return tuple(found)
@@ -395,11 +397,13 @@ class _Run:
         wall = self._wall(marked.layers[PART], item)
         self.findings += checked("measured", replace(subject, wall=wall), self.resolved)
         todo = operations(item, found, wall)
+        apart = pieces_of(item, self._flat_key(item), self.cache, self.stopped)  # or nothing at all
         done = self._put(marked, item, todo) if direct else None
         if done is None:
             done = self._executed(marked, item, todo, direct)
         self._told_of_made(marked, subject, wall, todo, done, direct)
-        return {**done, **pieces_of(marked, item, self._flat_key(item), self.cache, self.stopped)}
+        marked.layers |= {body: Layer(made.solid) for body, made in apart.items()}
+        return {**done, **apart}
 
     def _told_of_made(
         self,

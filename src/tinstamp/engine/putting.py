@@ -10,7 +10,6 @@ from functools import partial
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.layer import Layer, Put
-from tinstamp.engine.marked import Marked
 from tinstamp.plan.planned import Planned
 from tinstamp.relief.execute import execute, imprinted
 from tinstamp.relief.imprint import Imprint
@@ -54,15 +53,13 @@ def executed(
 
 
 def pieces_of(
-    marked: Marked, item: Planned, flat_key: Hashable, cache: Cache, stopped: Callable[[], None]
+    item: Planned, flat_key: Hashable, cache: Cache, stopped: Callable[[], None]
 ) -> dict[str, Made]:
-    """The bodies that a stamp makes besides the part, by name; they begin layers of their own.
-    Raises ReliefError."""
+    """The bodies that a stamp makes besides the part, by name. Raises ReliefError."""
     done: dict[str, Made] = {}
     orders = pieces(item)
     for body in dict.fromkeys(order.body for order in orders):
         own = [order for order in orders if order.body == body]
         work = partial(made_apart, own, stopped)
         done[body] = cache.get("apart", (flat_key, item.key, body), work)
-        marked.layers[body] = Layer(done[body].solid)
     return done

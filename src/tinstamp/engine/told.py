@@ -9,7 +9,9 @@ from tinstamp.job.field import label_of
 from tinstamp.job.model import Job, Path, Stamp
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.checks import LIMITS
+from tinstamp.proofing.finding import Finding
 from tinstamp.relief.operation import Made
+from tinstamp.relief.verify import Verdict
 
 
 def stamp_report(item: Planned, done: Mapping[str, Made] | None) -> StampReport:
@@ -24,6 +26,19 @@ def stamp_report(item: Planned, done: Mapping[str, Made] | None) -> StampReport:
         built_by="boolean" if "boolean" in ways else "imprint" if ways else "",
         seconds=sum(m.seconds for m in done.values()) if done else 0.0,
     )
+
+
+def unsound(body: str, verdict: Verdict, expected: float) -> Finding:
+    """Why a finished body is not given out; `expected` is its volume as the stamps' sum, mm³."""
+    told = f"the {body} is not sound after marking"
+    if not verdict.closed:
+        told += ": it does not close"
+    elif not verdict.valid:
+        told += ": the kernel's own check finds a fault in it"
+    else:
+        off = verdict.volume - expected
+        told += f": its volume is {off:+.4f} mm³ off the sum of what the stamps add and take"
+    return Finding("fix", "not sound", "", told + "; move a stamp a little, or leave one out")
 
 
 def field_in_words(job: Job, path: Path) -> tuple[str, str]:

@@ -1,4 +1,4 @@
-"""What the program begins with: the demo's six parts, a new job, or a file."""
+"""What the program begins with: the parts of the demo, a new job, or a file."""
 
 from __future__ import annotations
 
@@ -11,6 +11,7 @@ from PySide6.QtWidgets import (
     QGridLayout,
     QHBoxLayout,
     QLabel,
+    QLayout,
     QPushButton,
     QToolButton,
     QVBoxLayout,
@@ -62,6 +63,7 @@ class StartPage(QDialog):
         column = QVBoxLayout(self)
         column.setContentsMargins(24, 20, 24, 20)
         column.setSpacing(12)
+        column.setSizeConstraint(QLayout.SizeConstraint.SetFixedSize)
         column.addWidget(title)
         column.addWidget(words)
         column.addLayout(grid)
@@ -72,7 +74,8 @@ class StartPage(QDialog):
         tile.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextUnderIcon)
         tile.setText(f"{name.capitalize()}\n{WORDS[name]}")
         tile.setAccessibleName(f"Demo, {name}")
-        tile.setFixedSize(TILE.width() + 20, TILE.height() + 56)
+        wide, high = TILE.width() + 20, TILE.height() + 52
+        tile.setStyleSheet(f"min-width: {wide}px; min-height: {high}px; padding: 0;")
         picture = path.with_suffix(".png")
         if picture.exists():
             tile.setIcon(QIcon(str(picture)))

@@ -14,6 +14,9 @@ DEMOS: dict[str, Path] = {
     "wick knob": FOLDER / "knob.tinstamp",
     "carry grip": FOLDER / "grip.tinstamp",
     "base disc": FOLDER / "base.tinstamp",
+    "name plate": FOLDER / "plate.tinstamp",
+    "case badge": FOLDER / "badge.tinstamp",
+    "lid die": FOLDER / "die.tinstamp",
 }
 WORDS = {
     "fuel tank": "a tube, text all round",
@@ -22,5 +25,8 @@ WORDS = {
     "wick knob": "a round, numerals at even steps",
     "carry grip": "a freeform skin, a raised mark",
     "base disc": "a disc, text on an arc",
+    "name plate": "a field to the edges, a groove",
+    "case badge": "an inlay, loose letters, a stencil",
+    "lid die": "a mould: draft, rising caps, lines",
 }
 """What each shows."""

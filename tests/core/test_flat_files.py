@@ -22,10 +22,12 @@ from tinstamp.job.archive import Document
 from tinstamp.job.features import Cone, Plate, Tube
 from tinstamp.job.lettered import FontRef
 from tinstamp.job.model import Blank, Job, Relief, Setting, Shape, Stamp, Text
+from tinstamp.job.relief import KINDS
 from tinstamp.output.arcs import circle_of, pieces_of
-from tinstamp.output.drawing import LINES, drawing_of
+from tinstamp.output.drawing import FACES, INDEX, LINES, MARKS, drawing_of
 from tinstamp.output.outputs import options_from
 from tinstamp.output.result import OutputError
+from tinstamp.shop import flat_file
 
 SVG = "{http://www.w3.org/2000/svg}"
 
@@ -310,3 +312,23 @@ def test_ink_beyond_the_cut_comes_in_at_the_other_side(part: object, face: str) 
         assert drawn == pytest.approx(told, rel=2e-5)
         for region in layer.regions:
             assert outline.covers(shapely.Polygon(region.outer.fine(1e-3)))
+
+
+def test_every_kind_of_relief_has_a_colour_of_its_own() -> None:
+    """Machines tell their passes apart by it, and lines and outlines of the face from ink."""
+    assert len({INDEX[name] for name in KINDS}) == len(KINDS)
+    assert not {INDEX[name] for name in KINDS} & {INDEX[LINES], INDEX[FACES], INDEX[MARKS]}
+
+
+@pytest.mark.parametrize("make", KINDS)
+def test_the_press_finds_the_ink_of_every_kind(make: str, tmp_path: Path) -> None:
+    """Its own reader of DXF and SVG, which shares nothing with the writers."""
+    stamp = Stamp.model_validate(
+        {"name": "m", "artwork": Text(text="HB", height="8 mm"), "relief": {"make": make},
+         "setting": Setting(face="p.top", across="0 mm", up="0 mm", rests_on="middle")}
+    )  # fmt: skip
+    built = made(Plate(name="p", length="60 mm", width="40 mm", thickness="3 mm"), stamp)
+    for path in write_files(built, tmp_path, "x", ("dxf", "svg")):
+        assert flat_file.read(path).ink.area == pytest.approx(
+            built.report.stamps[0].artwork_area, rel=3e-3
+        )

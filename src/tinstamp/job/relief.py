@@ -19,7 +19,7 @@ class Kind:
     Attributes
     ----------
     word : what it goes by. tip : what it makes. told : of a stamp that was made so, in a sentence.
-    verb : what it does to the part. index : the colour (1 to 9, as DXF has them) by which a machine
+    verb : what it does to the part. index : the colour (1 to 255, as DXF has them) by which a machine
         tells it apart in a flat file.
     """
 
@@ -35,12 +35,12 @@ KINDS: Mapping[str, Kind] = {
     "emboss": Kind("Emboss", "Standing out of the face", "raised", "add", 3),
     "field": Kind("Field", "Sunk round letters that are left standing", "sunk field", "cut", 4),
     "panel": Kind("Panel", "Raised, with letters sunk in it", "raised panel", "add", 6),
-    "inlay": Kind("Inlay", "A pocket in the part, and pieces that fit it", "inlaid", "cut", 5),
+    "inlay": Kind("Inlay", "A pocket in the part, and pieces that fit it", "inlaid", "cut", 9),
     "loose": Kind(
-        "Loose", "Bodies of their own on the face, to glue on", "letters apart", "add", 2
+        "Loose", "Bodies of their own on the face, to glue on", "letters apart", "add", 30
     ),
     "stencil": Kind(
-        "Stencil", "Cut through, with bridges that hold the middles", "cut through", "cut", 1
+        "Stencil", "Cut through, with bridges that hold the middles", "cut through", "cut", 10
     ),
     "mark": Kind(
         "Mark only", "Only parts the face and colours it, without depth", "marked", "mark", 1

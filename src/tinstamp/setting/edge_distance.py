@@ -1,8 +1,8 @@
 """What of a face lies nearer to its edges than a distance, measured along the face.
 
 On sheets that keep lengths that is a plain offset; elsewhere geodesics are run from the edges, from
-x'' = -(JᵀJ)⁻¹Jᵀ r(x', x') on the sheet, where r(x', x') is how the face bends away along x' (any
-text on differential geometry), by Runge and Kutta's fourth-order rule.
+x'' = -(JᵀJ)⁻¹Jᵀ r(x', x') in (u, v), where r(x', x') is the surface's second derivative along x'
+(any text on differential geometry), by Runge and Kutta's fourth-order rule.
 """
 
 from __future__ import annotations
@@ -14,8 +14,9 @@ from shapely.geometry.base import BaseGeometry
 from tinstamp.artwork.outline import Array, Outline, Region, nest, polygon
 from tinstamp.artwork.tidy import reduced
 from tinstamp.chart.base import Chart, FaceChart
-from tinstamp.chart.bent import UnevenChart
+from tinstamp.chart.bent import BentChart, UnevenChart
 from tinstamp.chart.extruded import ExtrudedChart
+from tinstamp.chart.surface import Surface
 from tinstamp.setting.fit import face_about
 
 QUARTER = 48
@@ -24,8 +25,8 @@ EDGE_STEP = 0.2
 """mm between places of an edge that geodesics run from"""
 FLOW_STEP = 0.5
 """mm of a geodesic in one step, at most"""
-BEND_STEP = 1e-2
-"""mm over which the face's bend is told by differences"""
+WAY_STEP = 1e-3
+"""mm over which a way on the sheet is told in (u, v) by differences"""
 BEGUN = 0.02
 """mm from an edge at which geodesics begin: at the edge itself there is nothing behind them"""
 FAN = 24
@@ -167,33 +168,42 @@ def near_lines(
         return edges.buffer(
             distance, quad_segs=QUARTER, cap_style="flat", join_style=style, mitre_limit=SHARP
         )
+    if not isinstance(chart, BentChart):
+        raise TypeError(f"no geodesics are run on the sheet of {chart.kind}")
     swept: list[BaseGeometry] = []
     shapely.prepare(face)
     for line in shapely.get_parts(edges):
         points = shapely.get_coordinates(shapely.segmentize(line, EDGE_STEP))
         along = np.diff(points, axis=0)
-        keep = np.linalg.norm(along, axis=1) > 1e-9
-        starts, ends, along = points[:-1][keep], points[1:][keep], along[keep]
+        size = np.linalg.norm(along, axis=1, keepdims=True)
+        keep = size[:, 0] > 1e-9
+        starts, ends, along = points[:-1][keep], points[1:][keep], (along / size)[keep]
+        smooth = (starts == np.roll(ends, 1, axis=0)).all(axis=1)
+        smooth &= np.abs(_turns(along)) <= TURNED
+        mean = np.where(smooth[:, None], along + np.roll(along, 1, axis=0), along)
+        follows = np.roll(smooth, -1)  # the next stretch begins as this one ends
         for side in (1.0, -1.0):
-            ways = side * _square_to(chart, starts, along), side * _square_to(chart, ends, along)
-            a, b = (
-                _run(chart, face, at, way, distance)
-                for at, way in zip((starts, ends), ways, strict=True)
-            )
+            a = _run(chart, face, starts, side * _square_to(chart, starts, mean), distance)
+            b = np.roll(a, -1, axis=0)
+            alone = np.flatnonzero(~follows)
+            if len(alone):
+                ways = side * _square_to(chart, ends[alone], along[alone])
+                b[alone] = _run(chart, face, ends[alone], ways, distance)
             both = np.isfinite(a).all(axis=1) & np.isfinite(b).all(axis=1)
-            quads = np.stack([starts, ends, b, a], axis=1)[both]
-            swept += list(shapely.polygons(quads))
-            # between one stretch of the edge and the next
-            wedge = np.stack([starts, np.roll(b, 1, axis=0), a], axis=1)
-            follows = (starts == np.roll(ends, 1, axis=0)).all(axis=1)
-            follows &= np.isfinite(wedge).all(axis=(1, 2))
-            swept += list(shapely.polygons(wedge[follows]))
-        swept += _fans(chart, face, starts, along, distance)
+            swept += list(shapely.polygons(np.stack([starts, ends, b, a], axis=1)[both]))
+        swept += _fans(chart, face, starts[~smooth], distance)
     sound = [shapely.make_valid(p) for p in swept if np.isfinite(shapely.get_coordinates(p)).all()]
     return shapely.union_all(shapely.set_precision(np.array(sound), ROUNDED_TO))
 
 
-def _run(chart: Chart, face: BaseGeometry, start: Array, way: Array, length: float) -> Array:
+def _turns(along: Array) -> Array:
+    """Radians that a line turns before each of its stretches, the first one after the last."""
+    before = np.roll(along, 1, axis=0)
+    cross = before[:, 0] * along[:, 1] - before[:, 1] * along[:, 0]
+    return np.asarray(np.arctan2(cross, (before * along).sum(axis=1)))
+
+
+def _run(chart: BentChart, face: BaseGeometry, start: Array, way: Array, length: float) -> Array:
     """Where geodesics end that begin at an edge; none for such as leave the face there."""
     begun = min(BEGUN, length / 2)
     first = start + begun * way
@@ -215,14 +225,9 @@ def _square_to(chart: Chart, xy: Array, along: Array) -> Array:
 
 
 def _fans(
-    chart: Chart, face: BaseGeometry, points: Array, along: Array, distance: float
+    chart: BentChart, face: BaseGeometry, corners: Array, distance: float
 ) -> list[BaseGeometry]:
     """What is near to the corners of a line."""
-    before = np.roll(along, 1, axis=0)
-    turn = np.arctan2(
-        before[:, 0] * along[:, 1] - before[:, 1] * along[:, 0], (before * along).sum(axis=1)
-    )
-    corners = points[np.abs(turn) > TURNED]
     found: list[BaseGeometry] = []
     angles = 2.0 * np.pi * np.arange(FAN) / FAN
     for corner in corners:
@@ -231,8 +236,8 @@ def _fans(
         y = j[:, 1] - (j[:, 1] @ x) * x
         y = y / np.linalg.norm(y)
         ways = np.cos(angles)[:, None] * x + np.sin(angles)[:, None] * y
-        flat = np.linalg.lstsq(j, ways.T, rcond=None)[0].T
-        ends = _run(chart, face, np.tile(corner, (FAN, 1)), np.asarray(flat, dtype=float), distance)
+        flat = np.asarray(np.linalg.lstsq(j, ways.T, rcond=None)[0].T, dtype=float)
+        ends = _run(chart, face, np.tile(corner, (FAN, 1)), flat, distance)
         there = np.isfinite(ends).all(axis=1)
         pairs = there & np.roll(there, -1)
         found += [
@@ -241,28 +246,30 @@ def _fans(
     return found
 
 
-def geodesics(chart: Chart, start: Array, way: Array, length: float) -> Array:
+def geodesics(chart: BentChart, start: Array, way: Array, length: float) -> Array:
     """Where straight lines on a face end that begin at sheet points (n, 2) along ways (n, 2) of the
     sheet, 1 mm long in space, and are `length` mm long."""
     count = max(4, int(np.ceil(length / FLOW_STEP)))
     h = length / count
-    x, v = np.array(start, dtype=float), np.array(way, dtype=float)
+    x = np.asarray(chart.to_uv(start), dtype=float)
+    v = (chart.to_uv(start + WAY_STEP * way) - chart.to_uv(start - WAY_STEP * way)) / (2 * WAY_STEP)
     for _ in range(count):
-        k1 = _bend(chart, x, v)
-        k2 = _bend(chart, x + h / 2 * v, v + h / 2 * k1)
-        k3 = _bend(chart, x + h / 2 * (v + h / 2 * k1), v + h / 2 * k2)
-        k4 = _bend(chart, x + h * (v + h / 2 * k2), v + h * k3)
+        k1 = _bend(chart.surface, x, v)
+        k2 = _bend(chart.surface, x + h / 2 * v, v + h / 2 * k1)
+        k3 = _bend(chart.surface, x + h / 2 * (v + h / 2 * k1), v + h / 2 * k2)
+        k4 = _bend(chart.surface, x + h * (v + h / 2 * k2), v + h * k3)
         x = x + h * v + h * h / 6 * (k1 + k2 + k3)
         v = v + h / 6 * (k1 + 2 * k2 + 2 * k3 + k4)
-    return x
+    return chart.from_uv(x)
 
 
-def _bend(chart: Chart, x: Array, v: Array) -> Array:
-    """How a geodesic bends on the sheet."""
-    step = BEND_STEP / np.maximum(np.linalg.norm(v, axis=1), 1e-12)[:, None]
-    ahead, here, behind = (chart.to_space(x + s * step * v) for s in (1.0, 0.0, -1.0))
-    second = (ahead - 2 * here + behind) / step**2
-    j = chart.jacobian(x)
+def _bend(surface: Surface, x: Array, v: Array) -> Array:
+    """How a geodesic bends in (u, v)."""
+    _, along_u, along_v = surface.first(x)
+    uu, uv, vv = surface.second(x)
+    a, b = v[:, :1], v[:, 1:]
+    second = uu * a * a + 2.0 * uv * a * b + vv * b * b
+    j = np.stack([along_u, along_v], axis=-1)
     metric = np.einsum("nka,nkb->nab", j, j)
     pull = np.einsum("nka,nk->na", j, second)
     return np.asarray(-np.linalg.solve(metric, pull[..., None])[..., 0])

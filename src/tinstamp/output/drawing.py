@@ -32,8 +32,8 @@ INDEX: Mapping[str, int] = {
     **{name: kind.index for name, kind in KINDS.items()},
     LINES: 2, FACES: 8, MARKS: 7, NAMES: 8,
 }  # fmt: skip
-"""The index colour (1 to 255, as DXF has them) of each layer, by what is done there: a machine tells
-its passes apart by these."""
+"""The index colour (1 to 255, as DXF has them) of each layer, by what is done there: a machine
+tells its passes apart by these."""
 
 
 @dataclass(frozen=True)

@@ -19,8 +19,8 @@ class Kind:
     Attributes
     ----------
     word : what it goes by. tip : what it makes. told : of a stamp that was made so, in a sentence.
-    verb : what it does to the part. index : the colour (1 to 255, as DXF has them) by which a machine
-        tells it apart in a flat file.
+    verb : what it does to the part. index : the colour (1 to 255, as DXF has them) by which a
+        machine tells it apart in a flat file.
     """
 
     word: str

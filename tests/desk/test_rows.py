@@ -32,7 +32,9 @@ from tinstamp.job.model import (
 from tinstamp.job.relief import KINDS
 from tinstamp.job.values import Value
 
-EVERYWHERE = frozenset({"round", "turned", "beside", "others", "single stroke", "not round"})
+EVERYWHERE = frozenset(
+    {"alike", "round", "turned", "beside", "others", "single stroke", "not round"}
+)
 
 
 def stamp(artwork: Any = None, **setting: Any) -> Stamp:

@@ -66,9 +66,9 @@ class Stamp(Value):
 
     name: Annotated[Name, Shown("Name", control="stamp name", section="Artwork")]
     on: Annotated[bool, Shown("On", control="none")] = True
-    alike: Annotated[str, Shown("Kept alike with", control="alike", built=False)] = Field(
-        default="", max_length=40
-    )
+    alike: Annotated[
+        str, Shown("Kept alike with", control="alike", offered="alike", built=False)
+    ] = Field(default="", max_length=40)
     artwork: Drawn = Text()
     border: Annotated[Border, Shown("Border", group=TURNED_OVER)] = Border()
     pattern: Annotated[Pattern, Shown("Pattern", group=TURNED_OVER)] = Pattern()

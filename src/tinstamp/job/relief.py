@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Hashable, Mapping
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
@@ -68,6 +68,9 @@ INLAY, LOOSE, STENCIL = {"make": ("inlay",)}, {"make": ("loose",)}, {"make": ("s
 TURNED_ROUND = {"make": (*FROM_MOULD, "mark")}
 """Kinds that a mould may have."""
 MOULD = {**TURNED_ROUND, "shown_by": ("mould",)}
+EDGES: Mapping[Hashable, str] = {"sharp": "Sharp", "chamfer": "Cut off", "round": "Round"}
+SOFT = ("chamfer", "round")
+"""Edges that are not left as they are."""
 NO_DRAFT = LEVEL = "0 deg"
 """What the draft, and the lean of a cap, is if nothing is said."""
 NO_PINS = "0 mm"
@@ -99,6 +102,7 @@ class Relief(Value):
     caps : follow the face at the depth, or lie in a plane.
     field, margin, corner : what a field is like. letters : where those that stand in it end.
     draft : degrees by which the walls lean. outline : where the artwork is as drawn then.
+    cap_edge, face_edge : how the walls' edges are softened.
     rises, rises_up : degrees by which a cap rises along the artwork and up it.
     clearance, floor, proud : of an inlay's piece in its pocket. gap, pins : of loose letters.
     bridge : the width of what holds the middles of a stencil's letters.
@@ -280,6 +284,40 @@ class Relief(Value):
             group=ENDS,
         ),
     ] = "face"
+    cap_edge: Annotated[
+        Literal["sharp", "chamfer", "round"],
+        Shown(
+            "Cap's edge",
+            "Where the walls meet the cap or the floor",
+            words=EDGES,
+            when=WALLED,
+            group=ENDS,
+        ),
+    ] = "sharp"
+    cap_edge_size: Annotated[
+        Size,
+        Shown(
+            "Its size",
+            "Cut off, or the radius",
+            step=0.05,
+            when={**WALLED, "cap_edge": SOFT},
+            group=ENDS,
+        ),
+    ] = "0.1 mm"
+    face_edge: Annotated[
+        Literal["sharp", "chamfer", "round"],
+        Shown("Face's edge", "Where the walls meet the face", words=EDGES, when=WALLED, group=ENDS),
+    ] = "sharp"
+    face_edge_size: Annotated[
+        Size,
+        Shown(
+            "Its size",
+            "Cut off, or the radius",
+            step=0.05,
+            when={**WALLED, "face_edge": SOFT},
+            group=ENDS,
+        ),
+    ] = "0.1 mm"
     shown_by: Annotated[
         Literal["part", "mould"],
         Shown(

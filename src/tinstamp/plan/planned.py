@@ -89,9 +89,19 @@ class Planned:
         return bool(self.relief("draft", 0.0)) and self.relief.given.outline == "cap"
 
     def sharpened(self, depth: float, placed: Placed) -> Sharpened:
-        """The placed artwork of one depth with roundings made sharp that its walls' lean takes
-        away."""
-        return sharpened(placed.regions, self.lean(depth) * (-1.0 if self.outline_at_cap else 1.0))
+        """The placed artwork of one depth with roundings made sharp that its walls' lean, or their
+        softened edges, take away."""
+        inwards, outwards = self.leans(depth)
+        drawn = sharpened(placed.regions, inwards)
+        spread = sharpened(drawn.regions, -outwards)
+        return Sharpened(spread.regions, drawn.at + spread.at, max(drawn.most, spread.most))
+
+    def leans(self, depth: float) -> tuple[float, float]:
+        """mm by which walls reach within the outlines, and beyond them, at the most."""
+        lean = self.lean(depth)
+        inwards, outwards = (0.0, lean) if self.outline_at_cap else (lean, 0.0)
+        cap, face = (self.relief(f"{e}_edge_size", 0.0) * self.art.growth for e in ("cap", "face"))
+        return inwards + cap, outwards + face
 
     @property
     def faces(self) -> tuple[str, ...]:

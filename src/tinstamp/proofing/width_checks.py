@@ -47,9 +47,11 @@ def _ends(item: Planned, depth: float) -> Ends | None:
 
 
 def _wider(item: Planned, depth: float, which: int) -> tuple[float, float]:
-    """mm by which draft makes strokes (0) or gaps (1) wider at the face and at the far end."""
-    more = 2.0 * item.lean(depth) * (1.0 if which else -1.0)
-    return (-more, 0.0) if item.outline_at_cap else (0.0, more)
+    """mm by which draft, and softened edges, make strokes (0) or gaps (1) wider at the face and at
+    the far end."""
+    inwards, outwards = item.leans(depth)
+    sign = 2.0 if which else -2.0
+    return -sign * outwards, sign * inwards
 
 
 def _least(it: Subject, which: int) -> Width | None:
@@ -258,13 +260,13 @@ def copies_that_run_together(it: Subject, limits: Numbers) -> Iterator[Finding]:
 
 @check("corners made sharp", "placed")
 def corners_made_sharp(it: Subject, limits: Numbers) -> Iterator[Finding]:
-    """Rounded corners that the lean of walls with draft takes away."""
+    """Rounded corners that the lean of walls, or their softened edges, take away."""
     made = [it.planned.sharpened(depth, placed) for depth, placed in it.planned.by_depth()]
     places = [place for one in made for place in one.at]
     if places:
         most = max(one.most for one in made)
         many = "one rounded corner is" if len(places) == 1 else f"{len(places)} rounded corners are"
-        told = f"{many} made sharp, by {most:.3f} mm at most: the draft leaves none there"
+        told = f"{many} made sharp, by {most:.3f} mm at most: the walls leave none there"
         yield Finding("note", "corners made sharp", it.stamp, told, most, 0.0, "mm",
                       tuple(places[:MOST_PLACES]))  # fmt: skip
 

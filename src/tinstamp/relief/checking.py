@@ -47,9 +47,9 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
     besides: tuple[Asked, ...] = ()
     if op.tops:
         besides = (Asked(chart, op.letters, abs(op.tops), op.tops > 0, clean=clean),)
-    leans = op.walls.slope * op.depth
+    leans = op.walls.slope * op.depth + max(op.walls.spread, op.walls.cap_edge.size)
     return Asked(chart, placed.regions, op.depth, op.raised, plane, plain, clean,
-                 leans=leans, spreads=op.walls.at_cap,
+                 leans=leans, spreads=op.walls.at_cap or op.walls.spread > 0,
                  rise=op.walls.rise, origin=placed.origin, besides=besides)  # fmt: skip
 
 

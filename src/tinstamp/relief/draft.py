@@ -120,24 +120,83 @@ def drafted(head: Head, cap: Head, walls: Walls, sign: float) -> Head:
     return Drafted(head, walls.slope, sign, cap if walls.at_cap else None)
 
 
+@dataclass(frozen=True)
+class Slab:
+    """Walls between two heights.
+
+    Attributes
+    ----------
+    low, high : their ends there. places : for a sum over the height the part of it, mm by which
+        the ink is drawn in there, and how much that counts.
+    """
+
+    low: Drafted
+    high: Drafted
+    places: Sequence[tuple[float, float, float]]
+
+
 def _swept(head: Drafted, regions: Sequence[Region]) -> float:
     """mm³ between walls that stand as drawn and such as lean, signed as the height."""
+    none, full = (float(head.inset_at(np.zeros(2), part)) for part in (0.0, 1.0))
+    foot = Drafted(Square(head.chart, 0.0), 0.0, head.sign, inwards=none)
+    if isinstance(head.base, Square):
+        places = [(p, none + p * (full - none), w) for p, w in
+                  zip(LEVELS.tolist(), WEIGHTS.tolist(), strict=True)]  # fmt: skip
+        return swept(Slab(foot, head, places), regions)
+    return _swept_unevenly(head, regions)
+
+
+def swept(slab: Slab, regions: Sequence[Region]) -> float:
+    """mm³ between walls that stand as drawn and those of a slab, signed as the height."""
+    ring, after, along, before = _sides(regions)
+    most = max((abs(by) for _, by, _ in slab.places), default=0.0)
+    if not most:
+        return 0.0
+    there = _Levels.between(slab.low, slab.high, ring)
+    total = 0.0
+    middle = (ring + ring[after]) / 2
+    for part, by, weight in slab.places:
+        inset = np.full(len(ring), by)
+        step = _mitred(before, along, there, part, inset)
+        aside = _Levels.between(slab.low, slab.high, middle + step / 2)
+        total += weight * _quads(ring, after, step, aside.thick(part))
+    return total
+
+
+def _sides(
+    regions: Sequence[Region],
+) -> tuple[Array, NDArray[np.int_], Array, Array]:
+    """The corners of all outlines as polygons, the number of the one after each, and the sides that
+    leave and reach it, (n, 2) each."""
     rings = [_fine(o.beziers) for region in regions for o in region.outlines]
     ring = np.concatenate(rings)
     after = after_each(np.repeat(np.arange(len(rings)), [len(own) for own in rings]))
     along = ring[after] - ring
     before = np.empty_like(along)
     before[after] = along
+    return ring, after, along, before
+
+
+def _quads(ring: Array, after: NDArray[np.int_], step: Array, thick: Array) -> float:
+    """What sides of polygons sweep as their corners move, times the thickness there."""
+    moved = ring + step
+    corners = np.stack([ring, ring[after], moved[after], moved], axis=1)
+    x, y = corners[..., 0], corners[..., 1]
+    area = (x * np.roll(y, -1, axis=1) - np.roll(x, -1, axis=1) * y).sum(axis=1) / 2
+    return float(area @ thick)
+
+
+def _swept_unevenly(head: Drafted, regions: Sequence[Region]) -> float:
+    """The same where walls are not all as high."""
+    ring, after, along, before = _sides(regions)
     there = _Levels.at(head, ring)
     # the middle of what is swept, over all levels, lies a third of the way in
-    aside = _Levels.at(head, (ring + ring[after]) / 2 + _mitred(before, along, there, 1.0) / 3)
+    third = _mitred(before, along, there, 1.0, there.inset(1.0)) / 3
+    aside = _Levels.at(head, (ring + ring[after]) / 2 + third)
     total = 0.0
     for level, weight in zip(LEVELS.tolist(), WEIGHTS.tolist(), strict=True):
-        moved = ring + _mitred(before, along, there, level)
-        corners = np.stack([ring, ring[after], moved[after], moved], axis=1)
-        x, y = corners[..., 0], corners[..., 1]
-        area = (x * np.roll(y, -1, axis=1) - np.roll(x, -1, axis=1) * y).sum(axis=1) / 2
-        total += weight * float(area @ aside.thick(level))
+        step = _mitred(before, along, there, level, there.inset(level))
+        total += weight * _quads(ring, after, step, aside.thick(level))
     return total
 
 
@@ -178,6 +237,13 @@ class _Levels:
             head.chart.normal(xy),
         )
 
+    @classmethod
+    def between(cls, low: Drafted, high: Drafted, xy: Array) -> _Levels:
+        """Of a slab, over places of the sheet, (n, 2)."""
+        up = high.base.space(xy) - low.base.space(xy)
+        ends = (low.inset(xy), high.inset(xy))
+        return cls(low.across(xy), high.across(xy), up, *ends, low.chart.normal(xy))
+
     def moves(self, part: float) -> Array:
         """(n, 3, 2) how places at a part of the height move with the sheet."""
         return np.asarray((1.0 - part) * self.foot + part * self.far)
@@ -194,9 +260,9 @@ class _Levels:
         return np.asarray((side * self.up).sum(axis=1) * turned)
 
 
-def _mitred(before: Array, along: Array, there: _Levels, part: float) -> Array:
+def _mitred(before: Array, along: Array, there: _Levels, part: float, inset: Array) -> Array:
     """By how much the corners of a polygon move when its sides, (n, 2) each, are drawn in."""
-    moves, inset = there.moves(part), there.inset(part)
+    moves = there.moves(part)
     a, b = square_to(before, moves, inset), square_to(along, moves, inset)
     cross = before[:, 0] * along[:, 1] - before[:, 1] * along[:, 0]
     size = np.linalg.norm(before, axis=1) * np.linalg.norm(along, axis=1)

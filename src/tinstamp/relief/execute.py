@@ -25,6 +25,7 @@ from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.leaning import run_carried_on
 from tinstamp.relief.operation import Halt, Made, Operation, on_and_on
 from tinstamp.relief.run import cut_at, meets_itself, shares
+from tinstamp.relief.softened import Stack, check_stack, stack_of
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import TOUCHING, face_about, fit
 from tinstamp.setting.place import Placed, on_member
@@ -77,6 +78,7 @@ class _Expected:
     head: Head | None
     depths: tuple[float, float] | None
     asked: Asked
+    stack: Stack | None = None
 
     @classmethod
     def of(cls, op: Operation) -> _Expected:
@@ -87,6 +89,10 @@ class _Expected:
             if op.tops:
                 whole += chart.relief_volume(op.letters, op.tops)
             return cls(whole, None, None, asked)
+        if op.walls.softened:
+            stack = stack_of(chart, op.depth, float(np.sign(op.signed)), op.walls)
+            check_stack(stack, regions)
+            return cls(stack.volume(regions), None, None, asked, stack)
         cap = head_of(chart, np.array(op.placed.origin), op.signed, op.walls)
         depths = None
         if op.walls.slanted or op.walls.flat or op.walls.rises:
@@ -101,7 +107,7 @@ def _directly(solid: NamedSolid, op: Operation, it: _Expected) -> tuple[Imprint,
     start = time.perf_counter()
     if not op.closed_form or op.face_chart.own_surface:
         return None
-    found = by_imprint(solid, op, it.volume, it.head, it.asked)
+    found = by_imprint(solid, op, it.volume, it.head, it.asked, it.stack)
     if found is None:
         return None
     imprint, marked, change = found
@@ -120,6 +126,11 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
         raise ReliefError(
             "letters that end above or below the face need a field within one face, clear of its "
             "edges and of other relief"
+        )
+    if it.stack is not None:
+        raise ReliefError(
+            "softened edges need artwork within one face, clear of its edges and of other relief, "
+            "and not cut through"
         )
     if not op.depth:
         marked = by_tracing(solid, op, it.asked)
@@ -157,6 +168,8 @@ def _over_run(
     one_way = cast is not None and not op.walls.flat
     if op.tops:
         raise ReliefError("over several faces the letters of a field end level with them")
+    if op.depth and op.walls.softened:
+        raise ReliefError("over several faces edges are left sharp: soften them on each by itself")
     if op.depth and op.walls.draft:
         raise ReliefError("over several faces walls have no draft: give it to each face by itself")
     if op.depth and not op.walls.plain and not one_way:

@@ -62,6 +62,7 @@ class FaceLoop:
     outer : False for a counter.
     head_uv : as `uv`, on the head's surface, where that is not the same.
     source : (n,) the number of the outline's piece that each one is of.
+    mids : for each piece its poles at the ends between, from the foot on.
     """
 
     uv: list[Array]
@@ -71,6 +72,7 @@ class FaceLoop:
     outer: bool
     head_uv: list[Array] | None = None
     source: NDArray[np.int_] = field(default_factory=lambda: np.zeros(0, dtype=int))
+    mids: list[tuple[Array, ...]] = field(default_factory=list)
 
 
 RING_POINTS = 12
@@ -118,7 +120,7 @@ class _Pieces:
     straight: NDArray[np.bool_]
     owner: NDArray[np.int_]
     source: NDArray[np.int_]
-    insets: tuple[Inset | None, Inset | None] = (None, None)
+    insets: tuple[Inset | None, ...] = (None, None)
 
     def halved(self, which: NDArray[np.bool_]) -> _Pieces:
         """Each of the marked pieces as two."""
@@ -131,14 +133,14 @@ class _Pieces:
             np.repeat(self.straight, counts),
             np.repeat(self.owner, counts),
             np.repeat(self.source, counts),
-            (self._halved(0, which), self._halved(1, which)),
+            tuple(self._halved(k, which) for k in range(len(self.insets))),
         )
 
     def _halved(self, k: int, which: NDArray[np.bool_]) -> Inset | None:
         inset = self.insets[k]
         return None if inset is None else inset.halved(which)
 
-    def at_ends(self, ends: tuple[Ends, Ends]) -> _Pieces:
+    def at_ends(self, ends: tuple[Ends, ...]) -> _Pieces:
         """The same with how they are at drawn-in ends. Raises CurveError."""
         try:
             both = [
@@ -147,7 +149,7 @@ class _Pieces:
             ]
         except InsetError as error:
             raise CurveError(str(error)) from error
-        return replace(self, insets=(both[0], both[1]))
+        return replace(self, insets=tuple(both))
 
     def samples(self, which: NDArray[np.int_], k: int) -> Array:
         """(m, 25, 2) points of some of them at one of the ends, for a dense fit."""
@@ -171,9 +173,9 @@ class Ends(Protocol):
     def at(self, uv: Array) -> Array: ...
 
 
-_Piece = tuple[Array, Array, Array, Array]
-"""A piece's control points in (u, v), its poles at both ends of the walls, and its control points
-in the (u, v) of the head where that has its own."""
+_Piece = tuple[Array, Array, Array, Array, tuple[Array, ...]]
+"""A piece's control points in (u, v), its poles at both ends of the walls, its control points in
+the (u, v) of the head where that has its own, and its poles at the ends between."""
 NO_UV = np.zeros((0, 2))
 FITS_WITHIN = 4e-8
 """mm; the curve in space and that in (u, v) may both stray, and not by the kernel's tolerance"""
@@ -187,19 +189,23 @@ def face_loops(
     start: Start | None = None,
     foot_end: Ends | None = None,
     head_end: Ends | None = None,
+    mid_ends: Sequence[Ends] = (),
 ) -> list[list[FaceLoop]]:
     """Lay regions between the lifts `low` and `high` (mm); a list of loops per region.
 
-    With `head_end` the walls end there, and with `foot_end` they begin there. `start` is
+    With `head_end` the walls end there, and with `foot_end` they begin there; `mid_ends` lie
+    between. `start` is
     where u and v begin on a closed face. Raises CurveError when a region crosses a seam there, or
     strays from the face.
     """
     if not regions:
         return []
-    ends = None if head_end is None else (foot_end or _OnFace(chart), head_end)
+    ends: tuple[Ends, ...] | None = None
+    if head_end is not None:
+        ends = (foot_end or _OnFace(chart), *mid_ends, head_end)
     cut = _at_creases(_pieces(regions, chart), chart)
     pieces, done = _laid(cut if ends is None else cut.at_ends(ends), chart, low, high, ends)
-    uv, foot, head, own_uv = (list(row) for row in zip(*done, strict=True))
+    uv, foot, head, own_uv, mids = (list(row) for row in zip(*done, strict=True))
     head_uv = None if ends is None else own_uv
     codes = np.where(pieces.straight, chart.straight(pieces.beziers), Straight.FREE)
     if head_end is not None:
@@ -222,6 +228,7 @@ def face_loops(
                     i == 0,
                     None if head_uv is None else head_uv[s],
                     pieces.source[s],
+                    mids[s] if mid_ends else [],
                 )
                 for i, s in enumerate(spans)
             ]
@@ -230,7 +237,7 @@ def face_loops(
 
 
 def _laid(
-    pieces: _Pieces, chart: FaceChart, low: float, high: float, ends: tuple[Ends, Ends] | None
+    pieces: _Pieces, chart: FaceChart, low: float, high: float, ends: tuple[Ends, ...] | None
 ) -> tuple[_Pieces, list[_Piece]]:
     """Pieces on the face, those that stray cut in halves until they do not. Raises CurveError."""
     done: list[_Piece | None] = [None] * len(pieces.beziers)
@@ -310,17 +317,19 @@ class _OnFace:
 
 
 def _between(
-    pieces: _Pieces, which: NDArray[np.int_], chart: FaceChart, ends: tuple[Ends, Ends]
+    pieces: _Pieces, which: NDArray[np.int_], chart: FaceChart, ends: tuple[Ends, ...]
 ) -> list[_Piece | None]:
     """Pieces whose walls run from one end to another; None for those that stray."""
     found: list[_Piece | None] = []
-    both = [_end(pieces.samples(which, k), chart, end) for k, end in enumerate(ends)]
-    for a, b in zip(*both, strict=True):
-        if a is None or b is None:
+    every = [_end(pieces.samples(which, k), chart, end) for k, end in enumerate(ends)]
+    for own in zip(*every, strict=True):
+        fitted = [one for one in own if one is not None]
+        if len(fitted) < len(own):
             found.append(None)
             continue
-        degree = max(len(a[1]), len(b[1])) - 1
-        found.append((a[0], raised(a[1], degree), raised(b[1], degree), b[0]))
+        degree = max(len(poles) for _, poles in fitted) - 1
+        foot, *mids, head = (raised(poles, degree) for _, poles in fitted)
+        found.append((fitted[0][0], foot, head, fitted[-1][0], tuple(mids)))
     return found
 
 
@@ -401,7 +410,7 @@ def _fitted(beziers: Array, chart: FaceChart, low: float, high: float) -> list[_
     """
     if chart.evenly_curved and chart.curvature() == (0.0, 0.0):
         foot, head = chart.to_space(beziers, low), chart.to_space(beziers, high)
-        return [(*own, NO_UV) for own in zip(chart.to_uv(beziers), foot, head, strict=True)]
+        return [(*own, NO_UV, ()) for own in zip(chart.to_uv(beziers), foot, head, strict=True)]
     found: list[_Piece | None] = [None] * len(beziers)
     affine = chart.to_uv(beziers) if chart.affine else None
     left = np.arange(len(beziers))
@@ -417,7 +426,7 @@ def _fitted(beziers: Array, chart: FaceChart, low: float, high: float) -> list[_
         fits = stray <= chart.fineness
         for k in np.flatnonzero(fits):
             uv = c[k] if affine is None else affine[left[k]]
-            found[left[k]] = (uv, a[k], b[k], NO_UV)
+            found[left[k]] = (uv, a[k], b[k], NO_UV, ())
         left = left[~fits]
         if not len(left):
             break

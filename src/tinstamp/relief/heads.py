@@ -6,7 +6,7 @@ from __future__ import annotations
 from abc import ABC, abstractmethod
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import ClassVar
+from typing import ClassVar, Literal
 
 import numpy as np
 from OCP.Geom import Geom_Plane, Geom_Surface
@@ -237,6 +237,22 @@ class FlatCap(Head):
 
 
 @dataclass(frozen=True)
+class Edge:
+    """How an edge is softened: cut off by so much, or rounded with that radius, mm."""
+
+    kind: Literal["sharp", "chamfer", "round"] = "sharp"
+    size: float = 0.0
+
+    @property
+    def soft(self) -> bool:
+        """It is not left as it is."""
+        return self.kind != "sharp" and self.size > 0.0
+
+
+SHARP = Edge()
+
+
+@dataclass(frozen=True)
 class Walls:
     """How walls run and caps lie.
 
@@ -246,6 +262,7 @@ class Walls:
     flat : caps lie in a plane, square to the walls in the middle of the artwork.
     draft : degrees by which walls lean off that, so that the ink narrows away from the face.
     at_cap : the outline is as drawn at the cap, not at the face.
+    cap_edge, foot_edge : where walls meet the cap or floor, and the face.
     rise : mm that a cap rises outwards for a mm of the sheet, across and up.
     """
 
@@ -254,10 +271,22 @@ class Walls:
     draft: float = 0.0
     at_cap: bool = False
     rise: tuple[float, float] = (0.0, 0.0)
+    cap_edge: Edge = SHARP
+    foot_edge: Edge = SHARP
+
+    @property
+    def softened(self) -> bool:
+        """An edge of them is rounded or cut off."""
+        return self.cap_edge.soft or self.foot_edge.soft
+
+    @property
+    def spread(self) -> float:
+        """mm that they reach beyond the outlines at the face, at most, but for draft."""
+        return self.foot_edge.size if self.foot_edge.soft else 0.0
 
     @property
     def plain(self) -> bool:
-        return not (self.slanted or self.flat or self.draft or self.rises)
+        return not (self.slanted or self.flat or self.draft or self.rises or self.softened)
 
     @property
     def rises(self) -> bool:

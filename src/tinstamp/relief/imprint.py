@@ -41,6 +41,7 @@ from tinstamp.job.face_name import StampFace
 from tinstamp.relief.alike import STAYS, Like, alike
 from tinstamp.relief.face_curves import CurveError, FaceLoop, extent, face_loops, ring_of
 from tinstamp.relief.heads import Head
+from tinstamp.relief.softened import Stack
 from tinstamp.relief.surfaces import parallel, round_frame
 from tinstamp.relief.walls import HERE, Walled, Waller
 
@@ -155,17 +156,21 @@ def imprint(
     stamp: str,
     head: Head | None = None,
     tops: float = 0.0,
+    stack: Stack | None = None,
 ) -> Imprint:
     """The regions raised (depth > 0) or sunk (depth < 0) in a solid's face, mm; at depth 0 they
     become faces of their own. With `head` the walls end there; with `tops` what lies in counters
-    ends that high over the face, mm.
+    ends that high over the face, mm; with `stack` they are that.
 
     The regions must lie strictly inside the face and not touch one another: that is for
     the caller to know (see `setting.fit`). Raises CurveError when they cross the seam.
     """
     hosts = Hosts(solid.faces_named(face_name), chart)
     foot = None if head is None else head.foot
-    laid = face_loops(regions, chart, 0.0, depth, hosts.start, foot, head)
+    mids: Sequence[Head] = ()
+    if stack is not None:
+        foot, *mids, head = stack.heads
+    laid = face_loops(regions, chart, 0.0, depth, hosts.start, foot, head, mids)
     surface, owners = hosts.surface, islands_of(regions)
     if tops:
         laid = _begun_over(laid, face_loops(regions, chart, tops, depth, hosts.start), owners)
@@ -175,7 +180,8 @@ def imprint(
     else:
         cap_surface, tolerance = head.surface(extent(every, head=True), surface)
     tolerance = max(tolerance, 2.0 * chart.fineness)
-    waller = Waller(surface, cap_surface, round_frame(chart), abs(depth), tolerance)
+    spans = () if stack is None else stack.parts
+    waller = Waller(surface, cap_surface, round_frame(chart), abs(depth), tolerance, spans)
     turned = hosts.flipped if head is None else head.flipped
     upper = waller
     if tops:
@@ -269,7 +275,7 @@ class _Maker:
             if island is not None:
                 standing.setdefault(island, []).append(_back(self._walled[n][0].foot))
         cap = self.waller.head if self.deep else self.waller.foot
-        plain = self.deep and self.flipped == self.turned
+        plain = self.deep and self.flipped == self.turned and not self.waller.spans
         high = self.upper is not self.waller
         above = self.upper.foot
         for n, made in self._walled.items():

@@ -13,7 +13,7 @@ from tinstamp.chart.base import FaceChart
 from tinstamp.job.relief import KINDS
 from tinstamp.plan.pins import pins_of
 from tinstamp.plan.planned import Planned
-from tinstamp.relief.heads import PLAIN, Walls
+from tinstamp.relief.heads import PLAIN, Edge, Walls
 from tinstamp.relief.imprint import islands_of
 from tinstamp.relief.operation import Operation
 from tinstamp.relief.pieces import Pieces, Pins
@@ -44,10 +44,14 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
         draft,
         item.outline_at_cap,
         _rise(item),
+        _edge(item, "cap_edge"),
+        _edge(item, "face_edge"),
     )
+    if walls.softened:
+        _check_softened(item, walls)
     found = []
     for depth, placed in item.by_depth():
-        if draft and depth:
+        if depth and (draft or walls.softened):
             placed = replace(placed, regions=item.sharpened(depth, placed).regions)
         found.append(_operation(item, fit, wall, depth, placed, walls))
     tops = _tops(item)
@@ -84,6 +88,21 @@ def letters_of(regions: Sequence[Region]) -> tuple[Region, ...]:
         for outline in (region.outlines if island is not None else region.counters)
     ]
     return tuple(nest(bare))
+
+
+def _edge(item: Planned, name: str) -> Edge:
+    kind = getattr(item.relief.given, name)
+    return Edge(kind, item.relief(f"{name}_size", 0.0) * item.art.growth)
+
+
+def _check_softened(item: Planned, walls: Walls) -> None:
+    """Raises OrderError for walls whose edges cannot be softened."""
+    if not item.relief.given.plain_ends or walls.rises or _tops(item):
+        raise OrderError(
+            "edges are softened where walls stand square or have draft, and caps follow the face"
+        )
+    if item.all_round:
+        raise OrderError("what goes all the way round a face has sharp edges")
 
 
 def _rise(item: Planned) -> tuple[float, float]:

@@ -85,7 +85,8 @@ class Operation:
     @property
     def _spread_inside(self) -> bool:
         """True when what walls with draft spread at the face stays clear of its edges."""
-        spread = SPREAD_STRETCH * self.walls.slope * self.depth if self.walls.at_cap else 0.0
+        leans = self.walls.slope * self.depth if self.walls.at_cap else 0.0
+        spread = SPREAD_STRETCH * (leans + self.walls.spread)
         return not spread or (self.fit.edge is not None and self.fit.edge > spread + TOUCHING)
 
 

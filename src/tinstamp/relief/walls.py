@@ -24,10 +24,13 @@ from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_W
 from tinstamp.blank.kernel import (
     BUILDER,
     TOLERANCE,
+    Array,
     bezier,
     bezier2d,
     edge_on,
     face_on,
+    rational_curve,
+    rational_surface,
     ruled,
     spline_curve,
     vertex_at,
@@ -86,6 +89,7 @@ class _Rows:
     head: list[list[Row]]
     own_uv: list[list[Row]] | None
     codes: list[int]
+    mids: list[list[list[Row]]]
 
     @classmethod
     def of(cls, loop: FaceLoop) -> _Rows:
@@ -95,7 +99,61 @@ class _Rows:
             [poles.tolist() for poles in loop.head],
             None if loop.head_uv is None else [points.tolist() for points in loop.head_uv],
             loop.codes.tolist(),
+            [[poles.tolist() for poles in own] for own in loop.mids],
         )
+
+
+UNIT_LOW = Geom2d_Line(gp_Pnt2d(0.0, 0.0), gp_Dir2d(1.0, 0.0))
+UNIT_HIGH = Geom2d_Line(gp_Pnt2d(0.0, 1.0), gp_Dir2d(1.0, 0.0))
+
+
+@dataclass(frozen=True)
+class Span:
+    """A stretch of a wall between two of its rings, by their numbers; with a weight it is round, a
+    conic about the ring between."""
+
+    low: int
+    high: int
+    weight: float | None = None
+
+    def surface(self, poles: Sequence[Sequence[Row]]) -> Geom_Surface:
+        """Over 0 to 1 both ways, from the poles of a piece at every ring."""
+        if self.weight is None:
+            return ruled(list(poles[self.low]), list(poles[self.high]), 1.0)
+        rows = np.array([poles[k] for k in (self.low, self.low + 1, self.high)]).swapaxes(0, 1)
+        degree = len(rows) - 1
+        weights = np.tile([1.0, self.weight, 1.0], (degree + 1, 1))
+        return rational_surface(_unit_knots(degree), _unit_knots(2), rows, weights)
+
+    def upright(self, places: Sequence[Row]) -> Geom_Curve:
+        """Over 0 to 1, through a place of every ring."""
+        low, high = places[self.low], places[self.high]
+        if self.weight is None:
+            return spline_curve([0.0, 0.0, 1.0, 1.0], [low, high])
+        rows = np.array([low, places[self.low + 1], high])
+        return rational_curve(_unit_knots(2), rows, np.array([1.0, self.weight, 1.0]))
+
+
+def _unit_knots(degree: int) -> Array:
+    """Of a Bézier over 0 to 1."""
+    return np.repeat([0.0, 1.0], degree + 1)
+
+
+@dataclass(frozen=True)
+class _Upright:
+    """Where two stacks meet: its vertices and the edges between them, from the face on."""
+
+    ends: list[TopoDS_Vertex]
+    ups: list[TopoDS_Edge]
+
+    @classmethod
+    def of(cls, places: Sequence[Row], spans: Sequence[Span], tolerance: float) -> _Upright:
+        ends = [vertex_at(places[k], tolerance) for k in (0, *(span.high for span in spans))]
+        ups = [
+            edge_on(span.upright(places), low, high.Reversed(), 1.0)
+            for span, (low, high) in zip(spans, pairwise(ends), strict=True)
+        ]
+        return cls(ends, ups)
 
 
 class Waller:
@@ -112,11 +170,13 @@ class Waller:
         frame: Frame | None,
         height: float,
         tolerance: float = TOLERANCE,
+        spans: Sequence[Span] = (),
     ) -> None:
         """`frame` has the axis of a round face as its z; `height` is the distance
-        between foot and head, mm; `tolerance` is that of the curves on them."""
+        between foot and head, mm; `tolerance` is that of the curves on them. With `spans` walls
+        are stacks of stretches (`relief.softened`)."""
         self.foot, self.head, self.height = foot, head, height
-        self.tolerance = tolerance
+        self.tolerance, self.spans = tolerance, tuple(spans)
         self.axis = None if frame is None else (frame.origin, _axis_of(foot, frame))
         along, up = gp_Dir2d(1.0, 0.0), gp_Dir2d(0.0, 1.0)
         self.low_trace = Geom2d_Line(gp_Pnt2d(0.0, 0.0), along)
@@ -126,6 +186,8 @@ class Waller:
 
     def walled(self, loop: FaceLoop) -> Walled:
         """Edges of a loop on both surfaces and the walls between them."""
+        if self.spans:
+            return self._stacked(loop)
         row = _Rows.of(loop)
         count = len(row.uv)
         posts = [
@@ -138,6 +200,40 @@ class Waller:
             head_edges.append(b)
             walls.append(wall)
         return Walled(wire_of(foot_edges), wire_of(head_edges), foot_edges, walls)
+
+    def _stacked(self, loop: FaceLoop) -> Walled:
+        """The same for walls that are stacks of stretches."""
+        row = _Rows.of(loop)
+        count = len(row.uv)
+        poles = [[row.foot[i], *row.mids[i], row.head[i]] for i in range(count)]
+        edged = [0, *(span.high for span in self.spans)]
+        stacks = [_Upright.of([own[0] for own in poles[i]], self.spans, self.tolerance)
+                  for i in range(count)]  # fmt: skip
+        edges: list[list[TopoDS_Edge]] = []
+        walls: list[TopoDS_Face] = []
+        for i in range(count):
+            first, last = stacks[i], stacks[(i + 1) % count]
+            own = [
+                edge_on(bezier(poles[i][ring]), first.ends[k], last.ends[k].Reversed(), 1.0)
+                for k, ring in enumerate(edged)
+            ]
+            traces = bezier2d(row.uv[i]), bezier2d((row.own_uv or row.uv)[i])
+            BUILDER.UpdateEdge(own[0], traces[0], self.foot, HERE, self.tolerance)
+            BUILDER.UpdateEdge(own[-1], traces[1], self.head, HERE, self.tolerance)
+            for k, span in enumerate(self.spans):
+                surface = span.surface(poles[i])
+                low, high = own[k], own[k + 1]
+                ups = first.ups[k], last.ups[k]
+                sides = (
+                    (low, UNIT_LOW), (high, UNIT_HIGH), (ups[0], self.first_trace),
+                    (ups[1], self.last_trace),
+                )  # fmt: skip
+                for edge, trace in sides:
+                    BUILDER.UpdateEdge(edge, trace, surface, HERE, TOLERANCE)
+                walls.append(_wall(surface, low, ups[1], high, ups[0].Reversed()))
+            edges.append(own)
+        feet = [own[0] for own in edges]
+        return Walled(wire_of(feet), wire_of([own[-1] for own in edges]), feet, walls)
 
     def strip(self, loop: FaceLoop, pieces: Sequence[int], first: Post, last: Post) -> Strip:
         """Walls of pieces of a loop that follow one another, between two posts that stand already:

@@ -78,13 +78,27 @@ class _Scene:
         self.painter.setPen(QPen(QColor(self.figures.colour), 2.0))
         self.painter.drawLine(QPointF(left, self.face + at), QPointF(right, self.face + at))
 
-    def steps(self, height: float, outer: float = 0.0) -> list[tuple[float, float]]:
-        """The line of the face with both strokes at another height; walls lean by the draft."""
-        lean = min(abs(height - outer) * self.figures.of("lean"), 4.0)
+    def steps(
+        self, height: float, outer: float = 0.0, plain: bool = False
+    ) -> list[tuple[float, float]]:
+        """The line of the face with both strokes at another height; walls lean by the draft, and
+        their edges are softened, unless they stand `plain`."""
+        lean = 0.0 if plain else min(abs(height - outer) * self.figures.of("lean"), 4.0)
+        way = 1.0 if height > outer else -1.0
+        cap = 0.0 if plain else self._soft("cap_edge_size")
+        face = 0.0 if plain else self._soft("face_edge_size")
         found = []
         for left, right in self.strokes:
-            found += [(left, outer), (left + lean, height), (right - lean, height), (right, outer)]
+            a, b = left + lean, right - lean
+            found += [(left - face, outer), (left, outer + way * face)]
+            found += [(a, height - way * cap), (a + cap, height), (b - cap, height)]
+            found += [(b, height - way * cap), (right, outer + way * face), (right + face, outer)]
         return found
+
+    def _soft(self, name: str) -> float:
+        """px that a softened edge is shown as."""
+        size = self.figures.of(name)
+        return min(max(size * self.scale, 1.5), 0.4 * self.depth) if size else 0.0
 
 
 def _engraved(s: _Scene) -> None:
@@ -112,7 +126,7 @@ def _about(s: _Scene, depth: float) -> None:
 
 
 def _inlay(s: _Scene) -> None:
-    s.part(s.steps(s.depth))
+    s.part(s.steps(s.depth, plain=True))
     clear = max(s.figures.of("clearance") * s.scale, LEAST_CLEAR)
     proud = min(max(s.figures.of("proud") * s.scale, -0.6 * s.depth), 5.0)
     for left, right in s.strokes:

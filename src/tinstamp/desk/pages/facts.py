@@ -8,13 +8,14 @@ from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.joint import Faces
 from tinstamp.desk.pages.rows import Facts
 from tinstamp.desk.work.session import Session
+from tinstamp.job.alike import kept_with
 from tinstamp.job.model import Stamp, Text
 from tinstamp.plan.art import font_data
 
 
 def facts(session: Session, index: int) -> Facts:
     """Of stamp `index`: "round" and "not round", "turned", "beside", "others", "from a stamp",
-    "single stroke"."""
+    "single stroke", "alike"."""
     stamp = session.job.stamps[index]
     setting, chart = stamp.setting, session.chart_of(index)
     closed = chart is not None and chart.closed
@@ -28,6 +29,7 @@ def facts(session: Session, index: int) -> Facts:
         "others": others,
         "from a stamp": from_stamp,
         "single stroke": _single_stroke(session, stamp),
+        "alike": bool(kept_with(session.job, index)),
     }
     return frozenset(word for word, holds in found.items() if holds)
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 import pytest
 
 from tests.conftest import document, stamp
-from tinstamp.engine import build as building
 from tinstamp.engine import culprits as searching
+from tinstamp.engine import putting as building
 from tinstamp.engine.build import build
 from tinstamp.relief import execute as executing
 from tinstamp.relief.operation import Operation

@@ -98,7 +98,7 @@ def test_a_mark_has_no_depth_to_give(hand: Hand) -> None:
     hand.until_built()
     window.session.select(0)
     make = window.fields.page.by_path["stamps.0.relief.make"]
-    make.activated.emit(make.findData("mark"))
+    make.group.button(make.keys.index("mark")).click()
     hand.until_built()
     assert "stamps.0.relief.depth" not in window.fields.page.by_path
     assert window.session.report.stamps[0].relief_volume == 0.0

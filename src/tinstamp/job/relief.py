@@ -33,18 +33,12 @@ class Kind:
 KINDS: Mapping[str, Kind] = {
     "engrave": Kind("Engrave", "Sunk into the face", "engraved", "cut", 5),
     "emboss": Kind("Emboss", "Standing out of the face", "raised", "add", 3),
-    "field": Kind("Field", "Sunk round letters that are left standing", "sunk field", "cut", 4),
+    "field": Kind("Field", "Sunk round letters left standing", "sunk field", "cut", 4),
     "panel": Kind("Panel", "Raised, with letters sunk in it", "raised panel", "add", 6),
-    "inlay": Kind("Inlay", "A pocket in the part, and pieces that fit it", "inlaid", "cut", 9),
-    "loose": Kind(
-        "Loose", "Bodies of their own on the face, to glue on", "letters apart", "add", 30
-    ),
-    "stencil": Kind(
-        "Stencil", "Cut through, with bridges that hold the middles", "cut through", "cut", 10
-    ),
-    "mark": Kind(
-        "Mark only", "Only parts the face and colours it, without depth", "marked", "mark", 1
-    ),
+    "inlay": Kind("Inlay", "A pocket, and pieces that fit it", "inlaid", "cut", 9),
+    "loose": Kind("Loose", "Bodies of their own, to glue on", "letters apart", "add", 30),
+    "stencil": Kind("Stencil", "Cut through, bridges hold the middles", "cut through", "cut", 10),
+    "mark": Kind("Mark only", "Parts the face, without depth", "marked", "mark", 1),
 }
 """All kinds, in the order that they are offered."""
 FROM_MOULD: Mapping[str, str] = {

@@ -12,13 +12,13 @@ from tinstamp.desk.look import palette as p
 
 SIDES = 0.62
 """Part of the width that strokes, and what lies about them, take."""
-LEAST_DEPTH, MOST_DEPTH = 3.0, 11.0
+LEAST_DEPTH, MOST_DEPTH = 3.0, 7.0
 """px that a depth is shown as"""
 FACE_AT = 0.46
 """Part of the height at which the face lies."""
-LEAST_CLEAR = 1.5
+LEAST_CLEAR = 1.0
 """px that a clearance is shown as"""
-GLUE = 2.0
+GLUE = 1.5
 """px between loose letters and the face at least"""
 
 

@@ -3,9 +3,16 @@
 from __future__ import annotations
 
 import numpy as np
-from PySide6.QtCore import QSizeF, Qt
+from PySide6.QtCore import QSizeF
 from PySide6.QtGui import QIcon
-from PySide6.QtWidgets import QButtonGroup, QGridLayout, QToolButton, QWidget
+from PySide6.QtWidgets import (
+    QButtonGroup,
+    QHBoxLayout,
+    QLabel,
+    QToolButton,
+    QVBoxLayout,
+    QWidget,
+)
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.section_picture import Figures, section_picture
@@ -21,12 +28,10 @@ from tinstamp.job.relief import KINDS, Relief
 from tinstamp.plan.art import art_spec, draw
 from tinstamp.plan.planned import PLAN_ERRORS
 
-A_ROW = 4
-"""kinds side by side"""
-PICTURE = QSizeF(58, 34)
+PICTURE = QSizeF(27, 22)
 """px"""
-BUTTON_HIGH = 62
-"""px"""
+BUTTON_HIGH, WORDS_HIGH = 28, 14
+"""px of a picture's button, and of the words for the one that is chosen"""
 PLAIN_STROKE = 1.0
 """mm of a stroke where there is no artwork yet"""
 RING_STEPS = 6
@@ -70,24 +75,31 @@ class Sections(QWidget):
         self.keys = list(KINDS)
         self.group = QButtonGroup(self)
         self._drawn_from: Figures | None = None
-        grid = QGridLayout(self)
-        grid.setContentsMargins(0, 0, 0, 0)
-        grid.setSpacing(3)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(3)
+        line = QHBoxLayout()
+        line.setSpacing(2)
+        self.words = QLabel()
+        self.words.setFont(type_at(p.SMALL))
+        self.words.setProperty("role", "second")
+        self.words.setFixedHeight(WORDS_HIGH)
+        self.words.setMinimumWidth(1)
+        column.addLayout(line)
+        column.addWidget(self.words)
         for k, kind in enumerate(KINDS.values()):
             button = QToolButton()
             button.setCheckable(True)
-            button.setText(kind.word)
-            button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextUnderIcon)
             button.setIconSize(PICTURE.toSize())
-            button.setFont(type_at(p.SMALL))
             button.setFixedHeight(BUTTON_HIGH)
             policy = button.sizePolicy().Policy
             button.setSizePolicy(policy.Expanding, policy.Fixed)
-            button.setStyleSheet(f"padding: 1px; min-height: {BUTTON_HIGH - 4}px;")
+            high = BUTTON_HIGH - 2
+            button.setStyleSheet(f"padding: 0; min-width: 26px; min-height: {high}px;")
             button.setAccessibleName(f"{label}: {kind.word}")
-            button.setToolTip(kind.tip)
+            button.setToolTip(f"{kind.word}: {_lower(kind.tip)}")
             self.group.addButton(button, k)
-            grid.addWidget(button, k // A_ROW, k % A_ROW)
+            line.addWidget(button)
 
     def show_figures(self, of: Figures) -> None:
         """Draw what each makes of a stamp, where that is not what was drawn."""
@@ -102,6 +114,11 @@ class Sections(QWidget):
         """Mark the one that is chosen."""
         if key in self.keys:
             self.group.button(self.keys.index(key)).setChecked(True)
+            self.words.setText(f"{KINDS[key].word}: {_lower(KINDS[key].tip)}")
+
+
+def _lower(words: str) -> str:
+    return words[:1].lower() + words[1:]
 
 
 @control("sections")

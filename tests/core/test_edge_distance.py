@@ -150,6 +150,17 @@ def test_a_band_goes_all_the_way_round(face: str) -> None:
         )
 
 
+def test_the_one_rim_of_a_dome_is_its_lower_one() -> None:
+    part, name, at = FACES["dome"]
+    both, lower = (marked(part, name, at, BAND.model_copy(update={"edges": which}), depth="0.4 mm")
+                   for which in ("all", "outer"))  # fmt: skip
+    assert lower.report.stamps[0].relief_volume == pytest.approx(
+        both.report.stamps[0].relief_volume, rel=1e-9
+    )
+    upper = marked(part, name, at, BAND.model_copy(update={"edges": "inner"}))
+    assert "no upper rim" in upper.report.findings[0].message
+
+
 # -- fields
 
 

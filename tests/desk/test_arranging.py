@@ -174,6 +174,21 @@ def test_an_image_that_no_face_holds_is_told(hand: Hand) -> None:
         image_of(shown, session.job.stamps[0].setting, "above and below", {}, np.zeros(3))
 
 
+@pytest.mark.parametrize(("setting", "words"), [
+    ({"guide": {"kind": "level"}}, "guide"),
+    ({"repeat": {"kind": "round", "count": "3"}}, "copies"),
+    ({"cast": {"way": "front"}}, "projection"),
+])  # fmt: skip
+def test_what_has_no_one_image_is_told(hand: Hand, setting: dict[str, object], words: str) -> None:
+    plain = stamp(text="HB")
+    laid = Setting.model_validate({**plain.setting.model_dump(), **setting})
+    begin(hand, tank(plain.model_copy(update={"setting": laid})))
+    told: list[str] = []
+    hand.window.session.failed.connect(told.append)
+    mirror(hand.window.fields.page, 0, "left and right")
+    assert len(hand.window.session.job.stamps) == 1 and words in told[0]
+
+
 def test_a_dxf_without_a_unit_is_asked_about_and_shown_before_and_after(
     hand: Hand, monkeypatch: pytest.MonkeyPatch, tmp_path: Path
 ) -> None:

@@ -8,7 +8,7 @@ import numpy as np
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Array, Outline, Region, polygon
-from tinstamp.artwork.painted import Joined, Painted, Without, whole
+from tinstamp.artwork.painted import Joined, Painted, Without, painted, whole
 from tinstamp.artwork.unite import contour_of
 
 
@@ -43,8 +43,7 @@ def _bridged(region: Region, bridges: Bridges) -> list[Region]:
     strips = tuple(
         Painted((contour_of(_strip(counter, region, bridges)),)) for counter in region.counters
     )
-    ink = Painted(tuple(contour_of(outline) for outline in region.outlines))
-    found, _ = whole([Without(ink, Joined(strips))])
+    found, _ = whole([Without(painted(region), Joined(strips))])
     return [Region(r.outer, r.counters, region.letters) for r in found]
 
 

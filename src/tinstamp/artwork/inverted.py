@@ -10,9 +10,9 @@ import numpy as np
 import shapely
 
 from tinstamp.artwork.drawn import Artwork
-from tinstamp.artwork.outline import Outline, Region, nest, polygon
+from tinstamp.artwork.outline import Outline, Region, nest
 from tinstamp.artwork.shapes import rounded_rectangle
-from tinstamp.artwork.tidy import reduced
+from tinstamp.artwork.tidy import outlines_of
 
 RING_STEPS, QUARTER = 24, 48
 """Points to a curved piece of ink, and lines to a quarter of a circle round it."""
@@ -55,11 +55,8 @@ def _round_about(artwork: Artwork, margin: float) -> tuple[Region, ...]:
     """All within a margin of the ink, and what that encloses, without the ink."""
     ink = [shapely.Polygon(region.outer.points(RING_STEPS)) for region in artwork.regions]
     around = shapely.union_all(ink).buffer(margin, quad_segs=QUARTER)
-    outer = []
-    for part in shapely.get_parts(shapely.simplify(around, FOLLOWED / 20.0)):
-        lines = polygon(np.asarray(shapely.orient_polygons(part).exterior.coords)[:-1])
-        outer.append(reduced(lines, FOLLOWED)[0])
-    return tuple(about(outer, artwork.regions))
+    filled = shapely.union_all([shapely.Polygon(x.exterior) for x in shapely.get_parts(around)])
+    return tuple(about(outlines_of(filled, FOLLOWED), artwork.regions))
 
 
 def about(outer: Sequence[Outline], ink: Sequence[Region]) -> list[Region]:

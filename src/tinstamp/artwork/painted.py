@@ -20,6 +20,7 @@ from tinstamp.artwork.unite import (
     SPECK_OF_EM,
     Contour,
     chained,
+    contour_of,
     feed,
     fine_polylines,
     mapped,
@@ -72,6 +73,11 @@ class Painted:
     contours: tuple[Contour, ...]
     even_odd: bool = False
     of_line: bool = False
+
+
+def painted(region: Region) -> Painted:
+    """A region as one path."""
+    return Painted(tuple(contour_of(outline) for outline in region.outlines))
 
 
 @dataclass(frozen=True)

@@ -11,7 +11,7 @@ import shapely
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Array, Outline, Region, polygon
-from tinstamp.artwork.painted import Joined, Painted, Shape, Within, whole
+from tinstamp.artwork.painted import Joined, Painted, Shape, Within, painted, whole
 from tinstamp.artwork.shapes import circle
 from tinstamp.artwork.unite import contour_of
 
@@ -61,7 +61,7 @@ def patterned(artwork: Artwork, texture: Texture) -> Artwork:
     for region in artwork.regions:
         shapes = tuple(_lines(region, texture, turn, middle) for turn in turns)
         pattern: Shape = shapes[0] if len(shapes) == 1 else Joined(shapes)
-        regions, _ = whole([Within(_painted(region), pattern)])
+        regions, _ = whole([Within(painted(region), pattern)])
         found += [
             Region(r.outer, r.counters, region.letters)
             for r in regions
@@ -81,10 +81,6 @@ def _polygon(region: Region) -> shapely.Polygon:
     return shapely.Polygon(
         region.outer.points(RING_STEPS), [c.points(RING_STEPS) for c in region.counters]
     )
-
-
-def _painted(region: Region) -> Painted:
-    return Painted(tuple(contour_of(outline) for outline in region.outlines))
 
 
 def _turned(turn: float) -> Array:

@@ -9,7 +9,7 @@ from itertools import pairwise
 import numpy as np
 import shapely
 
-from tinstamp.artwork.outline import Array, Outline, Region, line
+from tinstamp.artwork.outline import Array, Outline, Region, line, polygon
 
 MOST_POINTS = 60_000
 """Points of an outline that are looked at."""
@@ -93,6 +93,19 @@ def reduced(outline: Outline, allowed: float, reach: float = 0.0) -> tuple[Outli
     if off > allowed * 1.0001 or made.area * outline.area <= 0:
         return outline, 0.0
     return made, off
+
+
+def outlines_of(area: shapely.Geometry, within: float) -> list[Outline]:
+    """The outlines of an area, outer ones and holes, as lines, arcs and curves that stray from its
+    lines by `within` mm at most."""
+    parts = shapely.get_parts(shapely.simplify(area, within / 20.0))
+    rings = [
+        ring
+        for part in map(shapely.orient_polygons, parts)
+        if isinstance(part, shapely.Polygon)
+        for ring in (part.exterior, *part.interiors)
+    ]
+    return [reduced(polygon(np.asarray(ring.coords)[:-1]), within)[0] for ring in rings]
 
 
 def _apart(one: Outline, other: Outline, within: float) -> float:

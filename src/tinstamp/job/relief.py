@@ -281,7 +281,7 @@ class Relief(Value):
     cap_edge: Annotated[
         Literal["sharp", "chamfer", "round"],
         Shown(
-            "Cap's edge",
+            "Cap edge",
             "Where the walls meet the cap or the floor",
             words=EDGES,
             when=WALLED,
@@ -291,7 +291,7 @@ class Relief(Value):
     cap_edge_size: Annotated[
         Size,
         Shown(
-            "Its size",
+            "Cap edge size",
             "Cut off, or the radius",
             step=0.05,
             when={**WALLED, "cap_edge": SOFT},
@@ -300,12 +300,12 @@ class Relief(Value):
     ] = "0.1 mm"
     face_edge: Annotated[
         Literal["sharp", "chamfer", "round"],
-        Shown("Face's edge", "Where the walls meet the face", words=EDGES, when=WALLED, group=ENDS),
+        Shown("Face edge", "Where the walls meet the face", words=EDGES, when=WALLED, group=ENDS),
     ] = "sharp"
     face_edge_size: Annotated[
         Size,
         Shown(
-            "Its size",
+            "Face edge size",
             "Cut off, or the radius",
             step=0.05,
             when={**WALLED, "face_edge": SOFT},

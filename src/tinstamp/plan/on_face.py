@@ -11,12 +11,13 @@ from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.inverted import about
 from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.outline import Outline, Region
+from tinstamp.artwork.tidy import outlines_of
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.view import View
 from tinstamp.plan.art import ArtSpec, filled_with
 from tinstamp.plan.lay import LaySpec
-from tinstamp.setting.edge_distance import EdgeError, band, inside, outlines_of
+from tinstamp.setting.edge_distance import FOLLOWED, EdgeError, band, inside
 from tinstamp.setting.fit import ink
 from tinstamp.setting.place import Placed, PlaceError, where
 
@@ -63,7 +64,9 @@ def field_to_edges(art: ArtSpec, placed: Placed, chart: Chart) -> Placed:
     asked = (field.margin, field.corner)
     try:
         key = (*asked, tuple(at.tolist()) if chart.closed else ())
-        outer = _fields.get(chart, key, lambda: tuple(outlines_of(inside(chart, at, *asked))))
+        outer = _fields.get(
+            chart, key, lambda: tuple(outlines_of(inside(chart, at, *asked), FOLLOWED))
+        )
     except EdgeError as error:
         raise PlaceError(str(error)) from error
     area = shapely.union_all(ink([Region(o) for o in outer if o.area > 0]))

@@ -9,11 +9,10 @@ import shapely
 
 from tinstamp.artwork.outline import Region
 from tinstamp.plan.planned import Planned
+from tinstamp.setting.fit import ink
 
 ROUND_PIN = 0.2
 """mm of a letter that are left round a pin at least"""
-RING_STEPS = 12
-"""points to a curved piece of an outline"""
 APART = 2.0
 """Diameters that two pins stand apart at least; nearer to one another one pin does."""
 
@@ -27,10 +26,8 @@ def pin_places(regions: Sequence[Region], radius: float) -> tuple[Places, ...]:
 
 
 def _places(region: Region, radius: float) -> Places:
-    ink = shapely.Polygon(
-        region.outer.points(RING_STEPS), [c.points(RING_STEPS) for c in region.counters]
-    )
-    room = shapely.make_valid(ink).buffer(-(radius + ROUND_PIN))
+    (shape,) = ink([region])
+    room = shapely.make_valid(shape).buffer(-(radius + ROUND_PIN))
     if room.is_empty:
         return ()
     corners = shapely.get_coordinates(room)

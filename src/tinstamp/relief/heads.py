@@ -18,7 +18,7 @@ from tinstamp.chart.bent import spread_over, summed
 from tinstamp.chart.cast import CastChart, cast_chart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
-from tinstamp.relief.surfaces import ReliefError, parallel, spline_through
+from tinstamp.relief.surfaces import OrderError, ReliefError, parallel, spline_through
 
 LEAST_OVER_FACE = 0.02
 """mm; a flat cap that comes nearer to the face than that is refused."""
@@ -318,7 +318,7 @@ def head_of(chart: FaceChart, origin: Array, lift: float, walls: Walls) -> Head:
         against = cast.against
         if not walls.flat:
             if walls.rises:
-                raise ReliefError("with parallel walls a cap that rises has to be a flat one")
+                raise OrderError("with parallel walls a cap that rises has to be a flat one")
             return Slanted(chart, cast, lift)
     point = chart.to_space(here) + lift * against
     along = chart.jacobian(here)[:, 0]

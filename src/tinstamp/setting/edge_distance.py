@@ -11,8 +11,8 @@ import numpy as np
 import shapely
 from shapely.geometry.base import BaseGeometry
 
-from tinstamp.artwork.outline import Array, Outline, Region, nest, polygon
-from tinstamp.artwork.tidy import reduced
+from tinstamp.artwork.outline import Array, Region, nest
+from tinstamp.artwork.tidy import outlines_of
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.bent import BentChart, UnevenChart
 from tinstamp.chart.extruded import ExtrudedChart
@@ -86,7 +86,7 @@ def _pole(chart: FaceChart, line: BaseGeometry) -> bool:
     return bool(np.ptp(points, axis=0).max() < ONE_POINT)
 
 
-def edges_of(chart: FaceChart, edges: BaseGeometry, which: str) -> BaseGeometry:
+def edges_of(chart: FaceChart, face: BaseGeometry, edges: BaseGeometry, which: str) -> BaseGeometry:
     """All edges of a face, or its outer or inner ones; of a closed one the lower or upper rim.
     Raises EdgeError where there is none."""
     if which == "all":
@@ -97,7 +97,8 @@ def edges_of(chart: FaceChart, edges: BaseGeometry, which: str) -> BaseGeometry:
     if chart.all_round is not None:
         ups = [float(chart.all_round.unrolled(shapely.get_coordinates(x))[:, 1].mean())
                for x in lines]  # fmt: skip
-        half = (min(ups) + max(ups)) / 2
+        _, low, _, high = shapely.transform(face, chart.all_round.unrolled).bounds
+        half = (low + high) / 2
         kept = [x for x, up in zip(lines, ups, strict=True) if (up < half) == (which == "outer")]
     else:
         rings = shapely.get_parts(shapely.line_merge(edges))
@@ -105,7 +106,9 @@ def edges_of(chart: FaceChart, edges: BaseGeometry, which: str) -> BaseGeometry:
         outer = int(np.argmax(areas))
         kept = [x for k, x in enumerate(rings) if (k == outer) == (which == "outer")]
     if not kept:
-        raise EdgeError("this face has no inner edges")
+        rims = {"outer": "lower rim", "inner": "upper rim"}
+        what = rims[which] if chart.all_round is not None else f"{which} edges"
+        raise EdgeError(f"this face has no {what}")
     return shapely.MultiLineString(kept)
 
 
@@ -275,19 +278,6 @@ def _bend(surface: Surface, x: Array, v: Array) -> Array:
     return np.asarray(-np.linalg.solve(metric, pull[..., None])[..., 0])
 
 
-def outlines_of(area: BaseGeometry) -> list[Outline]:
-    """The outlines of an area as lines, arcs and curves. Raises EdgeError for nothing."""
-    found = []
-    for part in shapely.get_parts(area):
-        if not isinstance(part, shapely.Polygon):
-            continue
-        part = shapely.orient_polygons(shapely.simplify(part, FOLLOWED / 20))
-        for ring in (part.exterior, *part.interiors):
-            lines = polygon(np.asarray(ring.coords)[:-1])
-            found.append(reduced(lines, FOLLOWED)[0])
-    return found
-
-
 def inside(chart: FaceChart, at: Array, distance: float, corner: float = 0.0) -> BaseGeometry:
     """What of a face is further than a distance from its edges, mm along the face, with its corners
     rounded; of a face that closes all the way round. Raises EdgeError for nothing."""
@@ -314,9 +304,9 @@ def band(
     """A band along edges of a face, from a distance on and so wide, mm along the face. Raises
     EdgeError for nothing."""
     face, edges = face_round(chart, at)
-    chosen = edges_of(chart, edges, which)
+    chosen = edges_of(chart, face, edges, which)
     strip = near(chart, face, chosen, distance + width, sharp).difference(
         near(chart, face, chosen, distance, sharp)
     )
     strip = _without_specks(face.intersection(strip), face, distance)
-    return nest(outlines_of(strip))
+    return nest(outlines_of(strip, FOLLOWED))

@@ -53,7 +53,7 @@ class _Scene:
         margin = min(max(self.figures.of("margin") * self.scale, 3.0), 0.16 * self.box.width())
         return self.strokes[0][0] - margin, self.strokes[1][1] + margin
 
-    def part(self, top: list[tuple[float, float]], holes: bool = False) -> None:
+    def part(self, top: list[tuple[float, float]]) -> None:
         """The part under a line from left to right, px below the face."""
         left, right, bottom = self.box.left(), self.box.right(), self.box.bottom()
         points = [(left, 0.0), *top, (right, 0.0)]

@@ -14,6 +14,8 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from tinstamp.artwork.drawn import Artwork
+from tinstamp.artwork.kept import Kept
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.section_picture import Figures, section_picture
 from tinstamp.desk.look.style import type_at
@@ -34,6 +36,7 @@ BUTTON_HIGH, WORDS_HIGH = 28, 14
 """px of a picture's button, and of the words for the one that is chosen"""
 PLAIN_STROKE = 1.0
 """mm of a stroke where there is no artwork yet"""
+_strokes: Kept[float] = Kept(64)
 RING_STEPS = 6
 """points to a piece of an outline whose length is told"""
 
@@ -58,8 +61,10 @@ def mean_stroke(session: Session, index: int) -> float:
         art = draw(art_spec(session.document, session.resolved, index))
     except PLAN_ERRORS:
         return PLAIN_STROKE
-    if not art.regions:
-        return PLAIN_STROKE
+    return _strokes.get(art, (), lambda: _stroke(art)) if art.regions else PLAIN_STROKE
+
+
+def _stroke(art: Artwork) -> float:
     length = 0.0
     for outline in (o for region in art.regions for o in region.outlines):
         ring = outline.points(RING_STEPS)

@@ -14,6 +14,7 @@ from tinstamp.chart.run import area_of_face
 from tinstamp.desk.work.placing import figure
 from tinstamp.desk.work.preview import Preview
 from tinstamp.job.model import Setting
+from tinstamp.job.setting import WRAPS
 from tinstamp.setting.place import rest_line
 
 Side = Literal["left and right", "front and back", "above and below"]
@@ -30,7 +31,7 @@ AHEAD = 1e-3
 
 
 class NoImageError(ValueError):
-    """There is no face where the image would lie."""
+    """An image that cannot lie anywhere; the message is for the designer."""
 
 
 def image_of(
@@ -38,6 +39,10 @@ def image_of(
 ) -> Setting:
     """The setting of a stamp's image: as far on the other side of a plane through `middle`, running
     so that words are read there as here. Raises NoImageError where no face is."""
+    if shown.placed.bent:
+        raise NoImageError("what runs along a guide, or is there in copies, has no one image")
+    if setting.cast.way not in WRAPS:
+        raise NoImageError("a projection comes from one direction: mirror it by hand")
     box, art = shown.artwork.bounds, shown.artwork
     held = np.array([(box[0] + box[2]) / 2, rest_line(art, "middle")])
     here = shown.placed.matrix @ held + shown.placed.shift

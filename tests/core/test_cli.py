@@ -67,6 +67,7 @@ def test_something_to_fix_gives_one(tmp_path: Path) -> None:
         "limit",
         "unit",
         "path",
+        "accepted",
         "remedies",
     }
     assert finding["remedies"] == ["depth 0.80 mm instead of 2.00"]

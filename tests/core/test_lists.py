@@ -58,7 +58,7 @@ def test_limits_are_worked_out_from_the_job_or_their_defaults() -> None:
     assert found.values["limits.least_gap"] == pytest.approx(0.5)
     assert found.values["limits.least_wall"] == pytest.approx(0.8)
     assert numbers_of(CHECKS["tight gap"], found) == {"least_gap": pytest.approx(0.5)}
-    assert dict(key_of_limits(found))["least_gap"] == pytest.approx(0.5)
+    assert dict(key_of_limits(found))["limits.least_gap"] == pytest.approx(0.5)
     wrong = resolve(job.model_copy(update={"limits": {"least_gap": "-1 mm", "most": "3"}}), LIMITS)
     assert "must not be less" in wrong.errors["limits.least_gap"]
     assert "no check" in wrong.errors["limits.most"]

@@ -25,6 +25,7 @@ from tinstamp.chart.joint import Faces
 from tinstamp.desk.commands import COMMANDS, VIEWS, runner
 from tinstamp.desk.dialogs.complaint import complain
 from tinstamp.desk.dialogs.job_files import JobFiles
+from tinstamp.desk.dialogs.proof.proof_window import ProofWindow
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.card import Fields
@@ -69,6 +70,8 @@ class Window(QMainWindow):
         self.ticket = Ticket(self.session, self.drag)
         self.fields = Fields(self.session, self.settings)
         self.proof = ProofLine(self.session)
+        self.proof_window: ProofWindow | None = None
+        self.proof.whole_wanted.connect(self.whole_proof)
         self.files = JobFiles(self, self.session, self.settings)
         self.arrivals = Arrivals(self.session, self, self)
         self.setAcceptDrops(True)
@@ -189,7 +192,7 @@ class Window(QMainWindow):
             row.addWidget(button)
         self.views.button(0).setChecked(True)
         row.addSpacing(16)
-        for name in ("series", "shop", "picture"):
+        for name in ("whole proof", "series", "shop", "picture"):
             maker.addAction(self.actions_by_name[name])
         row.addWidget(self._plain("proof sheet", "Proof sheet", maker))
         write = QPushButton("Write files")
@@ -274,7 +277,9 @@ class Window(QMainWindow):
             name=free_name(job, wish if given is not None else "Stamp"),
             artwork=given or Text(text="TEXT", height=f"{height:g} mm"),
             setting=setting,
-            relief=Relief(colour=self._told_apart(setting.face)),
+            relief=Relief.model_validate(
+                {"colour": self._told_apart(setting.face), **(given.usual_relief if given else {})}
+            ),
         )
         job = job.model_copy(update={"stamps": (*job.stamps, stamp)})
         label = f"add “{stamp.name}”"
@@ -386,6 +391,24 @@ class Window(QMainWindow):
             self.session.select_feature(finding.path[2])
         else:
             self.session.select(-1)
+
+    def whole_proof(self) -> None:
+        """The window of the whole proof, which stays open beside the desk."""
+        if self.proof_window is None:
+            self.proof_window = ProofWindow(self.session, self)
+            self.proof_window.show_finding.connect(self.show_finding)
+            self.proof_window.remedy_wanted.connect(self.mend)
+        self.proof_window.show()
+        self.proof_window.raise_()
+        self.proof_window.activateWindow()
+
+    def show_worst(self) -> None:
+        """Mark the worst place of the map, looked at square on."""
+        field = self.session.map.field
+        if field is not None and field.worst is not None:
+            self.show_view("square")
+            x, y = field.sheet[field.worst].tolist()
+            self.sheet.point_at(x, y)
 
     def mend(self, remedy: Remedy) -> None:
         """Change what a finding says would meet its limit."""

@@ -38,6 +38,7 @@ from tinstamp.job.nearest import nearest_faces
 from tinstamp.job.resolve import Resolved, resolve
 from tinstamp.output.step import NOT_WHOLE, sound_file
 from tinstamp.plan.planned import PLAN_ERRORS, Planned, plan
+from tinstamp.proofing.accepted import stood_by
 from tinstamp.proofing.check import Subject, checked, key_of_limits
 from tinstamp.proofing.checks import LIMITS
 from tinstamp.proofing.finding import Finding, sorted_findings
@@ -148,7 +149,7 @@ class _Run:
             self.findings = kept
             marked = self._marked(blank, todo, direct=False)
             bodies = self._examined(marked, blank)
-        work = partial(findings_of_finished, marked, self.resolved, self.cache)
+        work = partial(findings_of_finished, marked, self.resolved, self.job.pull, self.cache)
         self.findings.append(Later("", work))
         blank = with_caps(blank, marked.caps, self.cache)
         report = self._report(bodies, tuple(marked.reports), blank)
@@ -386,7 +387,8 @@ class _Run:
         own = self._flat_key(subject.planned)
         others = tuple(self._flat_key(b) for b in before)
         item = subject.planned
-        key = (own, item.relief, others, item.prisms, key_of_limits(self.resolved))
+        limits = item.stamp.process, key_of_limits(self.resolved)
+        key = (own, item.relief, others, item.prisms, limits)
         whole = replace(subject, near=tuple(before))
         return self.cache.get("fitted", key, lambda: checked("fitted", whole, self.resolved))
 
@@ -486,7 +488,7 @@ class _Run:
             resolved=self.resolved,
             bodies=bodies,
             stamps=stamps,
-            findings=sorted_findings(told_now(self.findings)),
+            findings=sorted_findings(stood_by(told_now(self.findings), self.job.accepted)),
             charts=blank.charts if blank else {},
             kinds=blank.kinds if blank else {},
             blank_errors=self.blank_errors,

@@ -18,6 +18,7 @@ from tinstamp.chart.base import FaceChart
 from tinstamp.chart.joint import Faces
 from tinstamp.engine import messages as m
 from tinstamp.engine.line import Bell, Line
+from tinstamp.engine.questions import Question
 from tinstamp.engine.starting import Started, start
 from tinstamp.job.archive import Document
 from tinstamp.job.imported import FoundFace
@@ -34,7 +35,7 @@ class EngineClient:
         """`first` is a process that was started already."""
         self._number = 0
         self._pending: m.Build | m.Write | None = None
-        self._asked: m.Import | m.Probe | None = None
+        self._asked: m.Import | m.Probe | m.Ask | None = None
         self._failures = 0
         self._now: Started | None = None
         self._spare: Started | None = first
@@ -101,6 +102,11 @@ class EngineClient:
         """Ask for measures; the request's number."""
         return self._ask(m.Probe(self._next(), picks))
 
+    def ask(self, document: Document, question: Question) -> int:
+        """Ask something of the build of a job; the request's number."""
+        self._keep_files(document)
+        return self._ask(m.Ask(self._next(), document.without_files(), question))
+
     def want(self, face: str) -> None:
         """Ask for the chart of a face that is awaited; `Laid` follows."""
         self._open_line().put(m.Want(face))
@@ -109,7 +115,7 @@ class EngineClient:
         self._number += 1
         return self._number
 
-    def _ask(self, request: m.Import | m.Probe) -> int:
+    def _ask(self, request: m.Import | m.Probe | m.Ask) -> int:
         self._asked = request
         self._open_line().put(request)
         return request.number
@@ -152,7 +158,8 @@ class EngineClient:
                 self._pending = None
             if self._pending and number == self._pending.number:
                 self._superseded = False  # the newer job has begun
-            answered = isinstance(event, m.Imported | m.Probed | m.Failed)
+            answers = m.Imported | m.Probed | m.Answered | m.Failed | m.Stopped
+            answered = isinstance(event, answers)
             if answered and self._asked and self._asked.number == number:
                 self._asked = None
         if self._line.over:
@@ -196,14 +203,18 @@ class EngineClient:
             self._heard = time.monotonic()
         self._superseded = self._superseded or self.busy
         self._pending = request
-        document = request.document
+        self._keep_files(request.document)
+        bare = replace(request, document=request.document.without_files())
+        newer = isinstance(request, m.Build)
+        line.put(bare, lambda other: newer and isinstance(other, m.Build))
+
+    def _keep_files(self, document: Document) -> None:
+        """Send the files of a job that never went."""
+        line = self._open_line()
         for digest, data in {**document.fonts, **document.parts, **document.logos}.items():
             if digest not in self._sent:
                 self._sent.add(digest)
                 line.put(m.Keep(digest, data))
-        bare = replace(request, document=document.without_files())
-        newer = isinstance(request, m.Build)
-        line.put(bare, lambda other: newer and isinstance(other, m.Build))
 
     def _died(self) -> list[m.Event]:
         self._end()

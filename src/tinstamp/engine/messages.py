@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.joint import Joint
+from tinstamp.engine.questions import Answer, Question
 from tinstamp.engine.report import Report
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import Document
@@ -75,6 +76,15 @@ class Probe:
 
     number: int
     picks: tuple[Pick, ...]
+
+
+@dataclass(frozen=True)
+class Ask:
+    """A question to the build of this job, which is built if need be."""
+
+    number: int
+    document: Document
+    question: Question
 
 
 @dataclass(frozen=True)
@@ -192,6 +202,15 @@ class Probed:
 
 
 @dataclass(frozen=True)
+class Answered:
+    """The answer to a question about that very job."""
+
+    number: int
+    question: Question
+    answer: Answer
+
+
+@dataclass(frozen=True)
 class Stopped:
     """A build was given up."""
 
@@ -214,7 +233,7 @@ class Died:
     again: bool
 
 
-Request = Keep | Build | Write | Import | GiveUp | Probe | Want | Stop
+Request = Keep | Build | Write | Import | GiveUp | Probe | Ask | Want | Stop
 Event = (
     Ready
     | Progress
@@ -225,6 +244,7 @@ Event = (
     | Glimpse
     | Imported
     | Probed
+    | Answered
     | Stopped
     | Failed
     | Died

@@ -18,7 +18,8 @@ from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.layer import Layer
 from tinstamp.job.face_name import StampFace
-from tinstamp.job.resolve import Resolved
+from tinstamp.job.model import dotted
+from tinstamp.job.resolve import Resolved, limit_path
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.check import Near, Subject, checked
 from tinstamp.proofing.finding import Finding
@@ -34,7 +35,8 @@ def findings_beside(
 ) -> tuple[Finding, ...]:
     """Findings on what comes near to a stamp's floors from anywhere."""
     assert subject.wall is not None
-    least = resolved.values.get("limits.least_wall", 0.0)
+    process = subject.planned.stamp.process
+    least = resolved.values.get(dotted(limit_path(process, "least_wall")), 0.0)
     behind = near_floors(layer, subject.planned, subject.wall, least, cache)
     return checked("finished", replace(subject, behind=behind), resolved)
 

@@ -50,7 +50,7 @@ class StampRecord(_Part):
 
 class FindingRecord(_Part):
     """One thing that was found: "fix" must be put right, "look" wants a decision, "note" is good to
-    know. `path` is the field that it is about."""
+    know. `path` is the field that it is about, `accepted` whose word stands for it."""
 
     level: Literal["fix", "look", "note"]
     check: str
@@ -61,6 +61,7 @@ class FindingRecord(_Part):
     unit: str
     path: str
     remedies: list[str]
+    accepted: str
 
 
 class FileRecord(_Part):

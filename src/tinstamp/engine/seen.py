@@ -4,34 +4,69 @@ from __future__ import annotations
 
 import numpy as np
 
+from tinstamp.artwork.outline import Array
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.marked import Marked
+from tinstamp.engine.skin import skin_of
 from tinstamp.engine.triangles import Mesh, together
 from tinstamp.job.face_name import StampFace
-from tinstamp.job.model import Code
-from tinstamp.job.resolve import Resolved
+from tinstamp.job.model import Code, dotted
+from tinstamp.job.process import Pull
+from tinstamp.job.resolve import Resolved, limit_path
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.check import Subject, checked, key_of_limits
 from tinstamp.proofing.finding import Finding
 from tinstamp.proofing.mark_view import FLOOR, FOREIGN, GROUND, INK, WALL, Surface
+from tinstamp.proofing.process_checks import UNDERCUT
+from tinstamp.relief.operation import PART
 
 
-def findings_of_finished(marked: Marked, resolved: Resolved, cache: Cache) -> tuple[Finding, ...]:
+def findings_of_finished(
+    marked: Marked, resolved: Resolved, pull: Pull, cache: Cache
+) -> tuple[Finding, ...]:
     """What the checks of the finished part find. Stamps that none of them looks at cost nothing."""
     done = {report.name for report in marked.reports if report.built_by}
-    looked_at = [x for x in marked.items if isinstance(x.stamp.artwork, Code) and x.name in done]
+    looked_at = [x for x in marked.items if x.name in done and _looked_at(x, resolved)]
     if not looked_at:
         return ()
     mesh = together({name: layer.mesh(cache) for name, layer in marked.layers.items()})
+    body = marked.bodies(cache)[PART]
     found: list[Finding] = []
     for item in looked_at:
-        key = (marked.whole_key, item.key, item.name, key_of_limits(resolved))
+        key = (marked.whole_key, item.key, item.name, pull, item.stamp.process,
+               key_of_limits(resolved))  # fmt: skip
 
         def look(item: Planned = item) -> tuple[Finding, ...]:
-            return checked("finished", Subject(item, finished=surface_of(mesh, item)), resolved)
+            towards, words = pull_of(item, pull)
+            subject = Subject(item, finished=surface_of(mesh, item), skin=skin_of(body, item.name),
+                              pull=towards, pulled=words)  # fmt: skip
+            return checked("finished", subject, resolved)
 
         found += cache.get("finished", key, look)
     return tuple(found)
+
+
+def _looked_at(item: Planned, resolved: Resolved) -> bool:
+    """True for machine-read marks, and for what has to come out of a mould."""
+    draft = resolved.values.get(dotted(limit_path(item.stamp.process, UNDERCUT.name)), 0.0)
+    return isinstance(item.stamp.artwork, Code) or draft > 0
+
+
+def pull_of(item: Planned, pull: Pull) -> tuple[Array, str]:
+    """The unit direction in which the half of a mould that shapes a stamp leaves it, and that in
+    words."""
+    low, high = item.placed.bounds[:2], item.placed.bounds[2:]
+    middle = (np.asarray(low) + np.asarray(high)) / 2
+    normal = np.asarray(item.chart.normal(middle[None]), dtype=float)[0]
+    if not np.isfinite(normal).all():  # the middle of a ring of letters may lie off its face
+        points = np.concatenate([region.outer.points(2) for region in item.placed.regions])
+        normals = np.asarray(item.chart.normal(points), dtype=float)
+        normal = normals[np.isfinite(normals).all(axis=1)].sum(axis=0)
+    if pull == "face":
+        return normal / np.linalg.norm(normal), "square to the face at its middle"
+    axis = np.eye(3)["xyz".index(pull)]
+    side = 1.0 if normal @ axis >= 0 else -1.0
+    return side * axis, f"along {'+' if side > 0 else '−'}{pull}"
 
 
 def surface_of(mesh: Mesh, item: Planned) -> Surface:

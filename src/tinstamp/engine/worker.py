@@ -14,7 +14,6 @@ from collections import deque
 from collections.abc import Mapping
 from dataclasses import replace
 from multiprocessing.connection import Connection
-from pathlib import Path
 
 from tinstamp.blank.solid import Blank
 from tinstamp.chart.base import FaceChart
@@ -170,11 +169,12 @@ class _Laying:
 def serve(connection: Connection) -> None:
     """Work until the other side closes the connection."""
     from tinstamp.blank.kernel import quiet
+    from tinstamp.engine.asking import AskError, answer_to
     from tinstamp.engine.build import Built, build
     from tinstamp.engine.cache import Cache
     from tinstamp.engine.probing import ProbeError, probed
     from tinstamp.engine.stopped import Stopped
-    from tinstamp.engine.write import write_files
+    from tinstamp.engine.write import written
     from tinstamp.output.result import OutputError
 
     quiet()
@@ -190,7 +190,7 @@ def serve(connection: Connection) -> None:
         request = desk.waiting.popleft()
         if isinstance(request, m.Want):
             laying.one(desk, request.face)
-        if not isinstance(request, m.Build | m.Write | m.Probe):
+        if not isinstance(request, m.Build | m.Write | m.Probe | m.Ask):
             continue
         number = request.number
 
@@ -209,18 +209,15 @@ def serve(connection: Connection) -> None:
                 desk.tell(m.Done(number, desk.without_what_it_knows(last.report)))
                 laying = _Laying(number, last.blank)
                 make_ready(KERNEL)  # for parts that may be taken in
+            elif isinstance(request, m.Ask):
+                desk.tell(answer_to(request, desk.held, cache, desk.stopped))
             elif isinstance(request, m.Probe):
                 desk.tell(probed(request, last.solid if last else None))
             else:
-                built = build(request.document.with_files(desk.held), cache, None, told)
-                told("writing", 0.9)
-                paths = write_files(
-                    built, Path(request.folder), request.name, request.endings, request.options
-                )
-                desk.tell(m.Wrote(number, tuple(map(str, paths))))
+                desk.tell(written(request, desk.held, cache, told))
         except Stopped:
             desk.tell(m.Stopped(number))
-        except (OutputError, ProbeError) as error:
+        except (OutputError, ProbeError, AskError) as error:
             desk.tell(m.Failed(number, str(error)))
         except (EOFError, ConnectionError):
             raise

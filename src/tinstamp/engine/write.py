@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import os
 import tempfile
-from collections.abc import Hashable, Sequence
+from collections.abc import Hashable, Mapping, Sequence
 from pathlib import Path
 
 from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import UnevenChart
-from tinstamp.engine.build import Built
+from tinstamp.engine.build import Built, Progress, build
+from tinstamp.engine.cache import Cache
+from tinstamp.engine.messages import Write, Wrote
 from tinstamp.engine.on_paper import told_of
 from tinstamp.job.disk import PREFIX, SUFFIX
 from tinstamp.job.face_name import StampFace
@@ -50,6 +52,16 @@ def write_files(
             part.unlink(missing_ok=True)
         written.append(path)
     return written
+
+
+def written(request: Write, files: Mapping[str, bytes], cache: Cache, progress: Progress) -> Wrote:
+    """What a request of the desk wants written, whose document bears the digests of its files
+    alone. Raises OutputError."""
+    built = build(request.document.with_files(files), cache, None, progress)
+    progress("writing", 0.9)
+    folder = Path(request.folder)
+    paths = write_files(built, folder, request.name, request.endings, request.options)
+    return Wrote(request.number, tuple(map(str, paths)))
 
 
 def check_folder(folder: Path) -> None:

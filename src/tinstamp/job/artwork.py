@@ -303,7 +303,39 @@ class Scale(Drawable):
         return {("font",): self.font}
 
 
-Drawn = Annotated[Text | Logo | Shape | Code | Sign | Scale, Field(discriminator="kind")]
+class Braille(Drawable):
+    """Words as braille. Sizes are those of signs to be felt, and do not grow with a drag."""
+
+    usual_relief: ClassVar[Mapping[str, str]] = {
+        "make": "emboss", "depth": "0.7 mm", "cap_edge": "round", "cap_edge_size": "0.6 mm",
+    }  # fmt: skip
+    kind: Literal["braille"] = "braille"
+    text: Annotated[str, WORDS] = Field(default="PUSH", max_length=LONGEST_TEXT)
+    by: Annotated[
+        Literal["letters", "english", "german", "german_full", "french", "spanish"],
+        Shown(
+            "Written",
+            "Contracted, and in other languages, by the rules of liblouis where that is installed",
+            words={
+                "letters": "Letter by letter",
+                "english": "English, contracted",
+                "german": "German, contracted",
+                "german_full": "German, in full",
+                "french": "French, contracted",
+                "spanish": "Spanish",
+            },
+            control="list",
+        ),
+    ] = "letters"
+    dot: Annotated[Size, Shown("Dot", "Across its base", step=0.05)] = "1.6 mm"
+    apart: Annotated[Size, Shown("Dot to dot", "Within a cell", step=0.1)] = "2.5 mm"
+    cell: Annotated[Size, Shown("Cell to cell", step=0.1)] = "6.2 mm"
+    line: Annotated[Size, Shown("Line to line", step=0.1)] = "10 mm"
+    mirrored: Annotated[bool, MIRRORED] = False
+    upside_down: Annotated[bool, UPSIDE_DOWN] = False
+
+
+Drawn = Annotated[Text | Logo | Shape | Code | Sign | Scale | Braille, Field(discriminator="kind")]
 
 
 class Border(Value):

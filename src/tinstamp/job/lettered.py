@@ -34,9 +34,11 @@ class FontRef(Value):
 
 
 class Drawable(Value):
-    """Base of all that a stamp can draw. `sizes` names the fields that make it larger."""
+    """Base of all that a stamp can draw. `sizes` names the fields that make it larger;
+    `usual_relief` has the relief's fields that a new stamp with it begins with."""
 
     sizes: ClassVar[tuple[str, ...]] = ()
+    usual_relief: ClassVar[Mapping[str, str]] = {}
 
     @property
     def fonts_at(self) -> Mapping[tuple[str | int, ...], FontRef]:

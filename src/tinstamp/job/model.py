@@ -10,7 +10,7 @@ from typing import Annotated, Any, Literal, TypeVar
 
 from pydantic import Field, ValidationError, model_validator
 
-from tinstamp.job.artwork import Border, Code, Drawn, Logo, Scale, Shape, Sign
+from tinstamp.job.artwork import Border, Braille, Code, Drawn, Logo, Scale, Shape, Sign
 from tinstamp.job.features import Body, Feature
 from tinstamp.job.field import Shown
 from tinstamp.job.lettered import (
@@ -23,6 +23,7 @@ from tinstamp.job.lettered import (
     TextStyle,
 )
 from tinstamp.job.pattern import Pattern
+from tinstamp.job.process import Accepted, LimitFormula, LimitName, OwnProcess, ProcessName, Pull
 from tinstamp.job.relief import Relief
 from tinstamp.job.setting import Cast, Guide, Repeat, Setting
 from tinstamp.job.sound import fields_of, written_with
@@ -69,6 +70,10 @@ class Stamp(Value):
     alike: Annotated[
         str, Shown("Kept alike with", control="alike", offered="alike", built=False)
     ] = Field(default="", max_length=40)
+    process: Annotated[ProcessName, Shown("Made by", control="none", built=False)] = ""
+    standards: Annotated[tuple[Name, ...], Shown("Holds to", control="none", built=False)] = Field(
+        default=(), max_length=20
+    )
     artwork: Drawn = Text()
     border: Annotated[Border, Shown("Border", group=TURNED_OVER)] = Border()
     pattern: Annotated[Pattern, Shown("Pattern", group=TURNED_OVER)] = Pattern()
@@ -90,14 +95,11 @@ class Serial(Value):
         return f"{self.before}{self.next:0{self.digits}d}{self.after}"
 
 
-LimitName = Annotated[str, Field(pattern=r"^[a-z][a-z_]{0,39}$")]
-LimitFormula = Annotated[str, FORMULA]
-
-
 class Job(Value):
     """The whole document. Its name is its file's.
 
-    `limits` are those of the proof that differ from what its checks declare, by name.
+    `limits` are those of the proof that differ from what its checks declare for its `process`, by
+    name. A stamp with a process of its own has that one's limits as they are.
     """
 
     format: Literal[3] = FORMAT
@@ -108,6 +110,21 @@ class Job(Value):
     limits: Annotated[dict[LimitName, LimitFormula], Shown("Limits")] = Field(
         default_factory=dict, max_length=100
     )
+    process: Annotated[ProcessName, Shown("Made by", built=False)] = ""
+    pull: Annotated[
+        Pull,
+        Shown(
+            "Mould is pulled",
+            words={"face": "square to each mark", "x": "along x", "y": "along y", "z": "along z"},
+            built=False,
+        ),
+    ] = "face"
+    processes: Annotated[tuple[OwnProcess, ...], Shown("Processes", built=False)] = Field(
+        default=(), max_length=40
+    )
+    accepted: Annotated[tuple[Accepted, ...], Shown("Accepted findings", built=False)] = Field(
+        default=(), max_length=500
+    )
 
     @model_validator(mode="after")
     def _names_once(self) -> Job:
@@ -115,6 +132,10 @@ class Job(Value):
         for name in stamps:
             if stamps.count(name) > 1:
                 raise ValueError(f"two stamps are called “{name}”")
+        own = [process.name for process in self.processes]
+        for name in own:
+            if own.count(name) > 1:
+                raise ValueError(f"two processes are called “{name}”")
         return self
 
 
@@ -184,6 +205,7 @@ __all__ = [
     "LONGEST_TEXT",
     "Blank",
     "Border",
+    "Braille",
     "Cast",
     "Code",
     "Dimension",

@@ -8,7 +8,7 @@ from dataclasses import replace
 from pydantic import ValidationError
 
 from tinstamp.job.archive import Document
-from tinstamp.job.model import Code, Job, Text, changed
+from tinstamp.job.model import Braille, Code, Job, Text, changed
 from tinstamp.job.retext import retexted
 from tinstamp.job.wording import first_problem
 
@@ -52,7 +52,7 @@ def _with_dimension(job: Job, name: str, formula: str) -> Job:
 
 def _with_text(job: Job, name: str, text: str) -> Job:
     drawn = {stamp.name: stamp.artwork for stamp in job.stamps}
-    worded = [known for known, art in drawn.items() if isinstance(art, Text | Code)]
+    worded = [known for known, art in drawn.items() if isinstance(art, Text | Code | Braille)]
     if name not in worded:
         raise OverrideError(_unknown("stamp with a text", name, worded))
     index, art = list(drawn).index(name), drawn[name]

@@ -21,6 +21,7 @@ from tinstamp.job.formula import (
 )
 from tinstamp.job.limit import Limit
 from tinstamp.job.model import Dimension, Job, Path, Stamp, dotted
+from tinstamp.job.process import own_process
 from tinstamp.job.values import Value
 
 
@@ -56,6 +57,11 @@ class Resolved:
             if key == start or key.startswith(start + "."):
                 return message
         return None
+
+
+def limit_path(process: str, name: str) -> Path:
+    """Where a limit stands among the values of a job: of a stamp's own process, or of the job's."""
+    return ("in", process.replace(".", " "), name) if process else ("limits", name)
 
 
 def formula_fields(value: Value, path: Path = ()) -> Iterator[tuple[Path, str, Wants]]:
@@ -199,10 +205,35 @@ class _Resolver:
         for name in self.job.limits:
             if name not in self.limits:
                 self.errors[dotted(("limits", name))] = "no check has a limit that is called so"
+        own = self.job.process
         for name, limit in self.limits.items():
-            formula = self.job.limits.get(name, limit.default)
-            path = ("limits", name)
+            formula = self.job.limits.get(name) or self._usual(own, limit)
+            path: Path = ("limits", name)
             self._guard(path, partial(self._field, path, formula, limit.wants, {}))
+        for process in {stamp.process for stamp in self.job.stamps if stamp.process}:
+            for limit in self.limits.values():
+                path = limit_path(process, limit.name)
+                formula = self._usual(process, limit)
+                self._guard(path, partial(self._field, path, formula, limit.wants, {}))
+        self._known_processes()
+
+    def _usual(self, process: str, limit: Limit) -> str:
+        """The formula of a limit in a process."""
+        found = own_process(self.job.processes, process)
+        if found is None:
+            return limit.of(process).formula
+        return found[1].limits.get(limit.name) or limit.of(found[1].like).formula
+
+    def _known_processes(self) -> None:
+        """Tell of processes that neither the program nor the job knows."""
+        known = {own.name for own in self.job.processes}
+        for limit in (self.limits or {}).values():
+            known |= set(limit.processes)
+        places: list[tuple[Path, str]] = [(("process",), self.job.process)]
+        places += [(("stamps", i, "process"), s.process) for i, s in enumerate(self.job.stamps)]
+        for path, name in places:
+            if name and name not in known:
+                self.errors[dotted(path)] = f"there is no process called “{name}”"
 
     def _collect(self) -> None:
         for i, dimension in enumerate(self.job.dimensions):

@@ -10,6 +10,7 @@ from typing import Any
 import numpy as np
 
 from tinstamp.artwork import fonts
+from tinstamp.artwork.braille import BrailleError, BrailleSpec, draw_braille
 from tinstamp.artwork.bridges import Bridges, bridged
 from tinstamp.artwork.drawn import (
     Artwork,
@@ -44,7 +45,7 @@ from tinstamp.artwork.sign import SignError, SignSpec, draw_sign
 from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import LENGTHS, FormulaError
-from tinstamp.job.model import Border, Code, Drawn, FontRef, Logo, Relief, Text
+from tinstamp.job.model import Border, Braille, Code, Drawn, FontRef, Logo, Relief, Text
 from tinstamp.job.pattern import Pattern
 from tinstamp.job.relief import INVERTED, STENCIL
 from tinstamp.job.resolve import Resolved
@@ -176,7 +177,7 @@ def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
         return replace(spec, text=filled(drawn.text, document.job, resolved, artwork("height")))
     if isinstance(drawn, Logo):
         return replace(spec, file=_file(drawn, document))
-    if isinstance(drawn, Code):
+    if isinstance(drawn, Code | Braille):
         return replace(spec, text=filled(drawn.text, document.job, resolved))
     return spec
 
@@ -331,6 +332,15 @@ def _draw_sign(spec: ArtSpec) -> Artwork:
         raise FormulaError(str(error)) from error
 
 
+def _draw_braille(spec: ArtSpec) -> Artwork:
+    of, sizes = spec.artwork, ("dot", "apart", "cell", "line")
+    numbers = {name: of(name) for name in sizes}
+    try:
+        return draw_braille(BrailleSpec(spec.text, of.given.by, **numbers))
+    except BrailleError as error:
+        raise FormulaError(str(error)) from error
+
+
 def scale_spec(spec: ArtSpec) -> ScaleSpec:
     """Of a scale. Raises FormulaError."""
     of, scale = spec.artwork, spec.artwork.given
@@ -372,6 +382,7 @@ DRAWS: Mapping[str, Callable[[ArtSpec], Artwork]] = {
     "code": _draw_code,
     "sign": _draw_sign,
     "scale": _draw_scale,
+    "braille": _draw_braille,
 }
 """By the kind of artwork."""
 

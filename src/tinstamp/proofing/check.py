@@ -8,14 +8,19 @@ fields, the command line, the documents.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
+import numpy as np
+
+from tinstamp.artwork.outline import Array
 from tinstamp.job.limit import Limit
-from tinstamp.job.resolve import Resolved
+from tinstamp.job.model import dotted
+from tinstamp.job.resolve import Resolved, limit_path
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.finding import Finding
 from tinstamp.proofing.mark_view import Surface
+from tinstamp.proofing.skin import Skin
 from tinstamp.setting.fit import Fit
 
 Stage = Literal["artwork", "placed", "fitted", "measured", "made", "finished"]
@@ -47,6 +52,8 @@ class Subject:
     behind : the face that comes nearest to its floors.
     near : stamps made before it whose ink comes near.
     finished : the part with all that is on it, where a check looks at that.
+    skin : what it made of the part, for the draft.
+    pull : unit direction in which its half of a mould leaves it; pulled : that in words.
     """
 
     planned: Planned
@@ -59,6 +66,9 @@ class Subject:
     behind: Near | None = None
     near: tuple[Planned, ...] = ()
     finished: Surface | None = None
+    skin: Skin | None = None
+    pull: Array = field(default_factory=lambda: np.array([0.0, 0.0, 1.0]), compare=False)
+    pulled: str = ""
 
     @property
     def stamp(self) -> str:
@@ -121,23 +131,23 @@ def checked(stage: Stage, subject: Subject, resolved: Resolved) -> tuple[Finding
     for each in CHECKS.values():
         if each.stage != stage:
             continue
-        numbers = numbers_of(each, resolved)
+        numbers = numbers_of(each, resolved, subject.planned.stamp.process)
         if numbers is not None:
             found += each.run(subject, numbers)
     path = ("stamps", subject.planned.index)
     return tuple(replace(f, path=f.path or path) for f in found)
 
 
-def numbers_of(each: Check, resolved: Resolved) -> dict[str, float] | None:
-    """The limits of a check, worked out; None when one has an error."""
-    keys = {limit.name: f"limits.{limit.name}" for limit in each.limits}
-    if any(key in resolved.errors for key in keys.values()):
+def numbers_of(each: Check, resolved: Resolved, process: str = "") -> dict[str, float] | None:
+    """The limits of a check, worked out, in a stamp's own process or the job's; None when one has
+    an error."""
+    paths = {limit.name: limit_path(process, limit.name) for limit in each.limits}
+    if any(dotted(path) in resolved.errors for path in paths.values()):
         return None
-    return {name: resolved.of("limits", name) for name in keys}
+    return {name: resolved.of(*path) for name, path in paths.items()}
 
 
 def key_of_limits(resolved: Resolved) -> tuple[tuple[str, float], ...]:
     """All limits that have a value: what findings of checks depend on beside their subject."""
-    limits = limits_of(CHECKS.values())
-    every = ((name, resolved.values.get(f"limits.{name}")) for name in limits)
-    return tuple((name, value) for name, value in every if value is not None)
+    heads = ("limits.", "in.")
+    return tuple((key, value) for key, value in resolved.values.items() if key.startswith(heads))

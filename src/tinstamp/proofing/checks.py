@@ -15,14 +15,17 @@ from tinstamp.artwork.text import lay_text
 from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.limit import Limit
-from tinstamp.job.model import Text
+from tinstamp.job.model import Braille, Text
 from tinstamp.job.relief import STENCIL
 from tinstamp.plan.art import text_spec
 from tinstamp.plan.pins import pins_of
 from tinstamp.proofing import mark_checks as mark_checks
+from tinstamp.proofing import process_checks as process_checks
+from tinstamp.proofing import standard_checks as standard_checks
 from tinstamp.proofing import width_checks as width_checks
 from tinstamp.proofing.check import CHECKS, Numbers, Subject, check, limits_of, short_of
 from tinstamp.proofing.finding import Finding, Level
+from tinstamp.proofing.processes import with_processes
 from tinstamp.proofing.remedies import depth_of, field_of, larger, moved_in
 
 SIDES = ("left edge", "right edge", "lower edge", "upper edge")
@@ -46,6 +49,10 @@ DEPTHS_AGREE = 1e-3
 def missing_letters(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """A character that the font lacks."""
     drawn = it.planned.stamp.artwork
+    if isinstance(drawn, Braille):
+        for letter in it.planned.artwork.missing:
+            told = f"there is no braille letter by letter for “{letter}”: it is left out"
+            yield Finding("fix", "missing letter", it.stamp, told, 1.0, 0.0, "times")
     if not isinstance(drawn, Text):
         return
     font = f"{drawn.font.family} {drawn.font.style}"
@@ -398,5 +405,5 @@ def pins(it: Subject, limits: Numbers) -> Iterator[Finding]:
                       limits["least_wall"], "mm")  # fmt: skip
 
 
-LIMITS = limits_of(CHECKS.values())
+LIMITS = with_processes(limits_of(CHECKS.values()))
 """All limits by name, for `resolve`."""

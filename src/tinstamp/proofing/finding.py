@@ -35,7 +35,7 @@ class Finding:
     message : in words for the designer, with the figures.
     measured, limit : the figures, in `unit`; None where there is no figure.
     where : sheet points (mm) on the stamp's face to look at.
-    remedies : changes each of which meets the limit.
+    remedies : changes each of which meets the limit. accepted : whose word stands for it.
     """
 
     level: Level
@@ -48,6 +48,7 @@ class Finding:
     where: tuple[tuple[float, float], ...] = ()
     path: Path = ()
     remedies: tuple[Remedy, ...] = ()
+    accepted: str = ""
 
     @property
     def short(self) -> str:

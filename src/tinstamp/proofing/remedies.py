@@ -43,6 +43,8 @@ def _grows_evenly(it: Subject) -> bool:
     drawn, of = art.artwork.given, art.artwork
     if art.frame is not None or art.about is not None or it.planned.lay.copies is not None:
         return False
+    if art.texture is not None or art.bridges is not None:
+        return False
     if it.planned.lay.guide is not None and setting.guide.fill != "no":
         return False
     if drawn.kind == "text":

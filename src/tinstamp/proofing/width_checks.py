@@ -16,7 +16,7 @@ from tinstamp.job.limit import Limit
 from tinstamp.job.model import Code
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.check import Numbers, Subject, check, short_of
-from tinstamp.proofing.finding import Finding, Remedy
+from tinstamp.proofing.finding import Finding
 from tinstamp.proofing.remedies import depth_of, larger
 from tinstamp.proofing.strokes import Ends, Width, widths_of
 from tinstamp.setting.fit import ink
@@ -269,25 +269,3 @@ def corners_made_sharp(it: Subject, limits: Numbers) -> Iterator[Finding]:
         told = f"{many} made sharp, by {most:.3f} mm at most: the walls leave none there"
         yield Finding("note", "corners made sharp", it.stamp, told, most, 0.0, "mm",
                       tuple(places[:MOST_PLACES]))  # fmt: skip
-
-
-@check(
-    "draft",
-    "placed",
-    Limit(
-        "least_draft",
-        "Draft",
-        "0 deg",
-        Wants("angle", at_least=0.0, at_most=60.0),
-        0.5,
-        "0 where nothing is drawn out of a mould; walls with less stick in it",
-    ),
-)
-def too_little_draft(it: Subject, limits: Numbers) -> Iterator[Finding]:
-    """Walls that lean less than what comes out of a mould needs."""
-    least, own = limits["least_draft"], it.planned.relief("draft", 0.0)
-    if least and it.planned.depth and short_of(own, least):
-        told = f"its walls have {own:.3g}° of draft, limit {least:.3g}°"
-        path = ("stamps", it.planned.index, "relief", "draft")
-        remedy = Remedy(f"{least:.3g}° of draft", ((path, least),), "deg")
-        yield Finding("fix", "draft", it.stamp, told, own, least, "°", remedies=(remedy,))

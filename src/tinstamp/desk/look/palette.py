@@ -17,6 +17,10 @@ GREY_STAMP = "#A7A08E"
 LESS, MORE = "#4F8FA8", "#D9A441"
 """Of what is made smaller and what larger on a bent face."""
 
+FIELD_BAD, FIELD_NEAR = "#8E1B12", "#E08A3C"
+FIELD_LOW, FIELD_HIGH = "#E4E8D8", "#2E6E78"
+"""Of a field of measures: below its limit, just below, just above, and well above it."""
+
 FIX = "#B3261E"
 LOOK = "#8A5A00"
 NOTE = "#2F6F5E"

@@ -14,6 +14,7 @@ from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.rows import rows_of
 from tinstamp.desk.work.session import Session
 from tinstamp.job.limit import Limit
+from tinstamp.job.process import own_process
 from tinstamp.proofing.checks import LIMITS
 
 
@@ -49,7 +50,11 @@ class BlankPage(FieldsPage):
 
     def _limit(self, limit: Limit) -> None:
         def formula() -> str:
-            return self.session.job.limits.get(limit.name, limit.default)
+            job = self.session.job
+            own = own_process(job.processes, job.process)
+            usual = limit.of(own[1].like if own is not None else job.process).formula
+            held = own[1].limits.get(limit.name, usual) if own is not None else usual
+            return job.limits.get(limit.name, held)
 
         path = ("limits", limit.name)
         put_formula(self, path, limit.label, limit.unit, limit.step, limit.tip, formula)

@@ -26,6 +26,7 @@ from tinstamp.desk.part.measure_panel import MeasurePanel
 from tinstamp.desk.part.meshes import Patch, joined
 from tinstamp.desk.part.scene import Hit, Scene
 from tinstamp.desk.part.views import ViewName, cut_through, look_at_stamp, look_whole
+from tinstamp.desk.sheet.sheet_field import draped
 from tinstamp.desk.sheet.sheet_paint import heights
 from tinstamp.desk.sheet.sheet_stretch import Tint, box_about, draped_stretch
 from tinstamp.desk.work.overrides import overrides
@@ -96,6 +97,7 @@ class PartView(QWidget):
         session.file_changed.connect(self._forget)
         drag.previewed.connect(self.refresh)
         session.stretch_changed.connect(self.refresh)
+        session.map.changed.connect(self.refresh)
 
     def sizeHint(self) -> QSize:
         return QSize(740, 400)
@@ -136,7 +138,8 @@ class PartView(QWidget):
             self.scene.overlay(*preview.in_space())
         else:
             self.scene.overlay(None, None)
-        self.scene.tint(self._stretched(preview))
+        field = self.session.map.field
+        self.scene.tint(draped(field) if field is not None else self._stretched(preview))
         self._draw_soon.start()
 
     def _veil(self) -> None:

@@ -21,6 +21,7 @@ from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.chart.turns import STILL, Motion, Turns
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.sheet.sheet_field import paint_field, paint_legend_of
 from tinstamp.desk.sheet.sheet_move import moving
 from tinstamp.desk.sheet.sheet_scale import Scale
 from tinstamp.desk.sheet.sheet_stretch import box_about, paint_legend, paint_stretch
@@ -62,6 +63,9 @@ class Sheet(Protocol):
 
     @property
     def placed(self) -> Placed | None: ...
+
+    @property
+    def value_here(self) -> float | None: ...
 
     def hasFocus(self) -> bool: ...
 
@@ -122,6 +126,9 @@ def paint(painter: QPainter, view: Sheet) -> None:
     _others(painter, view, chart, scale)
     if preview is not None:
         _ink(painter, preview, scale, QColor(_colour(view)))
+    field = view.session.map.field
+    if field is not None:
+        paint_field(painter, scale, field)
     painter.restore()
     _rulers(painter, view, chart, scale)
     if preview is not None and preview.placed.regions:
@@ -133,6 +140,8 @@ def paint(painter: QPainter, view: Sheet) -> None:
             moving(painter, view.drag, chart, scale, (view.width(), view.height()))
     if view.session.stretch is not None:
         paint_legend(painter, reach, view.session.stretch)
+    elif view.session.map.kind is not None:
+        paint_legend_of(painter, field, view.session.map.words, view.value_here)
     if view.spot is not None:
         at = scale.to_pixel(*view.spot)
         painter.setPen(QPen(QColor(p.FIX), 2))

@@ -22,6 +22,7 @@ from tinstamp.desk.sheet.sheet_stretch import MEASURES, WORDS
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.desk.work.stamp_drag import Mode, StampDrag
+from tinstamp.proofing.fields import FIELDS
 
 HANDLE_REACH = 9
 """px round a handle that take it"""
@@ -29,6 +30,10 @@ DRAWN_TO_LINES = 6
 """px within which lines draw a stamp to them; none with Control held"""
 STEP, COARSE, FINE = 0.5, 5.0, 0.1
 """mm that an arrow key nudges: plain, with Shift, with Control"""
+
+
+POINTED = 8.0
+"""px from the pointer to a place of a map whose value is told"""
 
 
 @overrides
@@ -41,11 +46,17 @@ class SheetView(QWidget):
         super().__init__()
         self.session = session
         self.drag = drag
-        self.stretch_button = QPushButton("Stretch", self)
-        self.stretch_button.setAccessibleName("Stretch")
-        self.stretch_button.setToolTip("Show in colours how much the face stretches the artwork")
+        self.stretch_button = QPushButton("Map", self)
+        self.stretch_button.setAccessibleName("Map")
+        self.stretch_button.setToolTip(
+            "Show in colours what is measured all over the stamp, or how the face stretches it"
+        )
         menu = QMenu(self.stretch_button)
         menu.addAction("Not shown", lambda: self.session.show_stretch(None))
+        menu.addSection("Measured on the stamp")
+        for kind, words in FIELDS.items():
+            menu.addAction(words.title, lambda k=kind: self.session.map.show(k))
+        menu.addSection("Stretch of the face")
         for measure in MEASURES:
             menu.addAction(WORDS[measure], lambda m=measure: self.session.show_stretch(m))
         menu.addSeparator()
@@ -63,7 +74,9 @@ class SheetView(QWidget):
         self._press: QPointF | None = None
         self._mode: Literal["", "shift", "stamp"] = ""
         self.spot: tuple[float, float] | None = None
+        self.value_here: float | None = None
         session.stretch_changed.connect(self.update)
+        session.map.changed.connect(self.update)
         for signal in (session.selection_changed, session.pictured, drag.previewed):
             signal.connect(self._renew)
 
@@ -189,8 +202,20 @@ class SheetView(QWidget):
                 "turn": Qt.CursorShape.CrossCursor,
             }
             mode = self.handle_at(spot)
+            self._read_map(spot)
             self.setCursor(shapes[mode] if mode else Qt.CursorShape.ArrowCursor)
         self._last = spot
+
+    def _read_map(self, spot: QPointF) -> None:
+        """Tell the value of the map under the pointer."""
+        field = self.session.map.field
+        here = None
+        if field is not None and self.scale is not None:
+            x, y = self.scale.to_sheet(spot)
+            here = field.at(float(x), float(y), POINTED / self.scale.per_mm)
+        if here != self.value_here:
+            self.value_here = here
+            self.update()
 
     def _snap(self) -> float:
         """With Shift a drag goes by whole steps: 1 mm, or 15 degrees when turning."""

@@ -6,12 +6,13 @@ from collections.abc import Callable
 
 from PySide6.QtWidgets import QMenu, QToolButton, QWidget
 
-from tinstamp.job.model import Code, Drawn, Scale, Shape, Sign
+from tinstamp.job.model import Braille, Code, Drawn, Scale, Shape, Sign
 
 DRAWN: tuple[tuple[str, Drawn] | None, ...] = (
     ("Sign", Sign()),
     ("Scale", Scale()),
     ("Machine-read mark", Code()),
+    ("Braille", Braille()),
     None,
     ("Line", Shape(shape="line")),
     ("Rectangle", Shape(shape="rectangle")),

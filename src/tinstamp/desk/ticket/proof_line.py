@@ -14,6 +14,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from tinstamp.desk.commands import command
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.marks import mark_icon
 from tinstamp.desk.look.style import type_at
@@ -33,6 +34,7 @@ class ProofLine(QWidget):
 
     show_finding = Signal(object)
     remedy_wanted = Signal(object)
+    whole_wanted = Signal()
 
     def __init__(self, session: Session) -> None:
         super().__init__()
@@ -54,6 +56,7 @@ class ProofLine(QWidget):
             button.setStyleSheet(f"QToolButton {{ color: {p.ON_DARK[level]}; }}")
             row.addWidget(button)
             self.counts[level] = button
+        row.insertWidget(0, self._whole())
         self.worst = QPushButton()
         self.worst.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
         self.worst.clicked.connect(self._go)
@@ -89,6 +92,16 @@ class ProofLine(QWidget):
         self._busy()
         self.renew()
 
+    def _whole(self) -> QToolButton:
+        """The button for the window of the whole proof."""
+        self.whole = QToolButton()
+        self.whole.setText("Proof …")
+        self.whole.setToolTip(command("whole proof").told)
+        self.whole.setFont(type_at(p.BODY, strong=True))
+        self.whole.setStyleSheet("QToolButton { color: #E8EAEA; }")
+        self.whole.clicked.connect(self.whole_wanted)
+        return self.whole
+
     def renew(self) -> None:
         """Show the report's findings."""
         self._old = False
@@ -116,7 +129,7 @@ class ProofLine(QWidget):
             self.worst.setText(told(self._first))
             self.worst.setToolTip(told(self._first))
         else:
-            self.worst.setText("all checks passed" if report is not None else "")
+            self.worst.setText("no findings" if report is not None else "")
         remedies = self._first.remedies if self._first is not None else ()
         self.remedy.setText(remedies[0].words.capitalize() if remedies else "")
         self.remedy.setToolTip("Change this to meet the limit; Undo takes it back")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import logging
+from collections.abc import Mapping
 
 from PySide6.QtCore import QObject, QSocketNotifier, QTimer, Signal
 
@@ -19,6 +20,11 @@ READY_AFTER = 4000
 """ms after a build until a second engine is started, which stands ready"""
 ENGINE_LOOK = 1000
 """ms between looks at an engine that says nothing"""
+
+HANDED_ON: Mapping[type, str] = {
+    m.Glimpse: "glimpsed", m.Imported: "imported", m.Probed: "probed", m.Answered: "answered",
+}  # fmt: skip
+"""The session's signal for what the engine tells, by its kind, where that is all."""
 
 
 class EngineLink(QObject):

@@ -24,12 +24,14 @@ from tinstamp.desk.work.awaited import AwaitedFaces
 from tinstamp.desk.work.background import Background
 from tinstamp.desk.work.disk_work import DiskWork
 from tinstamp.desk.work.documents import new_job, with_fonts, with_places_told, with_sound_fonts
-from tinstamp.desk.work.engine_link import EngineLink
+from tinstamp.desk.work.engine_link import HANDED_ON, EngineLink
+from tinstamp.desk.work.field_map import FieldMap
 from tinstamp.desk.work.held_file import HeldFile
 from tinstamp.desk.work.history import History
 from tinstamp.desk.work.pictures import Picture, Pictures, keep, kept, picture_folder
 from tinstamp.desk.work.timer import after
 from tinstamp.engine import messages as m
+from tinstamp.engine.questions import Question
 from tinstamp.engine.report import Report
 from tinstamp.engine.starting import Started
 from tinstamp.engine.triangles import Mesh, together
@@ -69,6 +71,7 @@ class Session(QObject):
     glimpsed = Signal(object)
     imported = Signal(object)
     probed = Signal(object)
+    answered = Signal(object)
     file_changed = Signal()
     engine_restarted = Signal(bool)
     stretch_changed = Signal()
@@ -88,6 +91,7 @@ class Session(QObject):
         self.feature = 0
         self.looking = (0.0, 1.0, 0.0)
         self.stretch: Measure | None = None
+        self.map = FieldMap(self)
         self.pictures = Pictures()
         self.only_seen = ""
         self._start(Document(new_job()))
@@ -215,6 +219,7 @@ class Session(QObject):
 
     def show_stretch(self, measure: Measure | None) -> None:
         """Show in colours what is not kept of the artwork; None hides it."""
+        self.map.show(None)
         self.stretch = measure
         self.stretch_changed.emit()
 
@@ -400,6 +405,10 @@ class Session(QObject):
             self.build_now()
         self.engine.client.probe(picks)
 
+    def ask(self, question: Question) -> int:
+        """Ask something of the build of the job in hand; `answered` follows, or `refused`."""
+        return self.engine.client.ask(self.document.trimmed(), question)
+
     def stop(self) -> None:
         """Give up the build under way; the part last built stays."""
         self.engine.stop()
@@ -418,14 +427,12 @@ class Session(QObject):
         elif isinstance(event, m.Wrote):
             self.progress.emit("", 1.0)
             self.wrote.emit([Path(p) for p in event.paths])
-        elif isinstance(event, m.Glimpse):
-            self.glimpsed.emit(event)
-        elif isinstance(event, m.Imported):
-            self.imported.emit(event)
-        elif isinstance(event, m.Probed):
-            self.probed.emit(event)
+        elif type(event) in HANDED_ON:
+            getattr(self, HANDED_ON[type(event)]).emit(event)
         elif isinstance(event, m.Stopped | m.Failed):
             self._given_up()
+        if isinstance(event, m.Stopped):
+            self.refused.emit(event.number, "the job has changed since: ask again")
         if isinstance(event, m.Failed):
             self.refused.emit(event.number, event.message)
             self.failed.emit(event.message)

@@ -1,0 +1,1 @@
+"""The proof in full: findings, processes, standards, what it takes, what would fit."""

@@ -1,0 +1,60 @@
+"""Questions to a build, and their answers. Plain values."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tinstamp.proofing.estimate import Estimate
+from tinstamp.proofing.fields import Field, FieldKind
+from tinstamp.proofing.finding import Finding
+from tinstamp.proofing.room import Room
+
+
+@dataclass(frozen=True)
+class WantField:
+    """A field all over a stamp, by its name."""
+
+    stamp: str
+    kind: FieldKind
+
+
+@dataclass(frozen=True)
+class WantSides:
+    """The job's findings in each of several processes, by their names."""
+
+    processes: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class WantEstimate:
+    """What the marks take by a process; an hour costs so much, or what is usual."""
+
+    process: str
+    hourly: float | None = None
+
+
+@dataclass(frozen=True)
+class WantRoom:
+    """The largest letters and the longest text of a stamp, by its name."""
+
+    stamp: str
+
+
+@dataclass(frozen=True)
+class Sides:
+    """Findings by process, those that want something done."""
+
+    findings: tuple[tuple[str, tuple[Finding, ...]], ...]
+
+
+@dataclass(frozen=True)
+class Rooms:
+    """What would fit of a stamp."""
+
+    stamp: str
+    largest: Room
+    longest: Room
+
+
+Question = WantField | WantSides | WantEstimate | WantRoom
+Answer = Field | Sides | Estimate | Rooms

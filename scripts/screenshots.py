@@ -132,6 +132,7 @@ def _maker(camera: Camera, folder: Path) -> None:
     window = camera.window
     window.session.open(DEMOS["base disc"])
     camera.built()
+    _proof(camera)
     sheet = SheetDialog(window.session, folder, window)
     sheet.move(210, 40)
     sheet.show()
@@ -162,16 +163,40 @@ def _maker(camera: Camera, folder: Path) -> None:
     shop.reject()
 
 
+def _proof(camera: Camera) -> None:
+    """The whole proof of the base disc as a die casting, with every other process beside it."""
+    window, session = camera.window, camera.window.session
+    session.select(1)
+    session.edit(("process",), "die", "made by die casting")
+    camera.built()
+    window.whole_proof()
+    proof = window.proof_window
+    assert proof is not None
+    proof.move(140, 70)
+    proof.tabs.setCurrentWidget(proof.process)
+    proof.process.ask.click()
+    camera.until(proof.process.ask.isEnabled)
+    camera.take("proof")
+    proof.close()
+    session.undo()
+    camera.built()
+
+
 def _blanks(camera: Camera) -> None:
     """Features, a profile, measures, and a freeform part, from the ready blanks."""
     window, session = camera.window, camera.window.session
     session.open(DEMOS["base disc"])
     camera.built()
-    camera.take("logo")
+    session.select(0)
+    session.map.show("stroke")
+    camera.until(lambda: session.map.field is not None)
+    window.show_view("square")
+    camera.take("map")
+    session.map.show(None)
     session.open(DEMOS["chimney collar"])
     camera.built()
+    window.show_view("whole")
     session.select_feature(2)
-    camera.take("features")
     window.part.measure.click()
     window.part.pick(Hit("collar.outer", np.array([0.0, -33.0, 9.0])))
     camera.rest(0.8)

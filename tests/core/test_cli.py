@@ -301,3 +301,16 @@ def test_one_job_that_cannot_be_read_leaves_the_others(tmp_path: Path) -> None:
 def test_the_version_is_told_without_anything_being_started() -> None:
     run = tinstamp("--version")
     assert run.returncode == 0 and run.stdout.startswith("tinstamp 0.")
+
+
+def test_a_proof_by_other_processes_is_told_side_by_side() -> None:
+    done = tinstamp("proof", DEMO, "--process", "every")
+    assert done.returncode == 1 and "tank.tinstamp by laser: 0 to fix, 0 to look at" in done.stdout
+    done = tinstamp("proof", DEMO, "--process", "laser", "--process", "sand", "--json")
+    records = json.loads(done.stdout)
+    assert [(r["process"], bool(r["findings"])) for r in records] == [
+        ("laser", False),
+        ("sand", True),
+    ]
+    done = tinstamp("proof", DEMO, "--process", "magic")
+    assert done.returncode == 2 and "there is no process “magic”; there are: milling" in done.stderr

@@ -3,12 +3,17 @@
 from __future__ import annotations
 
 import pytest
-from trials import files, kills, logos, solids, window
+from trials import files, kills, logos, remedies, solids, window
 
 
 def test_solids() -> None:
     ended, bad, _ = solids.run(8, 1)
     assert not bad and ended["sound"] >= 2
+
+
+def test_remedies() -> None:
+    figures, bad = remedies.run(12, 1)
+    assert not bad and int(str(figures["changes made"])) > 5
 
 
 def test_files() -> None:

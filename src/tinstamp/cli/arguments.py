@@ -197,6 +197,11 @@ def _value_of(option: Option) -> Callable[[str], float]:
 def _proof(proof: argparse.ArgumentParser) -> None:
     _jobs(proof)
     _json(proof)
+    proof.add_argument(
+        "--process", dest="processes", action="append", default=[], metavar="NAME",
+        help="what is found if all of the job is made by this process, such as laser; “every” for "
+        "all of them, side by side",
+    )  # fmt: skip
 
 
 def _sheet(sheet: argparse.ArgumentParser) -> None:
@@ -266,7 +271,11 @@ COMMANDS: Mapping[str, Command] = {
     ),
     "proof": Command(
         "build jobs and tell what was found",
-        ("tinstamp proof tank.tinstamp", "tinstamp proof *.tinstamp --json"),
+        (
+            "tinstamp proof tank.tinstamp",
+            "tinstamp proof *.tinstamp --json",
+            "tinstamp proof tank.tinstamp --process every",
+        ),
         "tinstamp.cli.proof:run",
         _proof,
     ),

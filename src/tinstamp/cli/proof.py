@@ -7,11 +7,16 @@ import json
 from typing import Any
 
 from tinstamp.cli.jobs import read, spelled_out
-from tinstamp.cli.telling import progress, show
+from tinstamp.cli.telling import complain, progress, show
+
+EVERY = "every"
+"""Asks for all processes."""
 
 
 def run(options: argparse.Namespace) -> int:
     """Tell what was found; the exit code."""
+    if options.processes:
+        return _by_processes(options)
     from tinstamp.engine.build import build
     from tinstamp.engine.record import record_of
 
@@ -31,6 +36,43 @@ def run(options: argparse.Namespace) -> int:
     if options.json and records:
         show(json.dumps(records if several else records[0], ensure_ascii=False, indent=1))
     return code
+
+
+def _by_processes(options: argparse.Namespace) -> int:
+    """What is found by each of some processes; the exit code."""
+    from tinstamp.engine.asking import sides
+    from tinstamp.engine.cache import Cache
+    from tinstamp.proofing.processes import PROCESSES
+
+    jobs, code = read(options)
+    records = []
+    for job in jobs:
+        own = [process.name for process in job.document.job.processes]
+        known = [*(name for name in PROCESSES if name), *own]
+        asked = known if EVERY in options.processes else options.processes
+        if strange := [name for name in asked if name not in known]:
+            told = f"there is no process “{strange[0]}”; there are: {', '.join(known)}"
+            code = complain(ValueError(f"{job.path.name}: {told}"))
+            continue
+        found = sides(job.document, tuple(asked), Cache()).findings
+        code = max(code, int(any(f.level == "fix" for _, findings in found for f in findings)))
+        records += [{"job": job.path.name, "process": name,
+                     "findings": [f.as_dict() for f in findings]}
+                    for name, findings in found]  # fmt: skip
+    if options.json:
+        show(json.dumps(records, ensure_ascii=False, indent=1))
+        return code
+    for record in records:
+        _tell_process(record)
+    return code
+
+
+def _tell_process(record: dict[str, Any]) -> None:
+    findings = record["findings"]
+    fix = sum(f["level"] == "fix" for f in findings)
+    show(f"{record['job']} by {record['process']}: {fix} to fix, {len(findings) - fix} to look at")
+    for finding in findings:
+        show(f"  {finding['level']}: {finding['stamp']}: {finding['message']}")
 
 
 def _tell(record: dict[str, Any]) -> None:

@@ -387,7 +387,8 @@ class _Run:
         own = self._flat_key(subject.planned)
         others = tuple(self._flat_key(b) for b in before)
         item = subject.planned
-        limits = item.stamp.process, key_of_limits(self.resolved)
+        stamp = item.stamp
+        limits = stamp.process, stamp.standards, key_of_limits(self.resolved)
         key = (own, item.relief, others, item.prisms, limits)
         whole = replace(subject, near=tuple(before))
         return self.cache.get("fitted", key, lambda: checked("fitted", whole, self.resolved))

@@ -8,18 +8,18 @@ from numpy.typing import NDArray
 from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.BRepTools import BRepTools
 from OCP.gp import gp_Pnt, gp_Vec
-from OCP.IntCurvesFace import IntCurvesFace_ShapeIntersector
 from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopoDS import TopoDS_Face
 from scipy.spatial import Delaunay, cKDTree
 
-from tinstamp.blank.kernel import Array, direction, gp_line
+from tinstamp.blank.kernel import Array, boxes_of, crossed, extent_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.skin import ALONG_OUTLINE, UP_WALL
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.resolve import Resolved
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.fields import Field, FieldKind, filled, flat_field, kept, limit_of
+from tinstamp.relief.crossable import Crossable
 from tinstamp.setting.fit import ink
 
 ABOVE = 1.2
@@ -28,7 +28,7 @@ OFF_FACE = 0.01
 """mm above the face that a line begins over sunk ink"""
 MERGED = 1e-6
 """mm within which two crossings of a line are one, as at an edge"""
-MOST_LINES = 900
+MOST_LINES = 500
 """lines that are run through the solid"""
 
 
@@ -74,16 +74,19 @@ def _fewer(points: Array) -> tuple[Array, NDArray[np.int64]]:
 
 def crossings(body: NamedSolid, starts: Array, normals: Array) -> Array:
     """(n, 2) mm along lines against normals, from their starts: where each comes into the solid,
-    and where it next leaves it; no number where it meets nothing."""
-    caster = IntCurvesFace_ShapeIntersector()
-    caster.Load(body.shape, 1e-7)
+    and where it next leaves it; no number where it meets nothing. Only the faces that a line comes
+    near are asked."""
+    faces = [named.face for named in body.faces]
+    far = 2.0 * extent_of(body.shape)
+    near = crossed(boxes_of(faces), starts, starts - far * normals)
+    known = {k: Crossable(faces[k]) for k in np.flatnonzero(near.any(axis=1)).tolist()}
     found = np.full((len(starts), 2), np.nan)
     for k, (p, n) in enumerate(zip(starts, normals, strict=True)):
-        caster.Perform(gp_line(p, direction(-n)), 0.0, 1e5)
-        if not caster.NbPnt():
-            continue
-        ways = np.sort([caster.WParameter(i) for i in range(1, caster.NbPnt() + 1)])
-        ways = ways[np.concatenate([[True], np.diff(ways) > MERGED])]
+        met = [
+            t for i in np.flatnonzero(near[:, k]).tolist() for t in known[i].crossings(p, n, far)
+        ]
+        ways = np.sort([t for t in met if t > 0])
+        ways = ways[np.diff(ways, prepend=-1.0) > MERGED]
         found[k, : min(2, len(ways))] = ways[:2]
     return found
 

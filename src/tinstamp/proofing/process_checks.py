@@ -138,11 +138,22 @@ def sharp_corners(it: Subject, limits: Numbers) -> Iterator[Finding]:
     radius, at = min(sharp)
     many = "one corner has" if len(sharp) == 1 else f"{len(sharp)} corners have"
     told = f"{many} a radius below {least:.2f} mm, the sharpest {radius:.2f} mm"
-    drawn = it.planned.stamp.artwork
-    rounded = isinstance(drawn, Shape) and drawn.shape == "rectangle"
-    remedies = field_of(it, "corner", "corners rounded by", least) if rounded else ()
+    remedies = field_of(it, "corner", "corners rounded by", round_by) if (
+        round_by := _rounding(it, least)) else ()  # fmt: skip
     yield Finding("look", "sharp corner", it.stamp, told, radius, least, "mm", (at,),
                   remedies=remedies)  # fmt: skip
+
+
+def _rounding(it: Subject, least: float) -> float:
+    """mm by which the corners of a plain rectangle are to be rounded for all of them to have that
+    radius, those within its line too; nothing for any other artwork, and where that is too much."""
+    drawn, art = it.planned.stamp.artwork, it.planned.art
+    if not isinstance(drawn, Shape) or drawn.shape != "rectangle":
+        return 0.0
+    if art.frame is not None or art.about is not None or art.texture is not None:
+        return 0.0
+    by = least + art.artwork("line", 0.0)
+    return by if 2 * by <= min(art.artwork("wide"), art.artwork("high")) else 0.0
 
 
 def corners_of(region: Region) -> list[tuple[float, tuple[float, float]]]:

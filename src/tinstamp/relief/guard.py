@@ -17,27 +17,20 @@ from functools import cached_property
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from OCP.BRepTools import BRepTools
-from OCP.IntCurvesFace import IntCurvesFace_Intersector
-from OCP.TopAbs import TopAbs_Orientation
-from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Wire
 from OCP.TopTools import TopTools_MapOfShape
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import (
-    BUILDER,
     Array,
     boxes_of,
     crossed,
-    direction,
     extent_of,
-    gp_line,
-    wires,
 )
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.run import RunChart
+from tinstamp.relief.crossable import Crossable
 
 DEPTH_STRAY = 3e-3
 """mm by which a change may be deeper or higher than asked: the sum of all fitting."""
@@ -54,10 +47,6 @@ LAYER_POINTS = 12
 """Points to a side of the ink's box that its layer is summed over."""
 LAYER_STRAY = 0.03
 """Part by which a sum over so few points may be off."""
-ON_FACE = 1e-7
-"""mm off its edges that a line still meets a face"""
-FEW_HOLES = 12
-"""holes of a face that are all looked at along each line"""
 SEED = 20
 """Of the lines that are taken at random."""
 
@@ -245,7 +234,7 @@ def _stray(
     there = np.isfinite(start).all(axis=-1) & np.isfinite(way).all(axis=-1)
     points, start, way, inks = points[there], start[there], way[there], inks[there]
     near = crossed(boxes_of(changed), start - far * way, start + far * way)
-    known = {k: _Crossable(changed[k]) for k in np.flatnonzero(near.any(axis=1)).tolist()}
+    known = {k: Crossable(changed[k]) for k in np.flatnonzero(near.any(axis=1)).tolist()}
     seen = made = 0
     for k, (xy, p, n, inked) in enumerate(zip(points, start, way, inks.tolist(), strict=True)):
         faces = [known[i] for i in np.flatnonzero(near[:, k]).tolist()]
@@ -273,45 +262,8 @@ def _differing(before: NamedSolid, after: NamedSolid) -> list:  # type: ignore[t
     ]
 
 
-class _Crossable:
-    """A face that lines are run through. Where it has many holes, only those are looked at that a
-    line comes near: it passes most of them by, and the kernel looks at every one."""
-
-    def __init__(self, face: TopoDS_Face) -> None:
-        self.face = face
-        self._ready: IntCurvesFace_Intersector | None = None
-        plain = TopoDS.Face_s(face.Oriented(TopAbs_Orientation.TopAbs_FORWARD))
-        every = wires(plain)
-        self._holes: list[TopoDS_Wire] = []
-        if len(every) > FEW_HOLES:
-            outer = BRepTools.OuterWire_s(plain)
-            self.face = plain
-            self._rest = [wire for wire in every if wire.IsSame(outer)]
-            self._holes = [wire for wire in every if not wire.IsSame(outer)]
-            self._boxes = boxes_of(self._holes)
-
-    def crossings(self, p: Array, n: Array, far: float) -> list[float]:
-        """How deep under a point, against a direction, a line meets the face, mm."""
-        work = self._along(p - far * n, p + far * n) if self._holes else self._whole
-        work.Perform(gp_line(p, direction(-n)), -far, far)
-        return [work.WParameter(i) for i in range(1, work.NbPnt() + 1)]
-
-    @property
-    def _whole(self) -> IntCurvesFace_Intersector:
-        if self._ready is None:
-            self._ready = IntCurvesFace_Intersector(self.face, ON_FACE)
-        return self._ready
-
-    def _along(self, start: Array, end: Array) -> IntCurvesFace_Intersector:
-        made = TopoDS.Face_s(self.face.EmptyCopied())
-        near = crossed(self._boxes, start[None], end[None])[:, 0]
-        for wire in (*self._rest, *(self._holes[k] for k in np.flatnonzero(near))):
-            BUILDER.Add(made, wire)
-        return IntCurvesFace_Intersector(made, ON_FACE)
-
-
 def _stretches(
-    faces: Sequence[_Crossable], p: Array, n: Array, far: float
+    faces: Sequence[Crossable], p: Array, n: Array, far: float
 ) -> list[tuple[float, float]] | None:
     """What differs along a line, as depths under its point, mm, read off the faces near it; None
     when the line runs into an edge, where crossings cannot be told."""
@@ -335,7 +287,7 @@ def piece_fault(body: NamedSolid, low: float, high: float, asked: Asked) -> str 
     for k, (xy, p, n) in enumerate(zip(points, start, way, strict=True)):
         if not (np.isfinite(p).all() and np.isfinite(n).all()):
             continue
-        met = [_Crossable(faces[i]) for i in np.flatnonzero(near[:, k]).tolist()]
+        met = [Crossable(faces[i]) for i in np.flatnonzero(near[:, k]).tolist()]
         stretches = _stretches(met, p, n, far)
         if stretches is None:
             continue

@@ -73,6 +73,8 @@ class FieldMap(QObject):
         held = self._field
         if held is None or self.kind is None or at < 0 or self.session.stale_report:
             return None
+        if self._of is not self.session.reported:
+            return None
         return held if (held.stamp, held.kind) == (job.stamps[at].name, self.kind) else None
 
     @property
@@ -89,7 +91,7 @@ class FieldMap(QObject):
         at = self.session.selected
         if self.kind is None or at < 0 or self.session.report is None or self.session.stale_report:
             return
-        if self.field is None or self._of is not self.session.reported:
+        if self.field is None:
             self.trouble = ""
             name = self.session.job.stamps[at].name
             self._number = self.session.ask(WantField(name, self.kind))

@@ -201,6 +201,11 @@ FAULTS: list[tuple[str, Make, str, float | None]] = [
     ("inner corners of a raised cross for a cutter",
      lambda: part((drawn("M8 0H12V8H20V12H12V20H8V12H0V8H8Z"), FLAT, raised()),
                   limits={"cutter": "3 mm"}), "corner for the cutter", 1.5 * (math.sqrt(2) - 1)),
+    ("thin strokes of a light font", lambda: part(text(
+        "HILT", height="2 mm", relief=sunk(0.1), font=FontRef(family="Barlow", style="Regular"))),
+     "thin stroke", None),
+    ("letters set too close", lambda: part(text("HILT", height="8 mm", spacing="-1.45 mm",
+                                                relief=sunk(0.1))), "tight gap", None),
     ("letters run together", lambda: part(text("HHHH", spacing="-2 mm", height="8 mm")),
      "letters run together", 3.0),
     ("letters meet on a bend", lambda: part(text("MMMMM", height="8 mm", setting=Setting(

@@ -216,6 +216,27 @@ def test_time_and_cost_are_reckoned_and_what_would_fit_is_tried(
     assert not [f for f in session.report.findings if f.level == "fix"]  # type: ignore[union-attr]
 
 
+def test_the_place_of_a_finding_is_shown_with_its_measure_in_both_views(
+    opened: Hand, proof: ProofWindow
+) -> None:
+    session, tab, sheet = opened.window.session, proof.findings, opened.window.sheet
+    session.edit(("stamps", 0, "artwork", "height"), "1.2 mm", "")
+    opened.until_built()
+    QTest.mouseClick(tab.go, Qt.MouseButton.LeftButton)
+    found = tab.chosen
+    assert found is not None and found.check == "thin stroke" and len(found.span) == 2
+    (a, b), wide = found.span, found.measured
+    assert np.hypot(b[0] - a[0], b[1] - a[1]) == pytest.approx(wide, rel=0.05)
+    assert sheet.spot == pytest.approx(found.where[0]) and sheet.span == found.span
+    assert sheet.span_words == f"{wide:.2f} mm"
+    sheet.grab()
+    assert opened.window.part.scene._lines.GetVisibility()
+    session.edit(("stamps", 0, "artwork", "height"), "6 mm", "")
+    assert not opened.window.part.scene._lines.GetVisibility(), "it is not there any more"
+    opened.until_built()
+    assert sheet.spot is None and not sheet.span
+
+
 # -- in colours
 
 

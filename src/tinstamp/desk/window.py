@@ -386,7 +386,11 @@ class Window(QMainWindow):
             self.session.select(names.index(finding.stamp))
             self.show_view("square")
             if finding.where:
-                self.sheet.point_at(*finding.where[0])
+                figure = (
+                    "" if finding.measured is None else f"{finding.measured:.2f} {finding.unit}"
+                )
+                self.sheet.point_at(*finding.where[0], finding.span, figure)
+                self.part.point_at(finding.where[0], finding.span)
         elif finding.path[:2] == ("blank", "features") and isinstance(finding.path[2], int):
             self.session.select_feature(finding.path[2])
         else:

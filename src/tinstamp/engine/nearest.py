@@ -37,25 +37,33 @@ def findings_beside(
     assert subject.wall is not None
     process = subject.planned.stamp.process
     least = resolved.values.get(dotted(limit_path(process, "least_wall")), 0.0)
-    behind = near_floors(layer, subject.planned, subject.wall, least, cache)
+    touched = subject.fit.touches if subject.fit is not None else ()
+    behind = near_floors(layer, subject.planned, subject.wall, least, cache, touched)
     return checked("finished", replace(subject, behind=behind), resolved)
 
 
 def near_floors(
-    layer: Layer, item: Planned, wall: tuple[float, float], least: float, cache: Cache
+    layer: Layer,
+    item: Planned,
+    wall: tuple[float, float],
+    least: float,
+    cache: Cache,
+    touched: tuple[str, ...] = (),
 ) -> Near | None:
     """The face of a body that is nearest to the floors of a stamp, which was put into it last; None
-    where none comes nearer than `least` mm, or nothing is cut but through."""
+    where none comes nearer than `least` mm, or nothing is cut but through. Faces of stamps that it
+    is `touched` by are no walls between."""
     if item.raised or not item.depth or item.depth >= wall[0]:
         return None
 
     def look() -> Near | None:
         boxes = cache.get("face boxes", layer.key, lambda: boxes_of(
             [named.face for named in layer.base.faces]))  # fmt: skip
-        own = {*item.faces, *(StampFace(item.name, role) for role in ("cap", "wall"))}
+        names = (item.name, *touched)
+        own = {*item.faces, *(StampFace(n, role) for n in names for role in ("cap", "wall"))}
         return nearest_face(layer.base, boxes, own, floors_of(layer, item.name), least)
 
-    return cache.get("behind", (layer.key, item.key, item.name, least), look)
+    return cache.get("behind", (layer.key, item.key, item.name, least, touched), look)
 
 
 def floors_of(layer: Layer, stamp: str) -> list[TopoDS_Face]:

@@ -24,7 +24,7 @@ from tinstamp.proofing import process_checks as process_checks
 from tinstamp.proofing import standard_checks as standard_checks
 from tinstamp.proofing import width_checks as width_checks
 from tinstamp.proofing.check import CHECKS, Numbers, Subject, check, limits_of, short_of
-from tinstamp.proofing.finding import Finding, Level
+from tinstamp.proofing.finding import Finding, Level, Remedy
 from tinstamp.proofing.processes import with_processes
 from tinstamp.proofing.remedies import depth_of, field_of, larger, moved_in
 
@@ -353,18 +353,20 @@ def wall_beside(it: Subject, limits: Numbers) -> Iterator[Finding]:
 def loose_pieces(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Middles of letters that fall out of a through-cut."""
     loose = it.loose
-    if loose:
-        count = len(loose)
-        what = "a piece falls" if count == 1 else f"{count} pieces fall"
-        yield Finding(
-            "fix",
-            "loose piece",
-            it.stamp,
-            f"{what} out, the largest of {loose[0]:.2f} mm³: a stencil font holds its middles",
-            float(count),
-            0.0,
-            "pieces",
-        )
+    if not loose:
+        return
+    count = len(loose)
+    what = "a piece falls" if count == 1 else f"{count} pieces fall"
+    told = f"{what} out, the largest of {loose[0]:.2f} mm³"
+    bridged: tuple[Remedy, ...] = ()
+    if it.planned.relief.given.make == "engrave":
+        told += ": a stencil font, or bridges, hold such middles"
+        bridged = (Remedy("cut through with bridges", put=(
+            (("stamps", it.planned.index, "relief", "make"), "stencil"),)),)  # fmt: skip
+    elif it.planned.raised:
+        told += ": it hangs on nothing"
+    yield Finding("fix", "loose piece", it.stamp, told, float(count), 0.0, "pieces",
+                  remedies=bridged)  # fmt: skip
 
 
 @check("not through", "made")

@@ -14,11 +14,18 @@ ORDER: dict[Level, int] = {"fix": 0, "look": 1, "note": 2}
 
 @dataclass(frozen=True)
 class Remedy:
-    """What to change, in words, and the fields with their new values, in `unit`, by their paths."""
+    """What to change, in words.
+
+    Attributes
+    ----------
+    changes : figures of fields, in `unit`, by their paths. put : what else is put where, such as a
+        font.
+    """
 
     words: str
-    changes: tuple[tuple[Path, float], ...]
+    changes: tuple[tuple[Path, float], ...] = ()
     unit: Literal["mm", "deg"] = "mm"
+    put: tuple[tuple[Path, Any], ...] = ()
 
 
 @dataclass(frozen=True)
@@ -34,7 +41,8 @@ class Finding:
         for the whole.
     message : in words for the designer, with the figures.
     measured, limit : the figures, in `unit`; None where there is no figure.
-    where : sheet points (mm) on the stamp's face to look at.
+    where : sheet points (mm) on the stamp's face to look at. span : from where to where on the
+        sheet the figure was measured; nothing where it is no distance there.
     remedies : changes each of which meets the limit. accepted : whose word stands for it.
     """
 
@@ -49,6 +57,7 @@ class Finding:
     path: Path = ()
     remedies: tuple[Remedy, ...] = ()
     accepted: str = ""
+    span: tuple[tuple[float, float], ...] = ()
 
     @property
     def short(self) -> str:
@@ -61,6 +70,7 @@ class Finding:
         """For JSON: all but the places; of remedies the words."""
         record = asdict(self)
         record.pop("where")
+        record.pop("span")
         record["remedies"] = [remedy.words for remedy in self.remedies]
         return {**record, "path": dotted(self.path)}
 

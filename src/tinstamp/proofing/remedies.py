@@ -3,10 +3,16 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
+from tinstamp.artwork.fonts import read, shipped
 from tinstamp.artwork.glyphs import typeface
+from tinstamp.artwork.text import TextSpec, lay_text
+from tinstamp.job.model import FontRef, Text
+from tinstamp.plan.art import text_spec
 from tinstamp.proofing.check import Subject
 from tinstamp.proofing.finding import Remedy
+from tinstamp.proofing.strokes import Width, widths_of
 
 SURE = 1.005
 """Times as large as what would just do."""
@@ -24,7 +30,7 @@ def larger(it: Subject, factor: float) -> tuple[Remedy, ...]:
     factor *= SURE if factor > 1 else 1.0
     of, drawn = it.planned.art.artwork, it.planned.art.artwork.given
     names = [name for name in drawn.sizes if name not in drawn.idle]
-    if not names or not 0 < factor <= MOST_GROWN or (factor > 1 and not _grows_evenly(it)):
+    if not names or not 0 < factor <= MOST_GROWN or not _grows_evenly(it):
         return ()
     base = ("stamps", it.planned.index, "artwork")
     changes = tuple(((*base, name), of(name) * factor) for name in names)
@@ -65,6 +71,60 @@ def depth_of(it: Subject, most: float) -> tuple[Remedy, ...]:
     return (Remedy(f"depth {depth:.2f} mm instead of {it.planned.depth:.2f}", ((path, depth),)),)
 
 
+def heavier(it: Subject, stroke: Width, least: float) -> tuple[Remedy, ...]:
+    """The text in a style of its font, as it is shipped, whose strokes are broad enough: laid out
+    and measured, not guessed. Nothing for other artwork, or where words have fonts of their own."""
+    drawn = it.planned.stamp.artwork
+    if not isinstance(drawn, Text) or not _plain_text(it):
+        return ()
+    spec, found = text_spec(it.planned.art), []
+    for face in shipped():
+        if face.family != drawn.font.family or face.style == drawn.font.style:
+            continue
+        wide = _narrowest(replace(spec, font=read(face.path, face.index)), 0, stroke)
+        if wide is not None and wide >= least:
+            found.append((wide, face))
+    if not found:
+        return ()
+    wide, face = min(found, key=lambda one: one[0])
+    path = ("stamps", it.planned.index, "artwork", "font")
+    new = FontRef(family=face.family, style=face.style)
+    return (Remedy(f"{face.family} {face.style}: {wide:.2f} mm", put=((path, new),)),)
+
+
+def spaced_out(it: Subject, gap: Width, least: float) -> tuple[Remedy, ...]:
+    """Letters set apart as far as their gaps need: laid out and measured. Nothing where that does
+    not help, as within a letter."""
+    if not isinstance(it.planned.stamp.artwork, Text) or not _plain_text(it):
+        return ()
+    spec, more = (
+        text_spec(it.planned.art),
+        0.01 * math.ceil(100 * (least - gap.least) * SURE + 1e-6),
+    )
+    wide = _narrowest(replace(spec, spacing=spec.spacing + more), 1, gap)
+    if wide is None or wide < least:
+        return ()
+    path = ("stamps", it.planned.index, "artwork", "spacing")
+    return (Remedy(f"letter spacing +{more:.2f} mm", ((path, spec.spacing + more),)),)
+
+
+def _plain_text(it: Subject) -> bool:
+    """True for letters that are laid out as they are: without a guide or copies, a size of their
+    own or anything made of them."""
+    art, lay = it.planned.art, it.planned.lay
+    made_of = (art.frame, art.about, art.texture, art.bridges)
+    plain = all(each is None for each in made_of) and not art.shifts and art.growth == 1.0
+    styles = it.planned.stamp.artwork.styles  # type: ignore[union-attr]
+    return plain and lay.guide is None and lay.copies is None and not styles
+
+
+def _narrowest(spec: TextSpec, which: int, now: Width) -> float | None:
+    """The least stroke (0) or gap (1) of a text, mm, as much narrower at its cap or floor as it is
+    now; None without any."""
+    found = widths_of(lay_text(spec).regions)[which].narrowest(None)
+    return None if found is None else found.width * now.least / max(now.width, 1e-9)
+
+
 def field_of(it: Subject, name: str, label: str, value: float) -> tuple[Remedy, ...]:
     """A field of the artwork at another value, mm."""
     path = ("stamps", it.planned.index, "artwork", name)
@@ -73,8 +133,14 @@ def field_of(it: Subject, name: str, label: str, value: float) -> tuple[Remedy, 
 
 def moved_in(it: Subject, side: int, by: float) -> tuple[Remedy, ...]:
     """The stamp moved so many mm away from the left, right, lower or upper edge (0 to 3); nothing
-    where its place is an angle, another stamp's or a guide's, or turns on its sheet."""
+    where its place is an angle, another stamp's or a guide's, or turns on its sheet, and where it
+    would then reach the opposite edge."""
     setting = it.planned.lay.setting
+    low, high = it.planned.placed.bounds[:2], it.planned.placed.bounds[2:]
+    edges, k = it.planned.chart.bounds, side // 2
+    room = edges[2 + k] - high[k] if side % 2 == 0 else low[k] - edges[k]
+    if by > float(room) and not (side < 2 and it.planned.chart.closed):
+        return ()
     name = "across" if side < 2 else "up"
     held = setting.given.from_stamp or it.planned.lay.guide is not None
     if held or name in setting.angles or not it.planned.chart.affine:

@@ -38,12 +38,13 @@ Ends = Callable[[Array], tuple[Array, Array]]
 
 @dataclass(frozen=True)
 class Width:
-    """A least width, mm: on the sheet, and between the other ends of its walls; and where it is on
-    the sheet."""
+    """A least width, mm: on the sheet, and between the other ends of its walls; where its middle is
+    on the sheet, and from where to where it goes."""
 
     width: float
     at: tuple[float, float]
     end: float
+    span: tuple[tuple[float, float], ...] = ()
 
     @property
     def least(self) -> float:
@@ -73,7 +74,9 @@ class Widths:
                                                                  strict=True))  # fmt: skip
         k = int(np.minimum(face, far).argmin())
         x, y = ((self.one[k] + self.other[k]) / 2).tolist()
-        return Width(float(face[k]), (x, y), float(far[k]))
+        one, other = self.one[k].tolist(), self.other[k].tolist()
+        span = ((one[0], one[1]), (other[0], other[1]))
+        return Width(float(face[k]), (x, y), float(far[k]), span)
 
 
 def _narrowed(one: Array, other: Array, ends: Ends) -> Array:

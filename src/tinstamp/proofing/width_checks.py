@@ -17,7 +17,7 @@ from tinstamp.job.model import Code
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.check import Numbers, Subject, check, short_of
 from tinstamp.proofing.finding import Finding
-from tinstamp.proofing.remedies import depth_of, larger
+from tinstamp.proofing.remedies import depth_of, heavier, larger, spaced_out
 from tinstamp.proofing.strokes import Ends, Width, widths_of
 from tinstamp.setting.fit import ink
 
@@ -91,8 +91,9 @@ def thin_strokes(it: Subject, limits: Numbers) -> Iterator[Finding]:
     stroke, least = None if _is_mark(it) else _least(it, 0), limits["least_stroke"]
     if stroke is not None and short_of(stroke.least, least):
         told = f"thinnest stroke {_told(it, stroke)}, limit {least:.2f} mm"
+        wider = heavier(it, stroke, least) + larger(it, least / max(stroke.least, 1e-6))
         yield Finding("fix", "thin stroke", it.stamp, told, stroke.least, least, "mm", (stroke.at,),
-                      remedies=larger(it, least / max(stroke.least, 1e-6)))  # fmt: skip
+                      remedies=wider, span=stroke.span)  # fmt: skip
 
 
 @check("tight gap", "fitted", LEAST_GAP)
@@ -104,9 +105,10 @@ def tight_gaps(it: Subject, limits: Numbers) -> Iterator[Finding]:
     gap = min(known, key=lambda width: width.least, default=None)
     if gap is not None and short_of(gap.least, least):
         told = f"tightest gap {_told(it, gap)}, limit {least:.2f} mm"
-        wider = () if gap is seam else larger(it, least / max(gap.least, 1e-6))
+        wider = () if gap is seam else (
+            spaced_out(it, gap, least) + larger(it, least / max(gap.least, 1e-6)))  # fmt: skip
         yield Finding("look", "tight gap", it.stamp, told, gap.least, least, "mm", (gap.at,),
-                      remedies=wider)  # fmt: skip
+                      remedies=wider, span=gap.span)  # fmt: skip
 
 
 def _over_the_seam(it: Subject) -> Width | None:
@@ -117,8 +119,8 @@ def _over_the_seam(it: Subject) -> Width | None:
     ours = shapely.MultiPolygon(ink(regions))
     line = shapely.shortest_line(ours, shapely.transform(ours, around.lap(1)))
     wide = float(shapely.length(line))
-    (x, y), _ = shapely.get_coordinates(line).tolist()
-    return Width(wide, (x, y), wide)
+    (x, y), (to_x, to_y) = shapely.get_coordinates(line).tolist()
+    return Width(wide, (x, y), wide, ((x, y), (to_x, to_y)))
 
 
 @check("gap to another stamp", "fitted", LEAST_GAP)
@@ -204,7 +206,7 @@ def _proportions(
     told = (f"{what} {width.width:.2f} mm wide {verb} {depth:.2f} mm {word}, {ratio:.1f} times its "
             f"width, limit {most:g}")  # fmt: skip
     yield Finding("look", name, it.stamp, told, ratio, most, "times", (width.at,),
-                  remedies=depth_of(it, most * width.width))  # fmt: skip
+                  remedies=depth_of(it, most * width.width), span=width.span)  # fmt: skip
 
 
 @check(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Literal
 
 import numpy as np
@@ -47,6 +48,8 @@ TINT_LIFT = 0.06
 """mm above the face that its stretch is shown."""
 EDGE_MEANT = 7
 """px within which an edge is meant rather than the face beside it"""
+PLACE_RING = 1.2
+"""mm; radius of the ring about a place that is pointed at"""
 NORMALS_LIFT = 0.01
 """mm over a face at which its normals are taken"""
 CLICK_MOVES = 4
@@ -98,6 +101,8 @@ class PartView(QWidget):
         drag.previewed.connect(self.refresh)
         session.stretch_changed.connect(self.refresh)
         session.map.changed.connect(self.refresh)
+        for signal in (session.selection_changed, session.pictured, session.job_changed):
+            signal.connect(self._unpoint)
 
     def sizeHint(self) -> QSize:
         return QSize(740, 400)
@@ -179,6 +184,24 @@ class PartView(QWidget):
         points, triangles = found.in_space(0.0)
         over, _ = found.in_space(NORMALS_LIFT)
         return points, triangles, (over - points) / NORMALS_LIFT
+
+    def point_at(self, spot: tuple[float, float], span: Sequence[tuple[float, float]] = ()) -> None:
+        """Mark a place of the chosen stamp's sheet on the part, and a line that was measured."""
+        preview = self.drag.preview
+        if preview is None:
+            return
+        turns = np.linspace(0.0, 2.0 * np.pi, 33)
+        ring = np.array(spot) + PLACE_RING * np.stack([np.cos(turns), np.sin(turns)], axis=1)
+        flat = [ring, *([np.array(span)] if len(span) == 2 else [])]
+        lift = TINT_LIFT + (preview.plan.depth if preview.plan.raised else 0.0)
+        lines = [np.asarray(preview.chart.to_space(line, lift), dtype=float) for line in flat]
+        self.scene.lines([line.tolist() for line in lines if np.isfinite(line).all()])
+        self._draw_soon.start()
+
+    def _unpoint(self) -> None:
+        """A place that was marked is of a stamp, and of a part, that is not shown any more."""
+        if not self.measure.isChecked():
+            self.scene.lines(())
 
     def _stretched(self, preview: Preview | None) -> Tint | None:
         """The stretch about the selected stamp, in colours on the face."""

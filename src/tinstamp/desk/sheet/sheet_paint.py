@@ -23,6 +23,7 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.sheet.sheet_field import paint_field, paint_legend_of
 from tinstamp.desk.sheet.sheet_move import moving
+from tinstamp.desk.sheet.sheet_place import paint_place
 from tinstamp.desk.sheet.sheet_scale import Scale
 from tinstamp.desk.sheet.sheet_stretch import box_about, paint_legend, paint_stretch
 from tinstamp.desk.work.preview import Preview
@@ -51,6 +52,9 @@ class Sheet(Protocol):
     drag: StampDrag
     scale: Scale | None
     spot: tuple[float, float] | None
+    span: tuple[tuple[float, float], ...]
+    span_words: str
+    value_here: float | None
 
     @property
     def face(self) -> str | None: ...
@@ -63,9 +67,6 @@ class Sheet(Protocol):
 
     @property
     def placed(self) -> Placed | None: ...
-
-    @property
-    def value_here(self) -> float | None: ...
 
     def hasFocus(self) -> bool: ...
 
@@ -142,11 +143,7 @@ def paint(painter: QPainter, view: Sheet) -> None:
         paint_legend(painter, reach, view.session.stretch)
     elif view.session.map.kind is not None:
         paint_legend_of(painter, field, view.session.map.words, view.value_here)
-    if view.spot is not None:
-        at = scale.to_pixel(*view.spot)
-        painter.setPen(QPen(QColor(p.FIX), 2))
-        painter.setBrush(Qt.BrushStyle.NoBrush)
-        painter.drawEllipse(at, 12, 12)
+    paint_place(painter, scale, view.spot, view.span, view.span_words)
     if view.hasFocus():
         painter.setPen(QColor(p.RULE_STRONG))
         painter.setBrush(Qt.BrushStyle.NoBrush)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Literal
 
 import numpy as np
@@ -74,6 +75,8 @@ class SheetView(QWidget):
         self._press: QPointF | None = None
         self._mode: Literal["", "shift", "stamp"] = ""
         self.spot: tuple[float, float] | None = None
+        self.span: tuple[tuple[float, float], ...] = ()
+        self.span_words = ""
         self.value_here: float | None = None
         session.stretch_changed.connect(self.update)
         session.map.changed.connect(self.update)
@@ -92,13 +95,15 @@ class SheetView(QWidget):
         return self.session.face
 
     def _renew(self) -> None:
-        self.spot = None
+        self.spot, self.span, self.span_words = None, (), ""
         self._fit(keep=True)
         self.update()
 
-    def point_at(self, x: float, y: float) -> None:
-        """Mark a place on the sheet, as a finding does."""
-        self.spot = (x, y)
+    def point_at(
+        self, x: float, y: float, span: Sequence[tuple[float, float]] = (), words: str = ""
+    ) -> None:
+        """Mark a place on the sheet, as a finding does, with what was measured there."""
+        self.spot, self.span, self.span_words = (x, y), tuple(span), words
         self.update()
 
     def compare(self) -> None:

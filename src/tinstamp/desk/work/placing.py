@@ -143,6 +143,8 @@ def remedied(job: Job, remedy: Remedy, resolved: Resolved) -> Job:
         if now is None:
             raise ValueError("what was to be changed is not there any more")
         job = changed(job, path, shifted(get(job, path), value - now, remedy.unit, now))
+    for path, new in remedy.put:
+        job = changed(job, path, new)
     return job
 
 

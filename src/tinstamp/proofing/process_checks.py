@@ -60,7 +60,7 @@ def small_letters(it: Subject, limits: Numbers) -> Iterator[Finding]:
     if short_of(high, least):
         told = f"capitals {high:.2f} mm high, limit {least:.2f} mm"
         yield Finding("look", "small letters", it.stamp, told, high, least, "mm",
-                      remedies=larger(it, least / high))  # fmt: skip
+                      remedies=larger(it, least / high, letters=True))  # fmt: skip
 
 
 @check(

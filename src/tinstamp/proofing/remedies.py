@@ -24,13 +24,13 @@ MOST_GROWN = 5.0
 """Times as large that artwork is asked to become at most."""
 
 
-def larger(it: Subject, factor: float) -> tuple[Remedy, ...]:
+def larger(it: Subject, factor: float, letters: bool = False) -> tuple[Remedy, ...]:
     """Artwork made larger, or smaller, by a factor; nothing where it has no size of its own, or
-    where some of its widths do not grow with that."""
+    where some of its widths do not grow with that: of `letters` what lies between may stay."""
     factor *= SURE if factor > 1 else 1.0
     of, drawn = it.planned.art.artwork, it.planned.art.artwork.given
     names = [name for name in drawn.sizes if name not in drawn.idle]
-    if not names or not 0 < factor <= MOST_GROWN or not _grows_evenly(it):
+    if not names or not 0 < factor <= MOST_GROWN or not _grows_evenly(it, letters):
         return ()
     base = ("stamps", it.planned.index, "artwork")
     changes = tuple(((*base, name), of(name) * factor) for name in names)
@@ -42,12 +42,14 @@ def larger(it: Subject, factor: float) -> tuple[Remedy, ...]:
     return (Remedy(words, changes),)
 
 
-def _grows_evenly(it: Subject) -> bool:
+def _grows_evenly(it: Subject, letters: bool) -> bool:
     """True where every stroke and gap of a stamp grows with its size: no line of a set width, no
-    spacing, no copies a set step apart, no guide that it fills."""
+    spacing, no copies a set step apart, no guide that it fills. Between `letters` all may be."""
     art, setting = it.planned.art, it.planned.lay.setting.given
     drawn, of = art.artwork.given, art.artwork
-    if art.frame is not None or art.about is not None or it.planned.lay.copies is not None:
+    if art.frame is not None or art.about is not None:
+        return False
+    if it.planned.lay.copies is not None and not letters:
         return False
     if art.texture is not None or art.bridges is not None:
         return False
@@ -55,7 +57,7 @@ def _grows_evenly(it: Subject) -> bool:
         return False
     if drawn.kind == "text":
         lines = any(typeface(font).single_stroke for _, font in art.fonts)
-        return not lines and of("spacing") <= 0 and not art.shifts
+        return not lines and (letters or (of("spacing") <= 0 and not art.shifts))
     if drawn.kind == "logo":
         return bool(drawn.given != "file" and not of("stroke", 0.0))
     return drawn.kind == "sign" or (drawn.kind == "shape" and not of("line", 0.0))
@@ -73,9 +75,11 @@ def depth_of(it: Subject, most: float) -> tuple[Remedy, ...]:
 
 def heavier(it: Subject, stroke: Width, least: float) -> tuple[Remedy, ...]:
     """The text in a style of its font, as it is shipped, whose strokes are broad enough: laid out
-    and measured, not guessed. Nothing for other artwork, or where words have fonts of their own."""
+    and measured, not guessed. Nothing for other artwork, where words have fonts of their own, or
+    where something is made of the letters."""
     drawn = it.planned.stamp.artwork
-    if not isinstance(drawn, Text) or not _plain_text(it):
+    made_of = (it.planned.art.frame, it.planned.art.about, it.planned.art.texture)
+    if not isinstance(drawn, Text) or drawn.styles or any(x is not None for x in made_of):
         return ()
     spec, found = text_spec(it.planned.art), []
     for face in shipped():

@@ -91,7 +91,9 @@ def thin_strokes(it: Subject, limits: Numbers) -> Iterator[Finding]:
     stroke, least = None if _is_mark(it) else _least(it, 0), limits["least_stroke"]
     if stroke is not None and short_of(stroke.least, least):
         told = f"thinnest stroke {_told(it, stroke)}, limit {least:.2f} mm"
-        wider = heavier(it, stroke, least) + larger(it, least / max(stroke.least, 1e-6))
+        wider = heavier(it, stroke, least) + larger(
+            it, least / max(stroke.least, 1e-6), letters=True
+        )
         yield Finding("fix", "thin stroke", it.stamp, told, stroke.least, least, "mm", (stroke.at,),
                       remedies=wider, span=stroke.span)  # fmt: skip
 

@@ -20,6 +20,7 @@ from tinstamp.job.model import (
     Code,
     FontRef,
     Job,
+    OwnLetter,
     Relief,
     Scale,
     Setting,
@@ -265,3 +266,30 @@ def test_a_job_by_another_process_keeps_nothing_of_what_was_set_for_this() -> No
         text("KEEP"), limits={"least_gap": "2 mm"})  # fmt: skip
     job = by_process(document.job, "laser")
     assert job.process == "laser" and not job.limits
+
+
+def test_the_ends_of_a_text_all_the_way_round_are_held_against_its_words() -> None:
+    """A note where they differ: the girth less the ink, against what lies between the words."""
+    document = part(text("OIL ONLY OIL ONLY ", "t.outer", height="5 mm"), body=tube(22))
+    built = build(document)
+    item = built.planned["T"]
+    low, high = item.placed.bounds[0], item.placed.bounds[2]
+    (told,) = [f for f in built.report.findings if f.check == "ends of the text"]
+    assert told.level == "note"
+    assert told.measured == pytest.approx(math.pi * 22 - float(high - low), rel=1e-6)
+    assert told.limit is not None
+    apart = told.limit
+    fitting = (float(high - low) + apart) / math.pi
+    even = part(text("OIL ONLY OIL ONLY ", "t.outer", height="5 mm"), body=tube(fitting))
+    assert not [f for f in build(even).report.findings if f.check == "ends of the text"]
+
+
+def test_a_letter_out_of_its_place_is_told() -> None:
+    """Five equal letters, one of them 1.2 mm to the right: one space is that much wider."""
+    own = OwnLetter(index=2, across="1.2 mm")
+    report = build(part(text("HHHHH", height="8 mm", letters=(own,)))).report
+    (told,) = [f for f in report.findings if f.check == "uneven spaces"]
+    assert told.level == "note" and told.measured is not None and told.limit is not None
+    assert abs(told.measured - told.limit) == pytest.approx(1.2, rel=CLOSE)
+    plain = build(part(text("HHHHH", height="8 mm"))).report
+    assert not [f for f in plain.findings if f.check == "uneven spaces"]

@@ -12,7 +12,7 @@ from tinstamp.artwork.fonts import embedding_of
 from tinstamp.artwork.letter_forms import forms_for, name_of
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.text import lay_text
-from tinstamp.chart.stretch import letter_stretches, per_cent
+from tinstamp.chart.stretch import letter_stretches, per_cent, stretch_at
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.limit import Limit
 from tinstamp.job.model import Braille, Text
@@ -33,6 +33,8 @@ ROUND_SIDES = ("left edge", "right edge", "lower rim", "upper rim")
 TOLD, STRETCHED = 0.5, 5.0
 """Per cent that a letter may be wider or taller before it is told, and before it wants a look
 (common practice, no source)."""
+TOLD_SKEW = 0.5
+"""Degrees off a right angle that a letter is skewed by before it is told."""
 TOLD_LEAN = 0.1
 """Degrees; walls that lean more are told."""
 LEAST_WALL = Limit("least_wall", "Wall left", "0.8 mm", reason="a thinner wall dents or breaks")
@@ -165,6 +167,10 @@ def stretch(it: Subject, limits: Numbers) -> Iterator[Finding]:
         f"letters are {per_cent([s.across for s in found])} wide and "
         f"{per_cent([s.up for s in found])} tall on the face"
     )
+    boxes = np.array([letter.bounds for letter in letters])
+    leans = np.abs(stretch_at(chart, (boxes[:, :2] + boxes[:, 2:]) / 2, "angle"))
+    if float(np.nanmax(leans, initial=0.0)) > TOLD_SKEW:
+        told += f", and lean by up to {float(np.nanmax(leans)):.1f}°"
     where = (float(bounds[0] + bounds[2]) / 2, float(bounds[1] + bounds[3]) / 2)
     level: Level = "look" if most > STRETCHED else "note"
     yield Finding(level, "stretch", it.stamp, told, most, STRETCHED, "%", (where,))

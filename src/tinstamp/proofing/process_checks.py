@@ -29,6 +29,10 @@ BENT = 10.0
 UNEVEN = 0.12
 """Part of the capitals' height by which a space may differ from its neighbours' (common practice,
 no source)."""
+LEFT_ROUND = 0.3
+"""Part of the way round that is left at most where a text counts as going all the way."""
+UNLIKE = 0.25
+"""Part of the space between words by which that between the text's ends may differ."""
 SEEN_IN = 0.15
 """Part of the capitals' height up to which the eye looks into an open letter."""
 SCAN_LINES = 32
@@ -262,6 +266,35 @@ def _reach(points: Array, levels: Array) -> Array:
         x = points[:, 0][:, None] + part * (ends[:, 0] - points[:, 0])[:, None]
     crossed = (part >= 0) & (part <= 1) & np.isfinite(x)
     return np.asarray(np.where(crossed, x, -np.inf).max(axis=0))
+
+
+@check("ends of the text", "fitted")
+def ends_of_the_text(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Text nearly all the way round whose ends are not as far apart as its words."""
+    fit, text = it.fit, it.planned.art.text
+    if fit is None or not isinstance(it.planned.stamp.artwork, Text) or fit.too_long > 0:
+        return
+    gap = fit.round_here - fit.ink_width
+    if not fit.round_here or it.planned.lay.copies is not None or gap > LEFT_ROUND * fit.round_here:
+        return
+    words = word_gaps(it.planned.placed.regions, text)
+    if words and abs(gap - (usual := float(np.median(words)))) > UNLIKE * usual:
+        told = (f"between its end and its beginning are {gap:.2f} mm, between its words "
+                f"{usual:.2f} mm")  # fmt: skip
+        yield Finding("note", "ends of the text", it.stamp, told, gap, usual, "mm")
+
+
+def word_gaps(regions: Sequence[Region], text: str) -> list[float]:
+    """Bare widths between the words of a line, mm, along the sheet."""
+    ends: dict[int, tuple[float, float]] = {}
+    for region in regions:
+        low, _, high, _ = region.bounds.tolist()
+        for letter in region.letters:
+            held = ends.get(letter, (low, high))
+            ends[letter] = (min(held[0], low), max(held[1], high))
+    return [ends[b][0] - ends[a][1] for a, b in pairwise(sorted(ends))
+            if any(c.isspace() for c in text[a + 1 : b]) and "\n" not in text[a:b]
+            and ends[b][0] > ends[a][1]]  # fmt: skip
 
 
 @check("draft", "finished", UNDERCUT)

@@ -6,6 +6,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 
+import numpy as np
 import pytest
 
 from tests.core.test_known_faults import CLOSE, FLAT, PLATE, drawn, part, raised, sunk, text, tube
@@ -32,6 +33,8 @@ from tinstamp.job.pattern import Pattern
 from tinstamp.job.process import OwnProcess
 from tinstamp.job.resolve import resolve
 from tinstamp.proofing.checks import LIMITS
+from tinstamp.proofing.finding import Finding
+from tinstamp.proofing.process_checks import word_gaps
 from tinstamp.proofing.processes import PROCESSES
 
 
@@ -270,18 +273,20 @@ def test_a_job_by_another_process_keeps_nothing_of_what_was_set_for_this() -> No
 
 def test_the_ends_of_a_text_all_the_way_round_are_held_against_its_words() -> None:
     """A note where they differ: the girth less the ink, against what lies between the words."""
-    document = part(text("OIL ONLY OIL ONLY ", "t.outer", height="5 mm"), body=tube(22))
-    built = build(document)
-    item = built.planned["T"]
-    low, high = item.placed.bounds[0], item.placed.bounds[2]
-    (told,) = [f for f in built.report.findings if f.check == "ends of the text"]
-    assert told.level == "note"
-    assert told.measured == pytest.approx(math.pi * 22 - float(high - low), rel=1e-6)
-    assert told.limit is not None
-    apart = told.limit
-    fitting = (float(high - low) + apart) / math.pi
-    even = part(text("OIL ONLY OIL ONLY ", "t.outer", height="5 mm"), body=tube(fitting))
-    assert not [f for f in build(even).report.findings if f.check == "ends of the text"]
+
+    def told(girth: float) -> list[Finding]:
+        document = part(text(words, "t.outer", height="5 mm"), body=tube(girth / math.pi))
+        return [f for f in build(document).report.findings if f.check == "ends of the text"]
+
+    words = "OIL ONLY OIL ONLY"
+    placed = build(part(text(words, height="5 mm"))).planned["T"].placed
+    wide = float(placed.bounds[2] - placed.bounds[0])
+    apart = float(np.median(word_gaps(placed.regions, words)))
+    assert not told(wide + apart)
+    (found,) = told(wide + 2 * apart)
+    assert found.level == "note" and found.limit == pytest.approx(apart, rel=1e-6)
+    assert found.measured == pytest.approx(2 * apart, rel=1e-6)
+    assert not told(wide + 8 * apart), "it is not meant to go all round"
 
 
 def test_a_letter_out_of_its_place_is_told() -> None:

@@ -297,3 +297,22 @@ def test_every_map_can_be_chosen_and_painted(opened: Hand) -> None:
             shades = coloured(field, np.array([low, high]))
             assert shades[0].tolist() != shades[1].tolist()
             assert [at for at, _ in shades_of(field)] == sorted(at for at, _ in shades_of(field))
+
+
+def test_the_section_has_its_figures_and_they_go_with_the_part(opened: Hand) -> None:
+    window, session = opened.window, opened.window.session
+    session.select(0)
+    opened.until_built()
+    window.show_view("section")
+    figures = window.part.figures
+    opened.until(lambda: bool(figures.lines), "measured")
+    told = {line.words: line.told for line in figures.lines}
+    assert told["depth"] == "depth 0.40 mm" and told["wall left"] == "wall left 1.20 mm"
+    window.part.grab()
+    assert window.part.scene._lines.GetVisibility()
+    session.edit(("stamps", 0, "relief", "depth"), "0.6 mm", "")
+    assert not figures.lines, "what was measured before is not shown as true"
+    opened.until(lambda: bool(figures.lines), "measured anew")
+    assert {line.words: line.told for line in figures.lines}["depth"] == "depth 0.60 mm"
+    window.show_view("whole")
+    assert not figures.lines

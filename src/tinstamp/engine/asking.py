@@ -6,6 +6,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 
+from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.fields import field_of
@@ -18,11 +19,14 @@ from tinstamp.engine.questions import (
     WantEstimate,
     WantField,
     WantRoom,
+    WantSection,
     WantSides,
 )
+from tinstamp.engine.section import section_of
 from tinstamp.engine.seen import pull_of
 from tinstamp.job.archive import Document
 from tinstamp.job.model import Job
+from tinstamp.plan.planned import Planned
 from tinstamp.proofing.estimate import Estimate, estimate
 from tinstamp.proofing.fields import Field
 from tinstamp.proofing.processes import PROCESSES
@@ -47,6 +51,9 @@ def answered(
         return sides(document, question.processes, cache, stopped)
     if isinstance(question, WantEstimate):
         return _estimate(question, built)
+    if isinstance(question, WantSection):
+        item, body = _built(question.stamp, built)
+        return section_of(item, body, question.at)
     return _rooms(question, document, built)
 
 
@@ -62,12 +69,17 @@ def answer_to(
 
 
 def _field(question: WantField, built: Built) -> Field:
-    item = built.planned.get(question.stamp)
-    body = built.solid
-    if item is None or body is None:
-        raise AskError(f"“{question.stamp}” is not built: there is nothing to measure")
+    item, body = _built(question.stamp, built)
     pull, _ = pull_of(item, built.job.pull)
     return field_of(item, question.kind, body, pull, built.report.resolved)
+
+
+def _built(stamp: str, built: Built) -> tuple[Planned, NamedSolid]:
+    """A stamp's plan and the finished part. Raises AskError."""
+    item, body = built.planned.get(stamp), built.solid
+    if item is None or body is None:
+        raise AskError(f"“{stamp}” is not built: there is nothing to measure")
+    return item, body
 
 
 def sides(

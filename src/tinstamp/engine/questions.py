@@ -56,5 +56,39 @@ class Rooms:
     longest: Room
 
 
-Question = WantField | WantSides | WantEstimate | WantRoom
-Answer = Field | Sides | Estimate | Rooms
+@dataclass(frozen=True)
+class WantSection:
+    """The figures of a section of a stamp, by its name, along the upright line of its sheet through
+    a point, mm."""
+
+    stamp: str
+    at: tuple[float, float]
+
+
+@dataclass(frozen=True)
+class Line:
+    """A figure of a section, and the line in space that it was measured along, mm; none for an
+    angle."""
+
+    words: str
+    value: float
+    unit: str
+    ends: tuple[tuple[float, float, float], ...] = ()
+
+    @property
+    def told(self) -> str:
+        """In words, with its unit."""
+        figure = f"{self.value:.1f}°" if self.unit == "°" else f"{self.value:.2f} {self.unit}"
+        return f"{self.words} {figure}"
+
+
+@dataclass(frozen=True)
+class Section:
+    """The figures of a section; none where it runs through no relief."""
+
+    stamp: str
+    lines: tuple[Line, ...]
+
+
+Question = WantField | WantSides | WantEstimate | WantRoom | WantSection
+Answer = Field | Sides | Estimate | Rooms | Section

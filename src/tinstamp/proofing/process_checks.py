@@ -29,8 +29,8 @@ BENT = 10.0
 UNEVEN = 0.12
 """Part of the capitals' height by which a space may differ from its neighbours' (common practice,
 no source)."""
-LEFT_ROUND = 0.3
-"""Part of the way round that is left at most where a text counts as going all the way."""
+MEANT_ROUND = 4.0
+"""Times the space between words that is left at most where a text is meant to go all round."""
 UNLIKE = 0.25
 """Part of the space between words by which that between the text's ends may differ."""
 SEEN_IN = 0.15
@@ -275,10 +275,11 @@ def ends_of_the_text(it: Subject, limits: Numbers) -> Iterator[Finding]:
     if fit is None or not isinstance(it.planned.stamp.artwork, Text) or fit.too_long > 0:
         return
     gap = fit.round_here - fit.ink_width
-    if not fit.round_here or it.planned.lay.copies is not None or gap > LEFT_ROUND * fit.round_here:
+    words = word_gaps(it.planned.placed.regions, text) if fit.round_here else []
+    if not words or it.planned.lay.copies is not None:
         return
-    words = word_gaps(it.planned.placed.regions, text)
-    if words and abs(gap - (usual := float(np.median(words)))) > UNLIKE * usual:
+    usual = float(np.median(words))
+    if gap < MEANT_ROUND * usual and abs(gap - usual) > UNLIKE * usual:
         told = (f"between its end and its beginning are {gap:.2f} mm, between its words "
                 f"{usual:.2f} mm")  # fmt: skip
         yield Finding("note", "ends of the text", it.stamp, told, gap, usual, "mm")

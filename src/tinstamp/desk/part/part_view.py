@@ -25,8 +25,10 @@ from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.style import alone_button, plain_button, type_at
 from tinstamp.desk.part.measure_panel import MeasurePanel
 from tinstamp.desk.part.meshes import Patch, joined
+from tinstamp.desk.part.place_lines import place_lines
 from tinstamp.desk.part.scene import Hit, Scene
-from tinstamp.desk.part.views import ViewName, cut_through, look_at_stamp, look_whole
+from tinstamp.desk.part.section_figures import SectionFigures, paint_figures
+from tinstamp.desk.part.views import ViewName, cut_through, look_at_stamp, look_whole, through_ink
 from tinstamp.desk.sheet.sheet_field import draped
 from tinstamp.desk.sheet.sheet_paint import heights
 from tinstamp.desk.sheet.sheet_stretch import Tint, box_about, draped_stretch
@@ -48,8 +50,6 @@ TINT_LIFT = 0.06
 """mm above the face that its stretch is shown."""
 EDGE_MEANT = 7
 """px within which an edge is meant rather than the face beside it"""
-PLACE_RING = 1.2
-"""mm; radius of the ring about a place that is pointed at"""
 NORMALS_LIFT = 0.01
 """mm over a face at which its normals are taken"""
 CLICK_MOVES = 4
@@ -101,6 +101,9 @@ class PartView(QWidget):
         drag.previewed.connect(self.refresh)
         session.stretch_changed.connect(self.refresh)
         session.map.changed.connect(self.refresh)
+        self.figures = SectionFigures(session)
+        self.figures.changed.connect(self._show_figures)
+        session.report_changed.connect(self._measure_section)
         for signal in (session.selection_changed, session.pictured, session.job_changed):
             signal.connect(self._unpoint)
 
@@ -190,12 +193,7 @@ class PartView(QWidget):
         preview = self.drag.preview
         if preview is None:
             return
-        turns = np.linspace(0.0, 2.0 * np.pi, 33)
-        ring = np.array(spot) + PLACE_RING * np.stack([np.cos(turns), np.sin(turns)], axis=1)
-        flat = [ring, *([np.array(span)] if len(span) == 2 else [])]
-        lift = TINT_LIFT + (preview.plan.depth if preview.plan.raised else 0.0)
-        lines = [np.asarray(preview.chart.to_space(line, lift), dtype=float) for line in flat]
-        self.scene.lines([line.tolist() for line in lines if np.isfinite(line).all()])
+        self.scene.lines(place_lines(preview, spot, span, TINT_LIFT))
         self._draw_soon.start()
 
     def _unpoint(self) -> None:
@@ -291,12 +289,28 @@ class PartView(QWidget):
         """Whole part; square on to the stamp; end on; section through the stamp."""
         self.view = name
         self.scene.cut(None, None)
+        self.figures.forget()
         preview = self.drag.preview
         if name == "whole" or preview is None:
             look_whole(self.scene)
         else:
             look_at_stamp(self.scene, name, preview.chart, preview.placed)
+        self._measure_section()
         self.refresh()
+
+    def _measure_section(self) -> None:
+        """Ask for the figures of the section, where one is shown."""
+        preview, at = self.drag.preview, self.session.selected
+        if self.view == "section" and preview is not None and at >= 0 and preview.placed.regions:
+            self.figures.want(self.session.job.stamps[at].name, through_ink(preview.placed))
+
+    def _show_figures(self) -> None:
+        """Draw the lines of the section's figures, a little before its cut."""
+        if not self.measure.isChecked() and self.view == "section":
+            before = -TINT_LIFT * np.array(self.scene.looking)
+            lines = [np.array(line.ends) + before for line in self.figures.lines if line.ends]
+            self.scene.lines([line.tolist() for line in lines])
+            self._draw_soon.start()
 
     def _cut(self) -> None:
         preview = self.drag.preview
@@ -449,10 +463,15 @@ class PartView(QWidget):
                 else ("The part cannot be built yet: see what is to fix below.")
             )
             painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, words)
+        if self.view == "section":
+            paint_figures(painter, self.figures.lines, self._pixel)
         if self.hasFocus():
             painter.setPen(QColor(p.RULE_STRONG))
             painter.setBrush(Qt.BrushStyle.NoBrush)  # the frame alone: no wash over the part
             painter.drawRect(self.rect().adjusted(0, 0, -1, -1))
+
+    def _pixel(self, point: Sequence[float]) -> QPointF:
+        return QPointF(*self.scene.on_screen(np.array(point), self.width(), self.height()))
 
     def _caption(self) -> str:
         """The face under the pointer, or the one in hand, with kind and sizes."""

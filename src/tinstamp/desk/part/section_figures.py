@@ -1,0 +1,84 @@
+"""Figures of the section that is shown: asked of the engine, drawn where they were measured."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+
+from PySide6.QtCore import QObject, QPointF, QRectF, Qt, Signal
+from PySide6.QtGui import QColor, QPainter
+
+from tinstamp.artwork.outline import Array
+from tinstamp.desk.look import palette as p
+from tinstamp.desk.look.style import type_at
+from tinstamp.desk.work.session import Session
+from tinstamp.engine.messages import Answered
+from tinstamp.engine.questions import Line, Section, WantSection
+
+APART = 18.0
+"""px between two figures"""
+BESIDE = 14.0
+"""px from a measured line to its figure"""
+
+
+class SectionFigures(QObject):
+    """What was measured in the section through the chosen stamp, as long as that stands."""
+
+    changed = Signal()
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self._number = 0
+        self._found: Section | None = None
+        self._of: object = None
+        session.answered.connect(self._answered)
+
+    def want(self, stamp: str, at: Array) -> None:
+        """Ask for the figures of a stamp along the upright line through a sheet point, mm."""
+        if self.session.report is not None and not self.session.stale_report:
+            x, y = at.tolist()
+            self._number = self.session.ask(WantSection(stamp, (x, y)))
+
+    def forget(self) -> None:
+        """No section is shown any more."""
+        self._found, self._number = None, 0
+
+    @property
+    def lines(self) -> Sequence[Line]:
+        """The figures of the chosen stamp on the part as it is reported."""
+        at, held = self.session.selected, self._found
+        if held is None or at < 0 or self.session.stale_report:
+            return ()
+        same = self._of is self.session.reported
+        return held.lines if same and self.session.job.stamps[at].name == held.stamp else ()
+
+    def _answered(self, event: Answered) -> None:
+        if event.number == self._number and isinstance(event.answer, Section):
+            self._found, self._of = event.answer, self.session.reported
+            self.changed.emit()
+
+
+def paint_figures(
+    painter: QPainter, lines: Sequence[Line], pixel: Callable[[Sequence[float]], QPointF]
+) -> None:
+    """Each figure beside its line; angles, which have none, below one another at the left."""
+    painter.setFont(type_at(p.BODY, strong=True))
+    taken: list[QRectF] = []
+    left = 60.0
+    for line in lines:
+        wide = float(painter.fontMetrics().horizontalAdvance(line.told))
+        if line.ends:
+            a, b = pixel(line.ends[0]), pixel(line.ends[1])
+            at = QPointF(max(a.x(), b.x()) + BESIDE, (a.y() + b.y()) / 2)
+        else:
+            left += APART
+            at = QPointF(16.0, left)
+        box = QRectF(at.x() - 4, at.y() - 9, wide + 8, 18)
+        while any(box.intersects(other) for other in taken):
+            box.translate(0.0, APART)
+        taken.append(box)
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(QColor(246, 243, 236, 235))
+        painter.drawRoundedRect(box, 3, 3)
+        painter.setPen(QColor(p.INK))
+        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, line.told)

@@ -9,22 +9,16 @@ import re
 from pathlib import Path
 
 from tinstamp.desk.commands import table_of_keys
-from tinstamp.job.artwork import Border, Code, Logo, Scale, Shape, Sign
+from tinstamp.desk.guide.pages import PARTS, guide
 from tinstamp.job.field import declared
-from tinstamp.job.lettered import Text
-from tinstamp.job.relief import Relief
-from tinstamp.job.setting import Cast, Guide, Repeat, Setting
-from tinstamp.job.values import Value
 from tinstamp.output.outputs import OUTPUTS
 from tinstamp.proofing.check import CHECKS
 from tinstamp.proofing.checks import LIMITS
 
 ROOT = Path(__file__).resolve().parents[1]
 README, PAGE = ROOT / "README.md", ROOT / "docs" / "lists.md"
+GUIDE = ROOT / "docs" / "guide.md"
 BEGIN, END = "<!-- keys, by scripts/make_lists.py -->", "<!-- end of keys -->"
-PARTS: tuple[type[Value], ...] = (
-    Text, Logo, Shape, Sign, Scale, Code, Border, Setting, Cast, Guide, Repeat, Relief,
-)  # fmt: skip
 
 
 def files() -> str:
@@ -51,7 +45,7 @@ def checks() -> str:
 
 def fields() -> str:
     rows = ["| part | field | shown as | default | choices |", "| --- | --- | --- | --- | --- |"]
-    for part in PARTS:
+    for part in PARTS.values():
         for known in declared(part).values():
             if not known.told or known.shown.control == "none":
                 continue
@@ -84,4 +78,5 @@ def readme(text: str) -> str:
 if __name__ == "__main__":
     PAGE.write_text(page())
     README.write_text(readme(README.read_text()))
-    print(PAGE.name, README.name)
+    GUIDE.write_text(guide())
+    print(PAGE.name, README.name, GUIDE.name)

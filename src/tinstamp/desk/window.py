@@ -24,6 +24,7 @@ from PySide6.QtWidgets import (
 from tinstamp.chart.joint import Faces
 from tinstamp.desk.commands import COMMANDS, VIEWS, runner
 from tinstamp.desk.dialogs.complaint import complain
+from tinstamp.desk.dialogs.guide_window import GuideWindow
 from tinstamp.desk.dialogs.job_files import JobFiles
 from tinstamp.desk.dialogs.proof.proof_window import ProofWindow
 from tinstamp.desk.look import palette as p
@@ -71,6 +72,7 @@ class Window(QMainWindow):
         self.fields = Fields(self.session, self.settings)
         self.proof = ProofLine(self.session)
         self.proof_window: ProofWindow | None = None
+        self.guide_window: GuideWindow | None = None
         self.proof.whole_wanted.connect(self.whole_proof)
         self.files = JobFiles(self, self.session, self.settings)
         self.arrivals = Arrivals(self.session, self, self)
@@ -192,7 +194,7 @@ class Window(QMainWindow):
             row.addWidget(button)
         self.views.button(0).setChecked(True)
         row.addSpacing(16)
-        for name in ("whole proof", "series", "shop", "picture"):
+        for name in ("whole proof", "series", "shop", "picture", "guide"):
             maker.addAction(self.actions_by_name[name])
         row.addWidget(self._plain("proof sheet", "Proof sheet", maker))
         write = QPushButton("Write files")
@@ -405,6 +407,14 @@ class Window(QMainWindow):
         self.proof_window.show()
         self.proof_window.raise_()
         self.proof_window.activateWindow()
+
+    def guide(self) -> None:
+        """The guide, which stays open beside the desk."""
+        if self.guide_window is None:
+            self.guide_window = GuideWindow(self)
+        self.guide_window.show()
+        self.guide_window.raise_()
+        self.guide_window.activateWindow()
 
     def show_worst(self) -> None:
         """Mark the worst place of the map, looked at square on."""

@@ -33,6 +33,8 @@ STEP, COARSE, FINE = 0.5, 5.0, 0.1
 """mm that an arrow key nudges: plain, with Shift, with Control"""
 
 
+ABOUT_ARTWORK = 0.15
+"""Of the artwork's size: what is shown of the face about it when it fills the sheet."""
 POINTED = 8.0
 """px from the pointer to a place of a map whose value is told"""
 
@@ -119,6 +121,16 @@ class SheetView(QWidget):
         if preview is not None and home is not None and isinstance(preview.chart, UnevenChart):
             return preview.chart
         return home
+
+    def fit_artwork(self) -> None:
+        """Show the chosen artwork as large as it may be, with a little of the face about it."""
+        preview = self.drag.preview
+        if preview is not None and preview.placed.regions and self.chart is not None:
+            low, high = preview.placed.bounds[:2], preview.placed.bounds[2:]
+            room = max(ABOUT_ARTWORK * float((high - low).max()), 1.0)
+            about = np.concatenate([low - room, high + room])
+            self.scale = sheet_paint.fitted(about, self.width(), self.height())
+            self.update()
 
     def fit(self) -> None:
         """Show the whole sheet."""
@@ -232,7 +244,11 @@ class SheetView(QWidget):
         self.drag.end()
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        """From the whole face to the artwork, and back."""
+        whole = self.scale
         self.fit()
+        if whole == self.scale:
+            self.fit_artwork()
 
     def wheelEvent(self, event: QWheelEvent) -> None:
         if self.scale is not None:

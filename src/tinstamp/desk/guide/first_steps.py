@@ -1,0 +1,58 @@
+"""The pages of the guide that are written by hand."""
+
+from __future__ import annotations
+
+FIRST_STEPS = """
+1. **Take a part.** “New” offers ready blanks; a STEP file can be dropped on the window. The
+   part stands in the middle, its card at the top of the ticket on the left.
+2. **Choose a face.** Click it. Its sheet opens below the part: the face laid out flat, in
+   true mm.
+3. **Put something on it.** “+ Stamp” (Ctrl+T) sets text there; “Logo, sign …” has all else.
+   Or drop a drawing or a picture on the face.
+4. **Say what it is to be.** The fields on the right go in the order of the work: artwork,
+   setting, relief. A field takes a figure, a formula such as `tank.height / 2`, or a size
+   with a unit.
+5. **Move it by hand**, in the sheet or on the part: drag it, its corners, its handle. Undo
+   takes back whatever was done.
+6. **Look at the proof.** The dark line at the foot tells the worst that was found, and often
+   offers the change that mends it. “Proof …” (Ctrl+R) has the whole.
+7. **Write the files** (Ctrl+E), or the sheet to sign (Ctrl+P).
+"""
+TASKS: dict[str, str] = {
+    "Text round a part": """
+Choose the round face and add text. “Across” is an angle, “Up” a height. Text that is to go
+all the way round: ask “Time, cost, room” in the proof for the largest letters that fit. On a
+cone, a guide level with a rim keeps letters upright.
+""",
+    "Which depth": """
+Choose the kind of relief by its picture, then the depth. “Section” (Ctrl+4) cuts through the
+stamp and tells depth, wall left, widths at both ends and draft, as measured on the finished
+part. “Map” above the sheet shows wall, depth, strokes, gaps or draft all over the stamp;
+Ctrl+7 finds its worst place.
+""",
+    "Can it be made": """
+“Proof …”, “Made by”: choose how the part is made. Every limit has its reason and its source,
+and can be changed; a set of limits of your own is a copy that the job keeps, or the shelf.
+“Can it also be made otherwise?” makes the proof by every process and puts them side by side.
+A stamp may be made otherwise than the part. For moulds say how they are pulled.
+""",
+    "What may stand": """
+A finding that does no harm is accepted in “Findings”, with a name and a reason. It then
+stands as a note, in the proof sheet too, and comes back when its figure gets worse.
+""",
+    "Many parts": """
+“Series” (Ctrl+Shift+E) makes one part for each row of a table, or for each serial number.
+Columns are called after dimensions, stamps with a text, or `serial`.
+""",
+    "Signs to be felt": """
+“Logo, sign …”, “Braille” has dots of the usual sizes, domed. In the proof, “Standards”, tick
+what the stamp is to hold to: each clause stands beside what the stamp has.
+""",
+}
+NEW = """
+- The proof knows how a part is made: fourteen processes side by side, own ones kept.
+- Standards by clause; findings that are accepted; time and cost; the largest letters that
+  fit.
+- Measures in colours all over a stamp; figures in the section.
+- Braille. This guide.
+"""

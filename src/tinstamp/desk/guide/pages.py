@@ -1,0 +1,124 @@
+"""The pages of the guide, as Markdown, for the window and for `docs/guide.md`."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cache
+
+from tinstamp.desk.commands import COMMANDS
+from tinstamp.desk.guide.first_steps import FIRST_STEPS, NEW, TASKS
+from tinstamp.job.artwork import Border, Braille, Code, Logo, Scale, Shape, Sign
+from tinstamp.job.field import Declared, declared
+from tinstamp.job.lettered import Text
+from tinstamp.job.pattern import Pattern
+from tinstamp.job.relief import KINDS, Relief
+from tinstamp.job.setting import Cast, Guide, Repeat, Setting
+from tinstamp.job.values import Value
+from tinstamp.output.outputs import OUTPUTS
+from tinstamp.proofing.check import CHECKS
+from tinstamp.proofing.checks import LIMITS
+from tinstamp.proofing.processes import PROCESSES
+from tinstamp.proofing.standards.clause import STANDARDS
+
+PARTS: dict[str, type[Value]] = {
+    "Text": Text, "Logo": Logo, "Shape": Shape, "Sign": Sign, "Scale": Scale,
+    "Machine-read mark": Code, "Braille": Braille, "Border": Border, "Pattern": Pattern,
+    "Setting": Setting, "Cast": Cast, "Guide line": Guide, "Copies": Repeat, "Relief": Relief,
+}  # fmt: skip
+"""The models whose fields have a page, by what they are called."""
+
+
+@dataclass(frozen=True)
+class Page:
+    """A page of the guide: its group, its title, and its text in Markdown."""
+
+    group: str
+    title: str
+    text: str
+
+    def holds(self, words: str) -> bool:
+        """True where all of the words stand in it, wherever."""
+        whole = f"{self.title} {self.text}".casefold()
+        return all(word in whole for word in words.casefold().split())
+
+
+@cache
+def pages() -> tuple[Page, ...]:
+    """All of them, in their order."""
+    found = [Page("Begin", "First steps", FIRST_STEPS)]
+    found += [Page("Begin", title, text) for title, text in TASKS.items()]
+    found.append(Page("Begin", "Keys", _keys()))
+    found += [Page("Fields", title, _fields(model)) for title, model in PARTS.items()]
+    found.append(Page("Fields", "Kinds of relief", _kinds()))
+    found += [Page("Findings", name.capitalize(), _check(name)) for name in CHECKS]
+    found += [Page("Processes", x.title, _process(x.name)) for x in PROCESSES.values()]
+    found += [Page("Standards", name, _standard(name)) for name in STANDARDS]
+    found += [Page("Files", x.word, f"{_sentence(x.purpose)}.") for x in OUTPUTS.values()]
+    return (*found, Page("About", "What is new", NEW))
+
+
+def guide() -> str:
+    """All pages as one document."""
+    parts, group = ["# The guide\n\nThe same pages as in the window (F1).\n"], ""
+    for page in pages():
+        if page.group != group:
+            group = page.group
+            parts.append(f"## {group}\n")
+        parts.append(f"### {page.title}\n\n{page.text.strip()}\n")
+    return "\n".join(parts)
+
+
+def _sentence(words: str) -> str:
+    return words[:1].upper() + words[1:]
+
+
+def _keys() -> str:
+    rows = ["| Keys | What they do |", "| --- | --- |"]
+    rows += [f"| {c.keys} | {c.tip or c.words} |" for c in COMMANDS if c.keys]
+    return "\n".join(rows)
+
+
+def _fields(model: type[Value]) -> str:
+    shown = [x for x in declared(model).values() if x.told and x.shown.control != "none"]
+    return "\n".join(f"- **{x.shown.label}**{_about(x)}" for x in shown)
+
+
+def _about(field: Declared) -> str:
+    """Unit, choices and tip of a field."""
+    told = f", {field.unit}" if field.unit else ""
+    words = [word for _, word in field.choices]
+    if words and words != ["No", "Yes"]:
+        told += f": {', '.join(words)}"
+    return f"{told}. {field.shown.tip}".rstrip(". ") + "."
+
+
+def _kinds() -> str:
+    return "\n".join(f"- **{kind.word}**: {kind.told}." for kind in KINDS.values())
+
+
+def _check(name: str) -> str:
+    check = CHECKS[name]
+    rows = [f"{check.purpose}"]
+    for limit in check.limits:
+        known = LIMITS[limit.name]
+        usual = known.of("")
+        rows.append(f"\nLimit **{known.label}**, usually {usual.formula}: {usual.reason} "
+                    f"({usual.source}).")  # fmt: skip
+    return "\n".join(rows)
+
+
+def _process(name: str) -> str:
+    process = PROCESSES[name]
+    rows = [f"{_sentence(process.told)}.", ""]
+    for limit in LIMITS.values():
+        own = process.limits.get(limit.name)
+        if own is not None:
+            rows.append(f"- **{limit.label}** {own.formula}: {own.reason} ({own.source}).")
+    return "\n".join(rows)
+
+
+def _standard(name: str) -> str:
+    one = STANDARDS[name]
+    head = f"{one.title}. {one.edition}; figures {one.source}."
+    rows = [f"- {clause.number}: {clause.demands}." for clause in one.clauses]
+    return "\n".join([head, "", *rows])

@@ -4,6 +4,7 @@ the job and closed forms."""
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from pathlib import Path
 
 import numpy as np
@@ -21,6 +22,7 @@ from tinstamp.job.archive import Document, open_file
 from tinstamp.job.features import Ball, Cone, Plate, Tube
 from tinstamp.job.lettered import FontRef
 from tinstamp.job.model import Blank, Job, Relief, Setting, Stamp, Text
+from tinstamp.job.process import Accepted
 from tinstamp.output.proof_sheet.drawings import SCALES, scale_for, scale_words
 from tinstamp.output.proof_sheet.section import Whole, section_of
 from tinstamp.output.proof_sheet.views import ABOVE, FRONT, lines_seen
@@ -59,12 +61,30 @@ def test_what_stands_on_the_sheet_of_the_tank(tank: Built, tmp_path: Path) -> No
                   "closed and valid", "Filling line", "LAMP OIL ONLY", "Barlow SemiBold",
                   "Oswald Medium", "SIL Open Font License", "engraved 0.4 mm", "raised 0.5 mm",
                   "263.89 (girth)", "46.00", "0.40 deep", "1.20 left", "diameter = 84 mm",
-                  "Findings None", "Released", "To be changed", "Name, date, signature",
+                  "Findings Held against the limits of: Any process. None", "Released",
+                  "To be changed", "Name, date, signature",
                   "Front, 1:2", "laid flat, 1:2", "page 1 of"):  # fmt: skip
         assert words in text, words
     for stamp in tank.report.stamps:
         assert f"{stamp.artwork_area:.2f}" in text and f"{stamp.relief_volume:+.3f}" in text
     assert all(0.002 < part < 0.4 for part in inked(path))
+
+
+def test_the_process_the_standards_and_the_word_for_a_finding_are_on_it(tmp_path: Path) -> None:
+    document = open_file(ROOT / "demo" / "tank.tinstamp")
+    word = Accepted(check="thin stroke", stamp="Caution", by="Wick", reason="tried on ten",
+                    measured=0.4)  # fmt: skip
+    stamps = tuple(
+        s.model_copy(update={"process": "laser", "standards": ("ISO 3098-1",)}) if k == 0 else s
+        for k, s in enumerate(document.job.stamps)
+    )
+    job = document.job.model_copy(update={"process": "milling", "stamps": stamps,
+                                          "accepted": (word,)})  # fmt: skip
+    text = text_of(sheet(build(replace(document, job=job)), tmp_path))
+    for words in ("Held against the limits of: Milling; “Filling line” by Laser engraving.",
+                  "Standards, Filling line: ISO 3098-1.",
+                  "accepted by Wick: tried on ten"):  # fmt: skip
+        assert words in text, text
 
 
 def test_it_is_the_same_every_time_and_on_either_paper(tank: Built, tmp_path: Path) -> None:

@@ -10,11 +10,12 @@ from tinstamp.artwork.fonts import FontData, FontError, embedding_of, licence_of
 from tinstamp.engine.build import Built
 from tinstamp.engine.measuring import wall_behind
 from tinstamp.engine.report import StampReport
-from tinstamp.job.model import Logo, Scale, Setting, Shape, Sign
+from tinstamp.job.model import Job, Logo, Scale, Setting, Shape, Sign
 from tinstamp.job.relief import KINDS
 from tinstamp.output.told import FindingTold, FontTold, StampTold, Told
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.finding import Finding
+from tinstamp.proofing.processes import PROCESSES
 
 LICENCE_SHOWN = 220
 """letters of a licence that are shown"""
@@ -39,7 +40,19 @@ def told_of(built: Built) -> Told:
         stamps=tuple(_stamp(built, item, made[item.name]) for item in items),
         findings=tuple(_finding(f) for f in report.findings),
         fonts=_fonts(items),
+        made_by=_made_by(job),
+        standards=tuple(f"{s.name}: {', '.join(s.standards)}" for s in job.stamps if s.standards),
     )
+
+
+def _made_by(job: Job) -> str:
+    """The processes of a job and of its stamps, in words."""
+
+    def title(name: str) -> str:
+        return PROCESSES[name].title if name in PROCESSES else f"“{name}”"
+
+    own = [f"“{stamp.name}” by {title(stamp.process)}" for stamp in job.stamps if stamp.process]
+    return "; ".join([title(job.process), *own])
 
 
 def _stamp(built: Built, item: Planned, report: StampReport) -> StampTold:

@@ -71,6 +71,8 @@ class Told:
     ----------
     revision : a short digest of all that the part is made from. serial : of this part.
     dimensions : name and value. bodies : name, volume in mm³ and whether it is sound.
+    made_by : the processes whose limits it was held against, in words. standards : what stamps say
+        that they hold to.
     """
 
     revision: str
@@ -80,3 +82,5 @@ class Told:
     stamps: tuple[StampTold, ...]
     findings: tuple[FindingTold, ...]
     fonts: tuple[FontTold, ...]
+    made_by: str = ""
+    standards: tuple[str, ...] = ()

@@ -79,7 +79,7 @@ def shallow_relief(it: Subject, limits: Numbers) -> Iterator[Finding]:
     if least and depths and short_of(min(depths), least):
         told = f"its relief is {min(depths):.2f} mm, at least {least:.2f} mm are to be made"
         path = ("stamps", it.planned.index, "relief", "depth")
-        grow = least / it.planned.art.growth
+        grow = np.ceil(least / it.planned.art.growth * 100 - 1e-6) / 100  # as it is written
         remedy = (Remedy(f"depth {grow:.2f} mm", ((path, grow),)),) if len(depths) == 1 else ()
         yield Finding("look", "shallow relief", it.stamp, told, min(depths), least, "mm",
                       remedies=remedy)  # fmt: skip

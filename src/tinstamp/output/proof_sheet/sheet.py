@@ -245,8 +245,11 @@ def _stamps(told: Told, wide: float) -> list[Flowable]:
 
 
 def _findings(told: Told, wide: float) -> list[Flowable]:
+    held = [f"Held against the limits of: {told.made_by}"] if told.made_by else []
+    held += [f"Standards, {words}" for words in told.standards]
+    head = [*_heading("Findings"), *(_words(f"{words}.") for words in held)]
     if not told.findings:
-        return [*_heading("Findings"), _words("None.")]
+        return [*head, _words("None.")]
     parts = (0.11, 0.15, 0.48, 0.13, 0.13)
     heads = ("", "Stamp", "What was found", "Measured", "Limit")
     rows = [[_words(h, strong=True, right=k > 2) for k, h in enumerate(heads)]]
@@ -255,7 +258,7 @@ def _findings(told: Told, wide: float) -> list[Flowable]:
          _words(f.message), _words(f.measured, right=True), _words(f.limit, right=True)]
         for f in told.findings
     ]  # fmt: skip
-    return [*_heading("Findings"), _table(rows, [wide * p for p in parts])]
+    return [*head, Spacer(1, 1 * mm), _table(rows, [wide * p for p in parts])]
 
 
 def _fonts(told: Told, wide: float) -> list[Flowable]:

@@ -119,6 +119,10 @@ FAULTS: list[tuple[str, Make, str, float | None]] = [
         raised(0.5), "c.outer", Cone(name="c", base_diameter="90 mm", top_diameter="60 mm",
                                      height="60 mm", wall="4 mm"), "28 mm",
         wide="10 mm", high="6 mm"), pull="z"), "undercut", None),
+    ("a sharp foot in sand", lambda: made_by("sand", shaped(raised(1.0), corner="1 mm")),
+     "sharp foot", 0.0),
+    ("a floor that is hardly rounded", lambda: made_by("die", shaped(Relief(
+        depth="0.5 mm", cap_edge="round", cap_edge_size="0.05 mm"))), "sharp foot", 0.05),
     ("what is not cut through", lambda: made_by("sheet", shaped(sunk(0.5))), "not cut through",
      None),
     ("a line of a cutter's font", lambda: part(text("HTL", font=LINE, cutter="0.2 mm",
@@ -182,10 +186,12 @@ SOUND: list[tuple[str, Callable[[], Document]]] = [
     ("powder", lambda: part(text("KEEP", height="12 mm", relief=raised(0.6)))),
     ("silkscreen", lambda: part(text("KEEP UPRIGHT", relief=Relief(make="mark")))),
     ("etching", lambda: part(text("KEEP", height="10 mm", relief=sunk(0.1)))),
-    ("die", lambda: shaped(Relief(make="emboss", depth="0.3 mm", draft="12 deg"), corner="2 mm")),
+    ("die", lambda: shaped(Relief(make="emboss", depth="0.3 mm", draft="12 deg",
+                                  face_edge="round", face_edge_size="0.1 mm"), corner="2 mm")),
     ("injection", lambda: shaped(Relief(make="emboss", depth="0.3 mm", draft="2 deg"),
                                  corner="1 mm")),
-    ("sand", lambda: shaped(Relief(make="emboss", depth="1 mm", draft="5 deg"), corner="2 mm")),
+    ("sand", lambda: shaped(Relief(make="emboss", depth="1 mm", draft="5 deg", face_edge="round",
+                                   face_edge_size="0.2 mm"), corner="2 mm")),
     # a sunk plate on a tube opens towards the mould, but for the two walls across it, which have
     # the draft that is asked
     ("injection", lambda: shaped(Relief(depth="0.5 mm", draft="2 deg"), "t.outer", tube(40),

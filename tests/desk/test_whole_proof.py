@@ -12,8 +12,10 @@ from PySide6.QtWidgets import QInputDialog, QMessageBox
 
 from tests.desk.conftest import Hand
 from tinstamp.desk.dialogs.proof.proof_window import ProofWindow
+from tinstamp.desk.part.scene import Hit
 from tinstamp.desk.sheet.sheet_field import coloured, draped, ends_of, shades_of
 from tinstamp.job import process_shelf
+from tinstamp.job.face_name import StampFace
 from tinstamp.proofing.fields import FIELDS
 from tinstamp.proofing.processes import PROCESSES
 from tinstamp.proofing.standards.clause import STANDARDS
@@ -316,3 +318,19 @@ def test_the_section_has_its_figures_and_they_go_with_the_part(opened: Hand) -> 
     assert {line.words: line.told for line in figures.lines}["depth"] == "depth 0.60 mm"
     window.show_view("whole")
     assert not figures.lines
+
+
+def test_the_value_on_the_part_is_told_where_the_pointer_is(opened: Hand) -> None:
+    window, session = opened.window, opened.window.session
+    session.select(0)
+    opened.until_built()
+    session.map.show("depth")
+    opened.until(lambda: session.map.field is not None, "measured")
+    field = session.map.field
+    assert field is not None
+    name = StampFace(session.job.stamps[0].name, "cap")
+    window.part._set_hover(Hit(name, field.space[5]))
+    assert window.part._caption().endswith(" · Depth 0.40 mm")
+    window.part._set_hover(Hit(name, field.space[5] + 40.0))
+    assert window.part._caption().endswith("cap of the stamp")
+    window.part._set_hover(None)

@@ -87,6 +87,14 @@ class Field:
         k = int(away.argmin())
         return float(self.values[k]) if away[k] <= reach else None
 
+    def near(self, point: Array, reach: float) -> float | None:
+        """The value at the place nearest to a point in space, none farther than `reach` mm."""
+        if not len(self.space):
+            return None
+        away = np.linalg.norm(self.space - point, axis=1)
+        k = int(away.argmin())
+        return float(self.values[k]) if away[k] <= reach else None
+
 
 def limit_of(item: Planned, kind: FieldKind, resolved: Resolved) -> float | None:
     """The limit that a field is held against, in its unit; None where there is none."""

@@ -148,6 +148,40 @@ def sharp_corners(it: Subject, limits: Numbers) -> Iterator[Finding]:
                   remedies=remedies)  # fmt: skip
 
 
+@check(
+    "sharp foot",
+    "fitted",
+    Limit(
+        "least_foot", "Foot radius", "0 mm", reason="0 where walls may meet face or floor sharply"
+    ),
+)
+def sharp_feet(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Inside corners where walls meet the floor, or the face, with less than a radius."""
+    least, given = limits["least_foot"], it.planned.relief.given
+    if not least or not it.planned.depth:
+        return
+    name = "face_edge" if it.planned.raised else "cap_edge"
+    if getattr(given, name) == "round":
+        radius = it.planned.relief(f"{name}_size", 0.0) * it.planned.art.growth
+    else:
+        radius = 0.0
+    if short_of(radius, least):
+        where = "the face" if it.planned.raised else "its floor"
+        told = f"its walls meet {where} with a radius of {radius:.2f} mm, limit {least:.2f} mm"
+        yield Finding("look", "sharp foot", it.stamp, told, radius, least, "mm",
+                      remedies=_rounded_foot(it, name, least))  # fmt: skip
+
+
+def _rounded_foot(it: Subject, name: str, least: float) -> tuple[Remedy, ...]:
+    """Walls that are rounded there; nothing where they are not high enough for it."""
+    if name in it.planned.relief.given.idle or it.planned.depth < 2 * least:
+        return ()
+    base = ("stamps", it.planned.index, "relief")
+    size = f"{np.ceil(least / it.planned.art.growth * 100 - 1e-6) / 100:g} mm"
+    put = (((*base, name), "round"), ((*base, f"{name}_size"), size))
+    return (Remedy(f"rounded by {size}", put=put),)
+
+
 def _rounding(it: Subject, least: float) -> float:
     """mm by which the corners of a plain rectangle are to be rounded for all of them to have that
     radius, those within its line too; nothing for any other artwork, and where that is too much."""

@@ -101,6 +101,7 @@ _LIST: Sequence[Process] = (
         least_letter=("6 mm", "smaller ones are lost in the grain of the sand"),
         least_draft=("3 deg", "sand tears along steeper walls"),
         least_corner=("0.3 mm", "sharp corners of sand are washed away"),
+        least_foot=("0.2 mm", "the metal tears at sharp inside corners as it shrinks"),
         least_wall=("3 mm", "thinner walls do not fill"),
         edge_margin=("2 mm", "the edges of the mould crumble"),
     ),
@@ -112,6 +113,7 @@ _LIST: Sequence[Process] = (
         most_deep=("1", "ribs of the die break off"),
         least_draft=("10 deg", "the casting sticks to steeper walls", CASTERS),
         least_corner=("0.1 mm", "the die cracks from sharp corners"),
+        least_foot=("0.1 mm", "the die wears at sharp edges, and the metal tears there"),
         least_wall=("1 mm", "thinner walls do not fill"),
     ),
     _process(

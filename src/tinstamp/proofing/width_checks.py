@@ -22,7 +22,7 @@ from tinstamp.proofing.strokes import Ends, Width, widths_of
 from tinstamp.setting.fit import ink
 
 LEAST_GAP = Limit("least_gap", "Gap", "0.2 mm", reason="a narrower gap closes up, or breaks out")
-ROUND = 24
+ROUND = 12
 """lines to a quarter of a cutter's circle"""
 LEFT_OVER = 0.02
 """Of a cutter's radius: what it leaves in a corner that is not to be told."""
@@ -228,20 +228,24 @@ def corners_for_the_cutter(it: Subject, limits: Numbers) -> Iterator[Finding]:
     radius = limits["cutter"] / 2
     if radius <= 0 or not it.planned.depth:
         return
-    cut = shapely.union_all(ink(it.planned.placed.regions))
+    cut = np.array(ink(it.planned.placed.regions))
     if it.planned.raised:  # what is cut away lies about the ink
-        low_x, low_y, high_x, high_y = cut.bounds
+        low_x, low_y, high_x, high_y = shapely.total_bounds(cut).tolist()
         room = 4 * radius
         around = shapely.box(low_x - room, low_y - room, high_x + room, high_y + room)
-        cut = around.difference(cut)
-    reached = cut.buffer(-radius, quad_segs=ROUND).buffer(radius, quad_segs=ROUND)
-    left = cut.difference(reached.buffer(LEFT_OVER * radius))
-    parts = [part for part in getattr(left, "geoms", [left]) if not part.is_empty]
-    if not parts:
+        cut = np.array([around.difference(shapely.union_all(cut))])
+    inner = shapely.buffer(cut, -radius, quad_segs=ROUND)
+    reached = shapely.buffer(inner, radius, quad_segs=ROUND)
+    within = shapely.buffer(inner, radius * (1 + LEFT_OVER), quad_segs=ROUND)
+    parts, of = shapely.get_parts(shapely.difference(cut, within), return_index=True)
+    there = ~shapely.is_empty(parts)
+    parts, of = parts[there], of[there]
+    if not len(parts):
         return
     spots = [shapely.get_coordinates(part) for part in parts]
-    away = [float(shapely.distance(reached, shapely.points(s)).max()) if not reached.is_empty
-            else radius for s in spots]  # fmt: skip
+    away = [radius if reached[k].is_empty else
+            float(shapely.distance(reached[k], shapely.points(s)).max())
+            for k, s in zip(of.tolist(), spots, strict=True)]  # fmt: skip
     k = int(np.argmax(away))
     x, y = spots[k].mean(axis=0).tolist()
     many = "at one place" if len(parts) == 1 else f"at {len(parts)} places"

@@ -28,8 +28,8 @@ from tinstamp.desk.part.meshes import Patch, joined
 from tinstamp.desk.part.place_lines import place_lines
 from tinstamp.desk.part.scene import Hit, Scene
 from tinstamp.desk.part.section_figures import SectionFigures, paint_figures
-from tinstamp.desk.part.views import ViewName, cut_through, look_at_stamp, look_whole, through_ink
-from tinstamp.desk.sheet.sheet_field import draped
+from tinstamp.desk.part.views import ViewName, cut_through, look_at_stamp, look_whole
+from tinstamp.desk.sheet.sheet_field import draped, told_near
 from tinstamp.desk.sheet.sheet_paint import heights
 from tinstamp.desk.sheet.sheet_stretch import Tint, box_about, draped_stretch
 from tinstamp.desk.work.overrides import overrides
@@ -103,7 +103,7 @@ class PartView(QWidget):
         session.map.changed.connect(self.refresh)
         self.figures = SectionFigures(session)
         self.figures.changed.connect(self._show_figures)
-        session.report_changed.connect(self._measure_section)
+        session.report_changed.connect(lambda: self.figures.want(self.view, self.drag.preview))
         for signal in (session.selection_changed, session.pictured, session.job_changed):
             signal.connect(self._unpoint)
 
@@ -295,21 +295,16 @@ class PartView(QWidget):
             look_whole(self.scene)
         else:
             look_at_stamp(self.scene, name, preview.chart, preview.placed)
-        self._measure_section()
+        self.figures.want(name, preview)
         self.refresh()
 
-    def _measure_section(self) -> None:
-        """Ask for the figures of the section, where one is shown."""
-        preview, at = self.drag.preview, self.session.selected
-        if self.view == "section" and preview is not None and at >= 0 and preview.placed.regions:
-            self.figures.want(self.session.job.stamps[at].name, through_ink(preview.placed))
-
     def _show_figures(self) -> None:
-        """Draw the lines of the section's figures, a little before its cut."""
+        """Draw the lines of the section's figures, before its cut."""
         if not self.measure.isChecked() and self.view == "section":
-            before = -TINT_LIFT * np.array(self.scene.looking)
-            lines = [np.array(line.ends) + before for line in self.figures.lines if line.ends]
-            self.scene.lines([line.tolist() for line in lines])
+            lift = -TINT_LIFT * np.array(self.scene.looking)
+            self.scene.lines(
+                [(np.array(x.ends) + lift).tolist() for x in self.figures.lines if x.ends]
+            )
             self._draw_soon.start()
 
     def _cut(self) -> None:
@@ -405,6 +400,7 @@ class PartView(QWidget):
         if (found.face if found else None) != before:
             self._paint_faces()
             self._draw_soon.start()
+        self.update()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         turns = {
@@ -481,7 +477,9 @@ class PartView(QWidget):
         if not name:
             return "click a face to choose it for the next stamp"
         if isinstance(name, StampFace):
-            return f"{name.stamp} · {name.role} of the stamp"
+            told = f"{name.stamp} · {name.role} of the stamp"
+            at = self._hover.point if self._hover else None
+            return told + told_near(self.session.map.field, at)
         kind = self.session.kinds.get(name, "")
         chart = self.session.charts.get(name)
         if chart is None:

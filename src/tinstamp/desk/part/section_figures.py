@@ -7,9 +7,10 @@ from collections.abc import Callable, Sequence
 from PySide6.QtCore import QObject, QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QPainter
 
-from tinstamp.artwork.outline import Array
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.part.views import ViewName, through_ink
+from tinstamp.desk.work.preview import Preview
 from tinstamp.desk.work.session import Session
 from tinstamp.engine.messages import Answered
 from tinstamp.engine.questions import Line, Section, WantSection
@@ -33,11 +34,13 @@ class SectionFigures(QObject):
         self._of: object = None
         session.answered.connect(self._answered)
 
-    def want(self, stamp: str, at: Array) -> None:
-        """Ask for the figures of a stamp along the upright line through a sheet point, mm."""
-        if self.session.report is not None and not self.session.stale_report:
-            x, y = at.tolist()
-            self._number = self.session.ask(WantSection(stamp, (x, y)))
+    def want(self, view: ViewName, preview: Preview | None) -> None:
+        """Ask for the figures of the chosen stamp where it is cut, where a section is shown."""
+        at, there = self.session.selected, preview is not None and bool(preview.placed.regions)
+        known = self.session.report is not None and not self.session.stale_report
+        if view == "section" and preview is not None and there and at >= 0 and known:
+            x, y = through_ink(preview.placed).tolist()
+            self._number = self.session.ask(WantSection(self.session.job.stamps[at].name, (x, y)))
 
     def forget(self) -> None:
         """No section is shown any more."""

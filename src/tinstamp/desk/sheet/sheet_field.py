@@ -21,6 +21,8 @@ SHADES = 24
 """shades that a field is painted in"""
 DOT = 4.0
 """px across a place of a wall, which is a line on the sheet"""
+READ_WITHIN = 0.6
+"""mm from the pointer to the place on the part whose value is told"""
 ABOVE_CAP = 0.02
 """mm above its cap that a field is shown on the part"""
 
@@ -100,6 +102,16 @@ def figure(field: Field, value: float) -> str:
     """A value with its unit."""
     unit = FIELDS[field.kind].unit
     return f"{value:.1f}{unit}" if unit == "°" else f"{value:.2f} {unit}"
+
+
+def told_near(field: Field | None, point: Array | None) -> str:
+    """The value at a point of the part, (3,) mm, in words; nothing where none is near."""
+    if field is None or point is None:
+        return ""
+    value = field.near(point, READ_WITHIN)
+    if value is None:
+        return ""
+    return f" · {FIELDS[field.kind].title} {figure(field, value)}"
 
 
 def paint_legend_of(painter: QPainter, field: Field | None, words: str, here: float | None) -> None:

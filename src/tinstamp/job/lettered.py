@@ -62,13 +62,16 @@ class OwnLetter(Value):
 
 
 class TextStyle(Value):
-    """Characters [start, end) of a text in a font of their own, or `size` times as large."""
+    """Characters [start, end) of a text in a font of their own, `size` times as large, or with a
+    depth of their own; a letter's own goes before."""
 
     start: Annotated[int, Shown("From", control="none")] = Field(ge=0, le=4999)
     end: Annotated[int, Shown("To", control="none")] = Field(ge=1, le=5000)
     font: Annotated[FontRef | None, Shown("Font", control="font")] = None
     size: Annotated[Factor, Shown("Times as large", unit="×", step=0.1)] = "1"
     forms: Annotated[tuple[FormTag, ...], FORMS] = Field(default=(), max_length=40)
+    own_depth: Annotated[bool, Shown("Own depth")] = False
+    depth: Annotated[Size, Shown("Depth", step=0.1, when={"own_depth": (True,)})] = "0.4 mm"
 
 
 WORDS = Shown(

@@ -220,15 +220,18 @@ def _about_ink(chart: Chart, placed: Placed) -> Chart:
 
 
 def _depths(art: ArtSpec) -> dict[int, float]:
-    """Depths of letters that have their own, by the character's index, mm."""
+    """Depths of letters that have their own, or stand in words that do, by the character's index,
+    mm."""
     drawn = art.artwork.given
     if not isinstance(drawn, Text):
         return {}
-    return {
-        own.index: art.artwork(f"letters.{k}.depth") * art.growth
-        for k, own in enumerate(drawn.letters)
-        if own.own_depth
-    }
+    of = art.artwork
+    found: dict[int, float] = {}
+    for k, style in enumerate(drawn.styles):
+        if style.own_depth:
+            found |= dict.fromkeys(range(style.start, style.end), of(f"styles.{k}.depth"))
+    found |= {x.index: of(f"letters.{k}.depth") for k, x in enumerate(drawn.letters) if x.own_depth}
+    return {letter: depth * art.growth for letter, depth in found.items()}
 
 
 def _other(

@@ -308,11 +308,11 @@ def touches_another(it: Subject, limits: Numbers) -> Iterator[Finding]:
 
 
 def _cut(it: Subject) -> tuple[float, float] | None:
-    """Depth and the thinnest wall behind an engraving, mm; None for anything else."""
+    """The greatest depth and the thinnest wall behind an engraving, mm; None for anything else."""
     wall = it.wall
     if it.planned.raised or not it.planned.depth or wall is None or wall[0] == float("inf"):
         return None
-    return it.planned.depth, wall[0]
+    return max([depth for depth, _ in it.planned.by_depth()] or [it.planned.depth]), wall[0]
 
 
 @check("cut through", "measured", LEAST_WALL)

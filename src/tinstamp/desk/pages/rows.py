@@ -19,7 +19,7 @@ SIDE_BY_SIDE = 3
 MAKE_UPS: Mapping[str, Callable[[Any, Any], Hashable]] = {
     "font": lambda ref, _: ref and (ref.family, ref.style),
     "font and file": lambda ref, _: (ref.family, ref.style),
-    "styled words": lambda styles, _: tuple(style.font for style in styles),
+    "styled words": lambda styles, _: tuple((x.font, x.own_depth) for x in styles),
     "letters": lambda letters, _: tuple((x.index, x.own_depth) for x in letters),
     "points": lambda knots, parent: (tuple(k.to for k in knots), getattr(parent, "closed", None)),
     "faces": lambda faces, _: faces,

@@ -66,7 +66,7 @@ def colours() -> QPalette:
     ):
         palette.setColor(name, QColor(colour))
     for name in (role.Text, role.ButtonText, role.WindowText):
-        palette.setColor(QPalette.ColorGroup.Disabled, name, QColor("#A8A598"))
+        palette.setColor(QPalette.ColorGroup.Disabled, name, QColor(p.IDLE))
     return palette
 
 
@@ -94,7 +94,7 @@ def _fields() -> str:
     QLabel[role="second"] {{ color: {p.SECOND_INK}; }}
     QLabel[role="error"] {{ color: {p.FIX}; }}
     QLineEdit, QPlainTextEdit, QComboBox, QAbstractSpinBox {{
-        background: {p.SHEET}; border: 1px solid {p.RULE}; border-radius: 4px;
+        background: {p.SHEET}; border: 1px solid {p.EDGE}; border-radius: 4px;
         padding: 2px 7px; min-height: 20px; selection-background-color: {p.ACCENT};
     }}
     QLineEdit[cell="true"], QComboBox[cell="true"] {{ padding: 2px 3px; }}
@@ -111,14 +111,14 @@ def _fields() -> str:
 def _buttons() -> str:
     return f"""
     QPushButton, QToolButton {{
-        background: {p.PANEL}; border: 1px solid {p.RULE}; border-radius: 4px;
+        background: {p.PANEL}; border: 1px solid {p.EDGE}; border-radius: 4px;
         padding: 0 10px; min-height: 24px;
     }}
     QPushButton:hover, QToolButton:hover {{ background: {p.PAPER}; }}
     QPushButton:pressed, QToolButton:pressed,
     QPushButton:checked, QToolButton:checked {{ background: {p.PRESSED}; border-color: {p.RULE_STRONG}; }}
     QPushButton:focus, QToolButton:focus {{ border: 1px solid {p.INK}; }}
-    QPushButton:disabled, QToolButton:disabled {{ color: #A8A598; }}
+    QPushButton:disabled, QToolButton:disabled {{ color: {p.IDLE}; }}
     QToolButton[plain="true"] {{ background: transparent; border: 1px solid transparent; padding: 0 8px; }}
     QToolButton[plain="true"]:checked {{ background: {p.PRESSED}; border-color: {p.RULE_STRONG}; }}
     QToolButton[plain="true"]:hover {{ background: {p.PAPER}; border-color: {p.RULE}; }}
@@ -135,7 +135,7 @@ def _buttons() -> str:
     QPushButton[main="true"] {{ background: {p.ACCENT}; color: white; border-color: {p.ACCENT_DARK}; }}
     QPushButton[main="true"]:hover {{ background: {p.ACCENT_DARK}; }}
     QPushButton[main="true"]:focus {{ border: 2px solid {p.INK}; }}
-    QPushButton[main="true"]:disabled {{ background: {p.RULE}; color: {p.PANEL}; border-color: {p.RULE}; }}
+    QPushButton[main="true"]:disabled {{ background: {p.PRESSED}; color: {p.SECOND_INK}; border-color: {p.EDGE}; }}
     """
 
 
@@ -145,16 +145,16 @@ def _rest() -> str:
     QMenu {{ background: {p.SHEET}; border: 1px solid {p.RULE_STRONG}; padding: 4px; }}
     QMenu::item {{ padding: 5px 24px 5px 12px; border-radius: 3px; }}
     QMenu::item:selected {{ background: {p.PRESSED}; }}
-    QMenu::item:disabled {{ color: #A8A598; }}
+    QMenu::item:disabled {{ color: {p.IDLE}; }}
     QMenu::separator {{ height: 1px; background: {p.RULE}; margin: 4px 6px; }}
     QToolTip {{ background: {p.INK}; color: white; border: none; padding: 4px 6px; }}
     QSplitter::handle {{ background: {p.RULE}; }}
     QScrollBar:vertical {{ background: transparent; width: 10px; margin: 0; }}
     QScrollBar:horizontal {{ background: transparent; height: 10px; margin: 0; }}
-    QScrollBar::handle {{ background: {p.RULE_STRONG}; border-radius: 4px; min-height: 24px; margin: 1px; }}
+    QScrollBar::handle {{ background: {p.EDGE}; border-radius: 4px; min-height: 24px; margin: 1px; }}
     QScrollBar::add-line, QScrollBar::sub-line {{ width: 0; height: 0; }}
     QScrollBar::add-page, QScrollBar::sub-page {{ background: transparent; }}
-    QCheckBox::indicator {{ width: 14px; height: 14px; border: 1px solid {p.RULE_STRONG};
+    QCheckBox::indicator {{ width: 14px; height: 14px; border: 1px solid {p.EDGE};
         border-radius: 3px; background: {p.SHEET}; }}
     QCheckBox::indicator:checked {{ background: {p.INK}; border-color: {p.INK};
         image: url({_asset("tick.svg")}); }}

@@ -21,6 +21,7 @@ from tinstamp.job.features import (
     Tube,
 )
 from tinstamp.job.model import (
+    Braille,
     Cast,
     FontRef,
     Guide,
@@ -30,6 +31,7 @@ from tinstamp.job.model import (
     Shape,
     Stamp,
     Text,
+    TextStyle,
 )
 from tinstamp.job.pattern import Pattern
 
@@ -169,7 +171,7 @@ def otherwise(own: random.Random, stamp: Stamp, thick: float) -> Stamp:
     depth = stamp.relief.depth
     deep = float(depth.split()[0])
     kind = own.choice(("field", "panel", "inlay", "loose", "stencil", "rises", "mould", "pattern",
-                       "band"))  # fmt: skip
+                       "band", "softened", "braille", "words"))  # fmt: skip
     change: dict[str, object] = {"make": kind}
     if kind in ("field", "panel"):
         change |= {
@@ -205,8 +207,31 @@ def otherwise(own: random.Random, stamp: Stamp, thick: float) -> Stamp:
             "rises": f"{own.uniform(-4, 4):.2f} deg",
             "rises_up": f"{own.uniform(-6, 6):.2f} deg",
         }
+    if kind == "softened":
+        for edge in ("cap_edge", "face_edge"):
+            if own.random() < 0.7:
+                change |= {edge: own.choice(("chamfer", "round")),
+                           f"{edge}_size": mm(own.uniform(0.05, 0.45) * deep)}  # fmt: skip
     relief = stamp.relief.model_copy(update=change)
-    new: dict[str, object] = {"relief": relief}
+    return stamp.model_copy(update={"relief": relief, **_other_artwork(own, stamp, kind, thick)})
+
+
+def _other_artwork(own: random.Random, stamp: Stamp, kind: str, thick: float) -> dict[str, object]:
+    """What of a stamp is otherwise besides its relief."""
+    deep = float(stamp.relief.depth.split()[0])
+    new: dict[str, object] = {}
+    if kind == "braille":
+        size = own.uniform(0.02, 0.08) * thick
+        new["artwork"] = Braille(
+            text=own.choice(("oil", "Lamp 12", "wick\nup")),
+            dot=mm(size),
+            apart=mm(1.6 * size),
+            cell=mm(4 * size),
+            line=mm(6.5 * size),
+        )
+    if kind == "words" and isinstance(stamp.artwork, Text) and len(stamp.artwork.text) > 2:
+        steps = (TextStyle(start=0, end=2, own_depth=True, depth=mm(own.uniform(0.3, 1.5) * deep)),)
+        new["artwork"] = stamp.artwork.model_copy(update={"styles": steps})
     if kind == "pattern":
         pitch = max(0.1, thick * own.uniform(0.05, 0.3))
         new["pattern"] = Pattern(kind=own.choice(("lines", "crossed", "dots")), pitch=mm(pitch),
@@ -219,4 +244,4 @@ def otherwise(own: random.Random, stamp: Stamp, thick: float) -> Stamp:
                                corners=own.choice(("sharp", "round")))  # fmt: skip
         new["setting"] = Setting(face=stamp.setting.face, across=stamp.setting.across,
                                  up=stamp.setting.up)  # fmt: skip
-    return stamp.model_copy(update=new)
+    return new

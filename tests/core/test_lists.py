@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 import re
+import subprocess
+import sys
 from dataclasses import replace
 from importlib import import_module
 
 import pytest
 from scripts.make_lists import PAGE, README, page, readme
 
+from tests.conftest import environment
 from tinstamp.desk.commands import COMMANDS, VIEWS
 from tinstamp.job.features import Tube
 from tinstamp.job.formula import FormulaError
@@ -81,3 +84,16 @@ def test_commands_have_names_and_keys_of_their_own() -> None:
     assert all(view in COMMANDS for view in VIEWS)
     for key in keys:
         assert re.fullmatch(r"((Ctrl|Shift)\+)*(F\d+|Esc|[A-Z0-9])", key)
+
+
+def test_checks_come_in_one_order_whatever_was_imported_first() -> None:
+    """As one who asks a module of checks alone has them, in a process of its own."""
+    words = "from tinstamp.proofing import {first}; from tinstamp.proofing.checks import CHECKS"
+    told = [
+        subprocess.run(
+            [sys.executable, "-c", words.format(first=first) + "; print(list(CHECKS))"],
+            capture_output=True, text=True, env=environment(), check=True,
+        ).stdout
+        for first in ("process_checks", "width_checks", "checks")
+    ]  # fmt: skip
+    assert len(set(told)) == 1 and "small cell" in told[0]

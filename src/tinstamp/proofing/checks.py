@@ -23,7 +23,7 @@ from tinstamp.proofing import mark_checks as mark_checks
 from tinstamp.proofing import process_checks as process_checks
 from tinstamp.proofing import standard_checks as standard_checks
 from tinstamp.proofing import width_checks as width_checks
-from tinstamp.proofing.check import CHECKS, Numbers, Subject, check, limits_of, short_of
+from tinstamp.proofing.check import CHECKS, Check, Numbers, Subject, check, limits_of, short_of
 from tinstamp.proofing.finding import Finding, Level, Remedy
 from tinstamp.proofing.processes import with_processes
 from tinstamp.proofing.remedies import depth_of, field_of, larger, moved_in
@@ -413,5 +413,18 @@ def pins(it: Subject, limits: Numbers) -> Iterator[Finding]:
                       limits["least_wall"], "mm")  # fmt: skip
 
 
+_MODULES = [mark_checks, process_checks, standard_checks, width_checks]
+_RANKS = [module.__name__ for module in _MODULES]
+
+
+def _rank(each: Check) -> int:
+    """Checks of a module together, in one order whichever of them was imported first."""
+    module = each.run.__module__
+    return _RANKS.index(module) if module in _RANKS else len(_RANKS)
+
+
+_ordered = sorted(CHECKS.values(), key=_rank)
+CHECKS.clear()
+CHECKS.update({each.name: each for each in _ordered})
 LIMITS = with_processes(limits_of(CHECKS.values()))
 """All limits by name, for `resolve`."""

@@ -17,6 +17,7 @@ from tinstamp.job.model import Shape, Text
 from tinstamp.proofing.check import Numbers, Subject, check, short_of
 from tinstamp.proofing.finding import Finding, Remedy
 from tinstamp.proofing.remedies import depth_of, field_of, larger
+from tinstamp.proofing.standards.lettering import capitals
 from tinstamp.setting.fit import ink
 
 KINK = 20.0
@@ -56,11 +57,10 @@ UNDERCUT = Limit(
 )
 def small_letters(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Capitals lower than the process makes or a reader reads."""
-    least, drawn = limits["least_letter"], it.planned.stamp.artwork
-    if not least or not isinstance(drawn, Text):
+    least = limits["least_letter"]
+    if not least or not isinstance(it.planned.stamp.artwork, Text):
         return
-    sizes = [it.planned.art.artwork(f"styles.{k}.size") for k in range(len(drawn.styles))]
-    high = it.planned.artwork.cap_height * min([1.0, *sizes])
+    high = capitals(it.planned)
     if short_of(high, least):
         told = f"capitals {high:.2f} mm high, limit {least:.2f} mm"
         yield Finding("look", "small letters", it.stamp, told, high, least, "mm",

@@ -68,8 +68,8 @@ class ProcessTab(QWidget):
         head.addStretch(1)
         self.told = QLabel()
         self.told.setProperty("role", "second")
-        columns = ("Limit", "Value", "", "Why", "Source")
-        self.limits = Table("Limits", columns, 3, (110, 90, 40, 100, 230))
+        columns = ("Limit", "Value", "Why", "Source")
+        self.limits = Table("Limits", columns, 2, (120, 100, 100, 250))
         self.limits.setEditTriggers(Table.EditTrigger.AllEditTriggers)
         self.limits.itemChanged.connect(self._take_limit)
         self.sides = Table("By every process", ("Made by", "To fix", "To look at", "The first"), 3,
@@ -153,10 +153,10 @@ class ProcessTab(QWidget):
 
     def _fill_limits(self) -> None:
         like = self._like(self.shown)
-        self.limits.fill([(x.label, self._formula(x), x.unit, _sentence(x.of(like).reason),
+        self.limits.fill([(x.label, self._formula(x), _sentence(x.of(like).reason),
                            x.of(like).source) for x in LIMITS.values()])  # fmt: skip
         for row, limit in enumerate(LIMITS.values()):
-            for column in range(5):
+            for column in range(4):
                 item = self.limits.item(row, column)
                 if item is not None and column != VALUE:
                     item.setFlags(Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable)

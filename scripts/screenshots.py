@@ -86,6 +86,7 @@ def main() -> int:
         camera.take("desk")
         _inks(camera)
         window.show_view("section")
+        camera.until(lambda: bool(window.part.figures.lines))
         camera.take("section")
         window.show_view("whole")
         window.session.select(BLANK)

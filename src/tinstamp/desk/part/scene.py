@@ -17,15 +17,10 @@ from vtkmodules.vtkCommonCore import reference, vtkPoints, vtkUnsignedCharArray
 from vtkmodules.vtkCommonDataModel import (
     vtkCellArray,
     vtkPlane,
-    vtkPlaneCollection,
     vtkPolyData,
     vtkStaticCellLocator,
 )
-from vtkmodules.vtkFiltersCore import (
-    vtkCleanPolyData,
-    vtkPolyDataNormals,
-)
-from vtkmodules.vtkFiltersGeneral import vtkClipClosedSurface
+from vtkmodules.vtkFiltersCore import vtkClipPolyData
 from vtkmodules.vtkRenderingCore import (
     vtkActor,
     vtkPolyDataMapper,
@@ -34,6 +29,7 @@ from vtkmodules.vtkRenderingCore import (
 )
 
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.part.cut_face import cut_face
 from tinstamp.desk.part.meshes import Patch, cells, edges_of, with_normals
 from tinstamp.engine.triangles import Mesh
 
@@ -46,6 +42,10 @@ class Hit:
 
     face: str
     point: Array
+
+
+CUT = "#D9B48F"
+"""What is cut through."""
 
 
 class Scene:
@@ -91,7 +91,10 @@ class Scene:
         self._hidden: frozenset[str] = frozenset()
         self._bared: vtkPolyData | None = None
         self._section: vtkPlane | None = None
-        self._clipped: vtkPolyData | None = None
+        self._cut_face = self._actor(vtkPolyData())
+        self._cut_face.GetProperty().SetColor(*_rgb(CUT))
+        self._cut_face.GetProperty().LightingOff()
+        self._cut_face.VisibilityOff()
 
     def _actor(self, data: vtkPolyData) -> vtkActor:
         mapper = vtkPolyDataMapper()
@@ -227,27 +230,28 @@ class Scene:
         if self._section is None or self.mesh is None:
             self._part.GetMapper().SetInputData(self._bared or self._data)
             self._edges.VisibilityOn()
+            self._cut_face.VisibilityOff()
             return
-        joined = vtkCleanPolyData()
-        joined.SetInputData(self._data)
-        joined.PointMergingOn()
-        planes = vtkPlaneCollection()
-        planes.AddItem(self._section)
-        clip = vtkClipClosedSurface()
-        clip.SetInputConnection(joined.GetOutputPort())
-        clip.SetClippingPlanes(planes)
-        clip.SetScalarModeToColors()
-        clip.SetBaseColor(*_rgb(p.TIN))
-        clip.SetClipColor(*_rgb("#D9B48F"))
-        clip.GenerateFacesOn()
+        clip = vtkClipPolyData()
+        clip.SetInputData(self._bared or self._data)
+        clip.SetClipFunction(self._section)
         clip.Update()
-        faceted = vtkPolyDataNormals()
-        faceted.SetInputConnection(clip.GetOutputPort())
-        faceted.SetFeatureAngle(25)
-        faceted.Update()
-        self._clipped = faceted.GetOutput()
-        self._part.GetMapper().SetInputData(self._clipped)
+        self._part.GetMapper().SetInputData(clip.GetOutput())
         self._edges.VisibilityOff()
+        self._close_section()
+
+    def _close_section(self) -> None:
+        """Fill what is cut, and leave open what is hollow."""
+        assert self._section is not None and self.mesh is not None
+        origin, normal = np.array(self._section.GetOrigin()), np.array(self._section.GetNormal())
+        mesh = self.mesh
+        points, triangles = cut_face(mesh.points.astype(float), mesh.triangles, origin, normal)
+        data, holder = vtkPolyData(), vtkPoints()
+        holder.SetData(numpy_to_vtk(np.ascontiguousarray(points, dtype=np.float32), deep=True))
+        data.SetPoints(holder)
+        data.SetPolys(cells(triangles))
+        self._cut_face.GetMapper().SetInputData(data)
+        self._cut_face.SetVisibility(bool(len(triangles)))
 
     def lines(self, polylines: Sequence[Sequence[Sequence[float]]]) -> None:
         """Lines over the part, mm, such as what was measured."""

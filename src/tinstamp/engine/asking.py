@@ -46,7 +46,7 @@ def answered(
 ) -> Answer:
     """The answer to a question about a job and its build. Raises AskError; Stopped."""
     if isinstance(question, WantField):
-        return _field(question, built)
+        return _field(question, built, stopped)
     if isinstance(question, WantSides):
         return sides(document, question.processes, cache, stopped)
     if isinstance(question, WantEstimate):
@@ -68,10 +68,10 @@ def answer_to(
     return Answered(request.number, request.question, found)
 
 
-def _field(question: WantField, built: Built) -> Field:
+def _field(question: WantField, built: Built, stopped: Callable[[], None]) -> Field:
     item, body = _built(question.stamp, built)
     pull, _ = pull_of(item, built.job.pull)
-    return field_of(item, question.kind, body, pull, built.report.resolved)
+    return field_of(item, question.kind, body, pull, built.report.resolved, stopped)
 
 
 def _built(stamp: str, built: Built) -> tuple[Planned, NamedSolid]:

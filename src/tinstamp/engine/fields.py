@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 import numpy as np
 import shapely
 from numpy.typing import NDArray
@@ -28,23 +30,36 @@ OFF_FACE = 0.01
 """mm above the face that a line begins over sunk ink"""
 MERGED = 1e-6
 """mm within which two crossings of a line are one, as at an edge"""
+ASKED_EVERY = 32
+"""lines between two looks whether the answer is still wanted"""
 MOST_LINES = 500
 """lines that are run through the solid"""
 
 
 def field_of(
-    item: Planned, kind: FieldKind, body: NamedSolid, pull: Array, resolved: Resolved
+    item: Planned,
+    kind: FieldKind,
+    body: NamedSolid,
+    pull: Array,
+    resolved: Resolved,
+    stopped: Callable[[], None] = lambda: None,
 ) -> Field:
-    """A field of a stamp on its finished body."""
+    """A field of a stamp on its finished body. Raises only what `stopped` does."""
     if kind in ("stroke", "gap"):
         return flat_field(item, kind, resolved)
     limit = limit_of(item, kind, resolved)
     if kind == "draft":
         return _draft(item, body, pull, limit)
-    return _along_lines(item, kind, body, limit)
+    return _along_lines(item, kind, body, limit, stopped)
 
 
-def _along_lines(item: Planned, kind: FieldKind, body: NamedSolid, limit: float | None) -> Field:
+def _along_lines(
+    item: Planned,
+    kind: FieldKind,
+    body: NamedSolid,
+    limit: float | None,
+    stopped: Callable[[], None],
+) -> Field:
     shape = shapely.union_all(ink(item.placed.regions))
     inner = shape.buffer(-1e-3)  # off the walls themselves
     points, triangles = filled(shape if inner.is_empty else inner)
@@ -57,7 +72,8 @@ def _along_lines(item: Planned, kind: FieldKind, body: NamedSolid, limit: float 
     normals = np.asarray(item.chart.normal(points), dtype=float)
     there = np.isfinite(feet).all(axis=1) & np.isfinite(normals).all(axis=1)
     ends = np.full((len(points), 2), np.nan)
-    ends[there] = crossings(body, feet[there] + start * normals[there], normals[there])
+    begin = feet[there] + start * normals[there]
+    ends[there] = crossings(body, begin, normals[there], stopped)
     depth = start - ends[:, 0] if item.raised else ends[:, 0] - start
     values = depth if kind == "depth" else ends[:, 1] - ends[:, 0]
     space = feet + (depth if item.raised else -depth)[:, None] * normals
@@ -72,7 +88,12 @@ def _fewer(points: Array) -> tuple[Array, NDArray[np.int64]]:
     return few, Delaunay(few).simplices.astype(np.int64)
 
 
-def crossings(body: NamedSolid, starts: Array, normals: Array) -> Array:
+def crossings(
+    body: NamedSolid,
+    starts: Array,
+    normals: Array,
+    stopped: Callable[[], None] = lambda: None,
+) -> Array:
     """(n, 2) mm along lines against normals, from their starts: where each comes into the solid,
     and where it next leaves it; no number where it meets nothing. Only the faces that a line comes
     near are asked."""
@@ -82,6 +103,8 @@ def crossings(body: NamedSolid, starts: Array, normals: Array) -> Array:
     known = {k: Crossable(faces[k]) for k in np.flatnonzero(near.any(axis=1)).tolist()}
     found = np.full((len(starts), 2), np.nan)
     for k, (p, n) in enumerate(zip(starts, normals, strict=True)):
+        if k % ASKED_EVERY == 0:
+            stopped()
         met = [
             t for i in np.flatnonzero(near[:, k]).tolist() for t in known[i].crossings(p, n, far)
         ]

@@ -32,6 +32,7 @@ class SectionFigures(QObject):
         self._number = 0
         self._found: Section | None = None
         self._of: object = None
+        self._asked_of: object = None
         session.answered.connect(self._answered)
 
     def want(self, view: ViewName, preview: Preview | None) -> None:
@@ -39,6 +40,7 @@ class SectionFigures(QObject):
         at, there = self.session.selected, preview is not None and bool(preview.placed.regions)
         known = self.session.report is not None and not self.session.stale_report
         if view == "section" and preview is not None and there and at >= 0 and known:
+            self._asked_of = self.session.reported
             x, y = through_ink(preview.placed).tolist()
             self._number = self.session.ask(WantSection(self.session.job.stamps[at].name, (x, y)))
 
@@ -57,7 +59,7 @@ class SectionFigures(QObject):
 
     def _answered(self, event: Answered) -> None:
         if event.number == self._number and isinstance(event.answer, Section):
-            self._found, self._of = event.answer, self.session.reported
+            self._found, self._of = event.answer, self._asked_of
             self.changed.emit()
 
 

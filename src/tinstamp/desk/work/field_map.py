@@ -6,12 +6,16 @@ from typing import Any, Protocol
 
 from PySide6.QtCore import QObject, Signal
 
+from tinstamp.desk.work.timer import after
 from tinstamp.engine.messages import Answered
 from tinstamp.engine.questions import Question, WantField
 from tinstamp.engine.report import Report
 from tinstamp.job.archive import Document
 from tinstamp.job.model import Job
 from tinstamp.proofing.fields import FIELDS, Field, FieldKind
+
+HAND_RESTS = 300
+"""ms after a build, or another choice, until the field is asked for"""
 
 
 class Asks(Protocol):
@@ -53,6 +57,8 @@ class FieldMap(QObject):
         self._field: Field | None = None
         self._number = 0
         self._of: object = None
+        self._asked_of: object = None
+        self._soon = after(self, HAND_RESTS, self._ask_now)
         session.answered.connect(self._answered)
         session.refused.connect(self._refused)
         session.report_changed.connect(self._ask)
@@ -65,6 +71,11 @@ class FieldMap(QObject):
         self._field, self.trouble = None, ""
         self._ask()
         self.changed.emit()
+
+    def stop(self) -> None:
+        """Want nothing any more: the session ends."""
+        self.kind = None
+        self._soon.stop()
 
     @property
     def field(self) -> Field | None:
@@ -88,18 +99,24 @@ class FieldMap(QObject):
         return f"{title}: {self.trouble or 'being measured …'}"
 
     def _ask(self) -> None:
+        """Ask when the hand has rested: an edit goes before."""
+        if self.kind is not None:
+            self._soon.start()
+
+    def _ask_now(self) -> None:
         at = self.session.selected
         if self.kind is None or at < 0 or self.session.report is None or self.session.stale_report:
             return
         if self.field is None:
             self.trouble = ""
             name = self.session.job.stamps[at].name
+            self._asked_of = self.session.reported
             self._number = self.session.ask(WantField(name, self.kind))
 
     def _answered(self, event: Answered) -> None:
         if event.number == self._number and isinstance(event.answer, Field):
             self._field = event.answer
-            self._of = self.session.reported
+            self._of = self._asked_of
             self.changed.emit()
 
     def _refused(self, number: int, message: str) -> None:

@@ -488,6 +488,7 @@ class Session(QObject):
 
     def close(self) -> None:
         """Leave in good order: no copy stays behind, the engine ends."""
+        self.map.stop()
         self._rest.stop()
         self._keep.stop()
         read_with(read_guarded)

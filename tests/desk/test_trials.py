@@ -7,12 +7,12 @@ from trials import files, kills, logos, remedies, solids, window
 
 
 def test_solids() -> None:
-    ended, bad, _ = solids.run(8, 1)
+    ended, bad, _ = solids.run(8, 2)
     assert not bad and ended["sound"] >= 2
 
 
 def test_remedies() -> None:
-    figures, bad = remedies.run(12, 1)
+    figures, bad = remedies.run(5, 5)
     assert not bad and int(str(figures["changes made"])) > 5
 
 

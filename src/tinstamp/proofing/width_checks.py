@@ -236,7 +236,7 @@ def corners_for_the_cutter(it: Subject, limits: Numbers) -> Iterator[Finding]:
         cut = np.array([around.difference(shapely.union_all(cut))])
     inner = shapely.buffer(cut, -radius, quad_segs=ROUND)
     reached = shapely.buffer(inner, radius, quad_segs=ROUND)
-    within = shapely.buffer(inner, radius * (1 + LEFT_OVER), quad_segs=ROUND)
+    within = shapely.buffer(reached, LEFT_OVER * radius, quad_segs=2)
     parts, of = shapely.get_parts(shapely.difference(cut, within), return_index=True)
     there = ~shapely.is_empty(parts)
     parts, of = parts[there], of[there]

@@ -304,3 +304,18 @@ def test_a_letter_out_of_its_place_is_told() -> None:
     assert abs(told.measured - told.limit) == pytest.approx(1.2, rel=CLOSE)
     plain = build(part(text("HHHHH", height="8 mm"))).report
     assert not [f for f in plain.findings if f.check == "uneven spaces"]
+
+
+def test_a_limit_that_was_emptied_is_an_error_at_its_field() -> None:
+    document = part(text("KEEP"), limits={"least_gap": ""})
+    assert "limits.least_gap" in resolve(document.job, LIMITS).errors
+
+
+def test_processes_with_names_that_look_alike_keep_their_own_limits() -> None:
+    own = tuple(OwnProcess(name=name, limits={"least_gap": f"{gap} mm"})
+                for name, gap in (("a.b", 1), ("a b", 2)))  # fmt: skip
+    stamps = [Stamp(name=f"S{k}", artwork=Shape(), process=each.name, setting=FLAT)
+              for k, each in enumerate(own)]  # fmt: skip
+    job = part(*stamps).job
+    resolved = resolve(job.model_copy(update={"processes": own}), LIMITS)
+    assert resolved.of("in", "a.b", "least_gap") == 1 and resolved.of("in", "a b", "least_gap") == 2

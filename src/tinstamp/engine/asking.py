@@ -26,6 +26,7 @@ from tinstamp.engine.section import section_of
 from tinstamp.engine.seen import pull_of
 from tinstamp.job.archive import Document
 from tinstamp.job.model import Job
+from tinstamp.job.process import like_of
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.estimate import Estimate, estimate
 from tinstamp.proofing.fields import Field
@@ -106,8 +107,7 @@ def by_process(job: Job, name: str) -> Job:
 
 
 def _estimate(question: WantEstimate, built: Built) -> Estimate:
-    own = next((own for own in built.job.processes if own.name == question.process), None)
-    process = own.like if own is not None else question.process
+    process = like_of(built.job.processes, question.process)
     volumes = {report.name: report.relief_volume for report in built.report.stamps}
     items = [(item, volumes[name]) for name, item in built.planned.items() if name in volumes]
     found = estimate(process, items, question.hourly)

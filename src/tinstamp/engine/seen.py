@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from tinstamp.artwork.outline import Array
@@ -29,18 +31,13 @@ def findings_of_finished(
     looked_at = [x for x in marked.items if x.name in done and _looked_at(x, resolved)]
     if not looked_at:
         return ()
-    mesh = together({name: layer.mesh(cache) for name, layer in marked.layers.items()})
-    body = marked.bodies(cache)[PART]
     found: list[Finding] = []
     for item in looked_at:
         key = (marked.whole_key, item.key, item.name, pull, item.stamp.process,
                key_of_limits(resolved))  # fmt: skip
 
         def look(item: Planned = item) -> tuple[Finding, ...]:
-            towards, words = pull_of(item, pull)
-            subject = Subject(item, finished=surface_of(mesh, item), skin=skin_of(body, item.name),
-                              pull=towards, pulled=words)  # fmt: skip
-            return checked("finished", subject, resolved)
+            return checked("finished", _subject(marked, item, resolved, pull, cache), resolved)
 
         found += cache.get("finished", key, look)
     return tuple(found)
@@ -48,8 +45,28 @@ def findings_of_finished(
 
 def _looked_at(item: Planned, resolved: Resolved) -> bool:
     """True for machine-read marks, and for what has to come out of a mould."""
-    draft = resolved.values.get(dotted(limit_path(item.stamp.process, UNDERCUT.name)), 0.0)
-    return isinstance(item.stamp.artwork, Code) or draft > 0
+    return isinstance(item.stamp.artwork, Code) or _drawn(item, resolved)
+
+
+def _drawn(item: Planned, resolved: Resolved) -> bool:
+    """True for what has to come out of a mould."""
+    limit = dotted(limit_path(item.stamp.process, UNDERCUT.name))
+    return resolved.values.get(limit, 0.0) > 0
+
+
+def _subject(
+    marked: Marked, item: Planned, resolved: Resolved, pull: Pull, cache: Cache
+) -> Subject:
+    """A stamp with what its checks look at on the finished part, and no more than that."""
+    subject = Subject(item)
+    if isinstance(item.stamp.artwork, Code):
+        mesh = together({name: layer.mesh(cache) for name, layer in marked.layers.items()})
+        subject = replace(subject, finished=surface_of(mesh, item))
+    if _drawn(item, resolved):
+        towards, words = pull_of(item, pull)
+        skin = skin_of(marked.bodies(cache)[PART], item.name)
+        subject = replace(subject, skin=skin, pull=towards, pulled=words)
+    return subject
 
 
 def pull_of(item: Planned, pull: Pull) -> tuple[Array, str]:

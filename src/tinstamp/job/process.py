@@ -9,6 +9,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from tinstamp.job.field import Shown
+from tinstamp.job.limit import Limit
 from tinstamp.job.values import FORMULA, Name, Value
 
 LimitName = Annotated[str, Field(pattern=r"^[a-z][a-z_]{0,39}$")]
@@ -44,6 +45,19 @@ class Accepted(Value):
     by: Annotated[str, Field(min_length=1, max_length=80)]
     reason: Annotated[str, Field(min_length=1, max_length=500)]
     measured: float | None = None
+
+
+def like_of(processes: Sequence[OwnProcess], name: str) -> str:
+    """The program's process that one is, or was copied from."""
+    own = own_process(processes, name)
+    return own[1].like if own is not None else name
+
+
+def usual_formula(processes: Sequence[OwnProcess], name: str, limit: Limit) -> str:
+    """The formula of a limit in a process, a job's own or one that the program knows."""
+    own = own_process(processes, name)
+    held = own[1].limits if own is not None else {}
+    return held.get(limit.name, limit.of(like_of(processes, name)).formula)
 
 
 def own_process(processes: Sequence[OwnProcess], name: str) -> tuple[int, OwnProcess] | None:

@@ -21,7 +21,7 @@ from tinstamp.job.formula import (
 )
 from tinstamp.job.limit import Limit
 from tinstamp.job.model import Dimension, Job, Path, Stamp, dotted
-from tinstamp.job.process import own_process
+from tinstamp.job.process import usual_formula
 from tinstamp.job.values import Value
 
 
@@ -61,7 +61,7 @@ class Resolved:
 
 def limit_path(process: str, name: str) -> Path:
     """Where a limit stands among the values of a job: of a stamp's own process, or of the job's."""
-    return ("in", process.replace(".", " "), name) if process else ("limits", name)
+    return ("in", process, name) if process else ("limits", name)
 
 
 def formula_fields(value: Value, path: Path = ()) -> Iterator[tuple[Path, str, Wants]]:
@@ -205,24 +205,17 @@ class _Resolver:
         for name in self.job.limits:
             if name not in self.limits:
                 self.errors[dotted(("limits", name))] = "no check has a limit that is called so"
-        own = self.job.process
+        own = self.job.processes
         for name, limit in self.limits.items():
-            formula = self.job.limits.get(name) or self._usual(own, limit)
+            formula = self.job.limits.get(name, usual_formula(own, self.job.process, limit))
             path: Path = ("limits", name)
             self._guard(path, partial(self._field, path, formula, limit.wants, {}))
         for process in {stamp.process for stamp in self.job.stamps if stamp.process}:
             for limit in self.limits.values():
                 path = limit_path(process, limit.name)
-                formula = self._usual(process, limit)
+                formula = usual_formula(own, process, limit)
                 self._guard(path, partial(self._field, path, formula, limit.wants, {}))
         self._known_processes()
-
-    def _usual(self, process: str, limit: Limit) -> str:
-        """The formula of a limit in a process."""
-        found = own_process(self.job.processes, process)
-        if found is None:
-            return limit.of(process).formula
-        return found[1].limits.get(limit.name) or limit.of(found[1].like).formula
 
     def _known_processes(self) -> None:
         """Tell of processes that neither the program nor the job knows."""

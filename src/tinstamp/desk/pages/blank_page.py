@@ -14,7 +14,7 @@ from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.rows import rows_of
 from tinstamp.desk.work.session import Session
 from tinstamp.job.limit import Limit
-from tinstamp.job.process import own_process
+from tinstamp.job.process import like_of, usual_formula
 from tinstamp.proofing.checks import LIMITS
 
 
@@ -24,7 +24,8 @@ class BlankPage(FieldsPage):
     @staticmethod
     def make_up(session: Session) -> Hashable:
         """What decides which fields there are."""
-        return make_up(session), len(session.job.dimensions)
+        job = session.job
+        return make_up(session), len(job.dimensions), like_of(job.processes, job.process)
 
     def __init__(self, session: Session) -> None:
         super().__init__(session)
@@ -51,10 +52,9 @@ class BlankPage(FieldsPage):
     def _limit(self, limit: Limit) -> None:
         def formula() -> str:
             job = self.session.job
-            own = own_process(job.processes, job.process)
-            usual = limit.of(own[1].like if own is not None else job.process).formula
-            held = own[1].limits.get(limit.name, usual) if own is not None else usual
-            return job.limits.get(limit.name, held)
+            usual = usual_formula(job.processes, job.process, limit)
+            return job.limits.get(limit.name, usual)
 
-        path = ("limits", limit.name)
-        put_formula(self, path, limit.label, limit.unit, limit.step, limit.tip, formula)
+        job, path = self.session.job, ("limits", limit.name)
+        tip = limit.told(like_of(job.processes, job.process))
+        put_formula(self, path, limit.label, limit.unit, limit.step, tip, formula)

@@ -20,7 +20,7 @@ from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.engine.messages import Answered
 from tinstamp.engine.questions import Rooms, WantEstimate, WantRoom
-from tinstamp.job.process import own_process
+from tinstamp.job.process import like_of
 from tinstamp.proofing.estimate import RATES, Estimate
 from tinstamp.proofing.finding import Remedy
 from tinstamp.proofing.processes import PROCESSES
@@ -102,8 +102,7 @@ class EffortTab(QWidget):
     def _as_job(self) -> None:
         """Begin with the process that the job is made by."""
         job = self.session.job
-        own = own_process(job.processes, job.process)
-        at = self.process.findData(own[1].like if own is not None else job.process)
+        at = self.process.findData(like_of(job.processes, job.process))
         self.process.setCurrentIndex(max(0, at))
         self._other()
 

@@ -30,7 +30,7 @@ from tinstamp.job import process_shelf
 from tinstamp.job.field import declared
 from tinstamp.job.limit import Limit
 from tinstamp.job.model import Job, changed
-from tinstamp.job.process import OwnProcess, own_process
+from tinstamp.job.process import OwnProcess, like_of, own_process, usual_formula
 from tinstamp.job.process_shelf import ShelfError
 from tinstamp.job.resolve import limit_path
 from tinstamp.proofing.checks import LIMITS
@@ -148,8 +148,7 @@ class ProcessTab(QWidget):
         return at >= 0 and bool(self.session.job.stamps[at].process)
 
     def _like(self, name: str) -> str:
-        own = own_process(self.session.job.processes, name)
-        return own[1].like if own is not None else name
+        return like_of(self.session.job.processes, name)
 
     def _fill_limits(self) -> None:
         like = self._like(self.shown)
@@ -168,14 +167,8 @@ class ProcessTab(QWidget):
         return limit_path(self.shown if self._of_stamp() else "", limit.name)
 
     def _formula(self, limit: Limit) -> str:
-        job = self.session.job
-        held = self._held()
-        if limit.name in held:
-            return held[limit.name]
-        own = own_process(job.processes, self.shown)
-        if own is not None and limit.name in own[1].limits:
-            return own[1].limits[limit.name]
-        return limit.of(self._like(self.shown)).formula
+        usual = usual_formula(self.session.job.processes, self.shown, limit)
+        return self._held().get(limit.name, usual)
 
     def _held(self) -> Mapping[str, str]:
         """The limits that the job has beside its process; a stamp's own process has none."""

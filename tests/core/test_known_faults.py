@@ -17,6 +17,7 @@ from tinstamp.job.archive import Document
 from tinstamp.job.features import Ball, Cone, Hole, Plate, Tube
 from tinstamp.job.model import (
     Blank,
+    Code,
     FontRef,
     Guide,
     Job,
@@ -36,6 +37,9 @@ from tinstamp.proofing.finding import Remedy
 CLOSE = 0.02
 PLATE = Plate(name="p", length="120 mm", width="80 mm", thickness="8 mm")
 WIDE = 40.0
+
+MARK = Code(text="T-0042", cell="0.3 mm")
+"""Twelve cells by twelve."""
 
 
 def tube(outer: float, wall: float = 4.0, high: float = 60.0) -> Tube:
@@ -178,6 +182,11 @@ FAULTS: list[tuple[str, Make, str, float | None]] = [
     ("a gap at its cap in a bore",
      lambda: part((drawn("M0 0H2V10H0ZM2.3 0H4.3V10H2.3Z"), INSIDE, raised(2.0)), body=tube(18)),
      "tight gap", 0.3 * 3.0 / 5.0),
+    # floor at R - d, cell from angle a to b: 1 - d sin b / (R (sin b - sin a)), R = 4, d = 0.3
+    ("a mark on a pin",
+     lambda: part(Stamp(name="S0", artwork=MARK, setting=ROUND, relief=sunk()), body=tube(8, 2)),
+     "contrast area",
+     1 - 0.3 * math.sin(0.45) / (4 * (math.sin(0.45) - math.sin(0.375)))),
     ("a deep slot", lambda: part((drawn(STROKE), FLAT, sunk(3.0))), "deep slot", 6.0),
     ("a deep slot between raised strokes",
      lambda: part((drawn("M0 0H4V20H0ZM4.5 0H8.5V20H4.5Z"), FLAT, raised(3.0))), "deep slot", 6.0),

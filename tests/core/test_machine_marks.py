@@ -9,6 +9,7 @@ import string
 
 import numpy as np
 import pytest
+import shapely
 import zxingcpp
 from numpy.typing import NDArray
 from PIL import Image, ImageDraw
@@ -39,6 +40,8 @@ from tinstamp.job.model import (
     Text,
     changed,
 )
+from tinstamp.proofing.finding import Finding
+from tinstamp.setting.fit import ink
 
 SYMBOLS: tuple[Symbol, ...] = ("data_matrix", "qr", "code_128")
 
@@ -213,3 +216,63 @@ def test_every_copy_of_a_mark_is_looked_at() -> None:
     many = changed(many, ("stamps", 0, "setting", "across"), "4.5 mm")
     found = build(Document(many)).report.findings
     assert any("copy 3" in f.message for f in found if f.check == "mark on its face"), found
+
+
+def contrast_of(job: Job) -> list[Finding]:
+    return [f for f in build(Document(job)).report.findings if f.check == "contrast area"]
+
+
+def test_contrast_area_on_a_pin_by_hand() -> None:
+    """Radius R, floor at R - d. A camera square to the middle sees the outermost inked cell, from
+    angle a to b, between R sin a and R sin b, its floor only to (R - d) sin b: of the cell,
+    1 - d sin b / (R (sin b - sin a)). Twelve columns of 0.3 mm: a = 1.5/4, b = 1.8/4 rad."""
+    a, b = np.sin(1.5 / 4), np.sin(1.8 / 4)
+    (found,) = contrast_of(job("pin", 0.3))
+    assert found.measured == pytest.approx(1 - 0.3 * b / (4 * (b - a)), rel=1e-3)
+    assert found.limit == 0.6 and "floor or cap" in found.message
+    (remedy,) = found.remedies
+    cured = job("pin", 0.3)
+    for path, value in remedy.changes:
+        cured = changed(cured, path, f"{value} mm")
+    assert not contrast_of(cured)
+
+
+@pytest.mark.parametrize("make", ["engrave", "emboss"])
+@pytest.mark.parametrize("turned", [{}, {"mirrored": True}, {"upside_down": True}, {"light": True}])
+def test_contrast_area_of_walls_that_lean_against_an_offset(
+    make: str, turned: dict[str, bool]
+) -> None:
+    """shapely's own offset of the drawn ink by depth times the tangent of the draft, cell by cell;
+    the worst cell there is the one that is told."""
+    leaning = changed(job("plate", 0.5), ("stamps", 0, "relief", "draft"), "9 deg")
+    leaning = changed(leaning, ("stamps", 0, "relief", "make"), make)
+    leaning = changed(leaning, ("limits", "least_contrast"), "1")
+    leaning = changed(leaning, ("limits", "least_gap"), "0.05 mm")
+    for name, value in turned.items():
+        leaning = changed(leaning, ("stamps", 0, "artwork", name), value)
+    built = build(Document(leaning))
+    assert built.report.stamps[0].built_by, built.report.findings
+    (planned,) = built.planned.values()
+    drawn = shapely.union_all(ink(planned.placed.regions))
+    floor = shapely.buffer(drawn, -0.3 * np.tan(np.radians(9)), join_style="mitre", mitre_limit=9)
+    if turned.get("light"):  # the quiet zone of one cell is ink too
+        x, y = planned.placed.bounds[0] + 0.5, planned.placed.bounds[1] + 0.5
+    else:
+        x, y = planned.placed.bounds[:2]
+    cells = [shapely.box(x + 0.5 * i, y + 0.5 * j, x + 0.5 * i + 0.5, y + 0.5 * j + 0.5)
+             for i in range(12) for j in range(12)]  # fmt: skip
+    true = min(
+        shapely.area(shapely.intersection(cell, floor)) / 0.25
+        if drawn.contains(cell.centroid)
+        else 1 - shapely.area(shapely.intersection(cell, drawn)) / 0.25
+        for cell in cells
+    )
+    (found,) = contrast_of(leaning)
+    assert found.measured == pytest.approx(true, rel=2e-3)
+
+
+def test_contrast_area_of_a_letter_cut_through_a_mark() -> None:
+    """What another stamp cuts away of bare cells is not bare; without it nothing is told."""
+    found = contrast_of(beside(-6.8, "MM"))
+    assert found and found[0].measured == 0.0 and "bare face" in found[0].message
+    assert not contrast_of(beside(0.8))

@@ -50,6 +50,17 @@ class MarkSpec:
     bars: float
     light: bool
 
+    @property
+    def high(self) -> float:
+        """mm; height of a cell, or of the bars."""
+        return self.bars if self.symbol == "code_128" else self.cell
+
+    @property
+    def around(self) -> tuple[float, float]:
+        """mm; the quiet zone at the sides, and above and below."""
+        quiet = QUIET[self.symbol] * self.cell
+        return quiet, 0.0 if self.symbol == "code_128" else quiet
+
 
 @lru_cache(maxsize=64)
 def cells_of(symbol: Symbol, text: str) -> tuple[tuple[bool, ...], ...]:
@@ -81,13 +92,11 @@ def _encoded(symbol: Symbol, text: str) -> NDArray[np.bool_]:
 def draw_mark(spec: MarkSpec) -> Artwork:
     """The mark, standing on the origin in the middle of its width. Raises MarkError."""
     dark = np.array(cells_of(spec.symbol, spec.text))
-    high = spec.bars if spec.symbol == "code_128" else spec.cell
-    ink = _together(dark, spec.cell, high)
+    ink = _together(dark, spec.cell, spec.high)
     rows, columns = dark.shape
-    wide, tall = columns * spec.cell, rows * high
+    wide, tall = columns * spec.cell, rows * spec.high
     if spec.light:
-        quiet = QUIET[spec.symbol] * spec.cell
-        above = 0.0 if spec.symbol == "code_128" else quiet
+        quiet, above = spec.around
         ink = shapely.box(-quiet, -above, wide + quiet, tall + above).difference(ink)
     regions = [_region(part) for part in getattr(ink, "geoms", [ink])]
     low = float(ink.bounds[1])
@@ -95,6 +104,18 @@ def draw_mark(spec: MarkSpec) -> Artwork:
     placed = tuple(region.transformed(np.eye(2), move) for region in regions)
     left, bottom, right, top = ink.bounds
     return Artwork(placed, width=float(right - left), cap_height=float(top - bottom))
+
+
+def cell_corners(spec: MarkSpec) -> NDArray[np.float64]:
+    """(rows, columns, 4, 2) mm; corners of all cells where `draw_mark` has them, in order round
+    each, rows from the top. Raises MarkError."""
+    rows, columns = np.array(cells_of(spec.symbol, spec.text)).shape
+    wide, high = spec.cell, spec.high
+    left = np.arange(columns) * wide - columns * wide / 2
+    low = (rows - 1 - np.arange(rows)) * high + (spec.around[1] if spec.light else 0.0)
+    corners = np.array([[0.0, 0.0], [wide, 0.0], [wide, high], [0.0, high]])
+    base = np.stack(np.broadcast_arrays(left[None, :], low[:, None]), axis=-1)
+    return np.asarray(base[:, :, None, :] + corners, dtype=float)
 
 
 def _together(dark: NDArray[np.bool_], wide: float, high: float) -> BaseGeometry:

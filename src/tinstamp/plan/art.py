@@ -316,10 +316,15 @@ def _draw_shape(spec: ArtSpec) -> Artwork:
         raise FormulaError(str(error)) from error
 
 
-def _draw_code(spec: ArtSpec) -> Artwork:
+def mark_spec(spec: ArtSpec) -> MarkSpec:
+    """A machine-read mark as it is drawn, before anything is made of it."""
     of, code = spec.artwork, spec.artwork.given
+    return MarkSpec(code.symbol, spec.text, of("cell"), of("bars", 1.0), code.light)
+
+
+def _draw_code(spec: ArtSpec) -> Artwork:
     try:
-        return draw_mark(MarkSpec(code.symbol, spec.text, of("cell"), of("bars", 1.0), code.light))
+        return draw_mark(mark_spec(spec))
     except MarkError as error:
         raise FormulaError(str(error)) from error
 

@@ -5,22 +5,30 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 import numpy as np
+import shapely
 
-from tinstamp.artwork.machine_mark import QUIET
+from tinstamp.artwork.drawn import flip_of
+from tinstamp.artwork.machine_mark import JOINED, QUIET, cell_corners, draw_mark
 from tinstamp.artwork.mark_reader import pictured, read_back
 from tinstamp.artwork.outline import Array, Outline, Region, bounds_of, polygon
 from tinstamp.chart.base import Chart
+from tinstamp.job.field import Wants
 from tinstamp.job.limit import Limit
 from tinstamp.job.model import Code
+from tinstamp.plan.art import mark_spec
 from tinstamp.proofing.check import Numbers, Subject, check, short_of
-from tinstamp.proofing.finding import Finding
+from tinstamp.proofing.finding import Finding, Remedy
+from tinstamp.proofing.mark_cells import Contrast, cells_on_sheet, contrast
 from tinstamp.proofing.mark_view import Seen, camera, photographed
-from tinstamp.proofing.remedies import field_of
+from tinstamp.proofing.remedies import SURE, depth_of, field_of
+from tinstamp.setting.fit import ink
 
 PARTS_A_PIECE = 6
 """Parts that a piece of an outline is looked at in."""
 MOST_COPIES = 24
 """copies of a mark that are looked at"""
+BRIDGES = 2 * JOINED**2 / 2
+"""Part of a light cell that the bridges between dark ones at its four corners take."""
 ZONE_SLACK = 0.02
 """Part of a quiet zone that may be missing: a pixel."""
 FACES_US = 0.2
@@ -112,6 +120,73 @@ def marks_on_their_face(it: Subject, limits: Numbers) -> Iterator[Finding]:
             yield Finding("fix", "mark on its face", it.stamp,
                           f"seen square on, {which} {told} on the finished part")  # fmt: skip
             return
+
+
+@check(
+    "contrast area",
+    "finished",
+    Limit(
+        "least_contrast",
+        "Part of a cell",
+        "0.6",
+        Wants("number", at_least=0.0),
+        0.05,
+        "a reader looks at the middle of each cell: so much of it has to show floor, or bare face",
+    ),
+)
+def contrast_areas(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Cells of a machine-read mark of which walls or other ink leave too little in sight."""
+    code, least = _code(it), limits["least_contrast"]
+    if code is None or it.finished is None or _out_of_sight(it):
+        return
+    worst: tuple[float, int, Contrast] | None = None
+    for k, seen in enumerate(_contrasts(it, code)):
+        part = float(seen.shares.min())
+        if short_of(part, worst[0] if worst else least):
+            worst = part, k, seen
+    if worst is None:
+        return
+    part, k, seen = worst
+    row, column = seen.worst()
+    inked = bool(seen.inked[row, column])
+    what = "floor or cap" if inked else "bare face"
+    many = int((seen.shares < least).sum())
+    which = f" of copy {k + 1}" if len(_copies(it)) > 1 else ""
+    told = (f"seen square on, {100 * part:.0f} % of a cell{which} shows its {what} (row {row + 1}, "
+            f"column {column + 1}), limit {100 * least:.0f} %; {many} of {seen.shares.size} cells "
+            "show too little")  # fmt: skip
+    x, y = seen.middles[row, column].tolist()
+    yield Finding("look", "contrast area", it.stamp, told, part, least, "of a cell", ((x, y),),
+                  remedies=_shallower(it, part, least, inked))  # fmt: skip
+
+
+def _shallower(it: Subject, part: float, least: float, inked: bool) -> tuple[Remedy, ...]:
+    """A depth at which enough of a cell shows: what walls that lean or are seen from the side take
+    of it grows with their depth, along one side or along all four."""
+    joined = 0.0 if inked else BRIDGES
+    lost, may = 1 - part - joined, 1 - least - joined
+    if may <= 0 or part <= 0:
+        return ()
+    four = (1 - (1 - may) ** 0.5) / (1 - (1 - lost) ** 0.5)
+    return depth_of(it, it.planned.depth * min(may / lost, four) / SURE)
+
+
+def _contrasts(it: Subject, code: Code) -> Iterator[Contrast]:
+    """What each copy of a mark shows, cell by cell."""
+    assert it.finished is not None
+    art, drawn = it.planned.art, it.planned.artwork.regions
+    spec = mark_spec(art)
+    flip = flip_of(draw_mark(spec), art.mirrored, art.upside_down)
+    turned = art.mirrored or art.upside_down
+    corners = cell_corners(spec)
+    if turned:
+        corners = corners * [flip.fx, flip.fy] + [flip.dx, flip.dy]
+    corners = corners * art.growth
+    middles = shapely.points(corners.mean(axis=2))
+    inked = np.asarray(shapely.contains(shapely.union_all(ink(drawn)), middles), dtype=bool)
+    for regions in _copies(it):
+        cells = cells_on_sheet(corners, drawn[0], regions[0])
+        yield contrast(it.finished, it.planned.chart, cells, inked)
 
 
 def _out_of_sight(it: Subject) -> bool:

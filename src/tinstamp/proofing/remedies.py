@@ -12,7 +12,7 @@ from tinstamp.job.model import FontRef, Text
 from tinstamp.plan.art import text_spec
 from tinstamp.proofing.check import Subject
 from tinstamp.proofing.finding import Remedy
-from tinstamp.proofing.strokes import Width, widths_of
+from tinstamp.proofing.strokes import Width, strokes_of, widths_of
 
 SURE = 1.005
 """Times as large as what would just do."""
@@ -85,8 +85,8 @@ def heavier(it: Subject, stroke: Width, least: float) -> tuple[Remedy, ...]:
     for face in shipped():
         if face.family != drawn.font.family or face.style == drawn.font.style:
             continue
-        wide = _narrowest(replace(spec, font=read(face.path, face.index)), 0, stroke)
-        if wide is not None and wide >= least:
+        wide = _stroke(replace(spec, font=read(face.path, face.index)), stroke, least)
+        if wide is not None:
             found.append((wide, face))
     if not found:
         return ()
@@ -105,7 +105,7 @@ def spaced_out(it: Subject, gap: Width, least: float) -> tuple[Remedy, ...]:
         text_spec(it.planned.art),
         0.01 * math.ceil(100 * (least - gap.least) * SURE + 1e-6),
     )
-    wide = _narrowest(replace(spec, spacing=spec.spacing + more), 1, gap)
+    wide = _gap(replace(spec, spacing=spec.spacing + more), gap)
     if wide is None or wide < least:
         return ()
     path = ("stamps", it.planned.index, "artwork", "spacing")
@@ -122,10 +122,23 @@ def _plain_text(it: Subject) -> bool:
     return plain and lay.guide is None and lay.copies is None and not styles
 
 
-def _narrowest(spec: TextSpec, which: int, now: Width) -> float | None:
-    """The least stroke (0) or gap (1) of a text, mm, as much narrower at its cap or floor as it is
-    now; None without any."""
-    found = widths_of(lay_text(spec).regions)[which].narrowest(None)
+def _stroke(spec: TextSpec, now: Width, least: float) -> float | None:
+    """The least stroke of a text, mm, as much narrower at its cap or floor as it is now; None where
+    one is below the least wanted, at the first such letter."""
+    narrowest = math.inf
+    for region in lay_text(spec).regions:
+        found = strokes_of((region,)).narrowest(None)
+        if found is not None:
+            narrowest = min(narrowest, found.width * now.least / max(now.width, 1e-9))
+        if narrowest < least:
+            return None
+    return narrowest if math.isfinite(narrowest) else None
+
+
+def _gap(spec: TextSpec, now: Width) -> float | None:
+    """The least gap of a text, mm, as much narrower at its cap or floor as it is now; None without
+    any."""
+    found = widths_of(lay_text(spec).regions)[1].narrowest(None)
     return None if found is None else found.width * now.least / max(now.width, 1e-9)
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.check import Numbers, Subject, check
@@ -21,13 +21,28 @@ class Demand:
     held: Held | None
 
 
-def demands(item: Planned, names: Sequence[str]) -> list[Demand]:
-    """All clauses of standards, by name, beside what a stamp has."""
-    found = []
+def demands(
+    item: Planned, names: Sequence[str], found: Sequence[Finding] | None = None
+) -> list[Demand]:
+    """All clauses of standards, by name, beside what a stamp has. `found` is what the checks of the
+    finished part told of it, where it was built."""
+    told: list[Demand] = []
     for name in names:
         one: Standard | None = STANDARDS.get(name)
-        found += [Demand(name, x, x.judge(item)) for x in (one.clauses if one else ())]
-    return found
+        for x in one.clauses if one else ():
+            held = x.judge(item)
+            if held is not None and x.check and found is not None:
+                held = _as_measured(x.check, held, found)
+            told.append(Demand(name, x, held))
+    return told
+
+
+def _as_measured(check: str, held: Held, found: Sequence[Finding]) -> Held:
+    """What a check of the finished part says of a clause."""
+    for finding in found:
+        if finding.check == check:
+            return Held(finding.message, False, finding.measured, finding.limit, finding.unit)
+    return replace(held, has="enough, as measured on the finished part", met=True)
 
 
 @check("standard", "fitted")

@@ -89,8 +89,33 @@ def _narrowed(one: Array, other: Array, ends: Ends) -> Array:
     return np.asarray(np.maximum(found, 0.0), dtype=float)
 
 
+class _Same:
+    """Regions as the key of what is kept of them: the very same ones, in their order."""
+
+    def __init__(self, regions: Sequence[Region]) -> None:
+        self.regions = tuple(regions)
+        self.key = tuple(map(id, self.regions))
+
+    def __hash__(self) -> int:
+        return hash(self.key)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Same) and self.key == other.key
+
+
 def widths_of(regions: Sequence[Region]) -> tuple[Widths, Widths]:
-    """The strokes and the gaps of regions."""
+    """The strokes and the gaps of regions, those of the last ones kept: several checks ask."""
+    return _of_all(_Same(regions))
+
+
+def strokes_of(regions: Sequence[Region]) -> Widths:
+    """The strokes alone, each region by itself."""
+    return _joined([_own(region)[0] for region in regions])
+
+
+@lru_cache(maxsize=16)
+def _of_all(same: _Same) -> tuple[Widths, Widths]:
+    regions = same.regions
     strokes, gaps = [], [_between(regions)]
     for region in regions:
         inside, outside = _own(region)
@@ -114,7 +139,7 @@ def _of_shape(beziers: bytes) -> tuple[Widths, Widths]:
 
 def thinnest_stroke(regions: Sequence[Region], ends: Ends | None = None) -> Width | None:
     """The least stroke of all regions; None without any."""
-    return widths_of(regions)[0].narrowest(ends)
+    return strokes_of(regions).narrowest(ends)
 
 
 def tightest_gap(regions: Sequence[Region], ends: Ends | None = None) -> Width | None:

@@ -8,6 +8,7 @@ from collections.abc import Iterator
 
 import numpy as np
 import shapely
+from numpy.typing import NDArray
 from scipy.spatial import cKDTree
 
 from tinstamp.artwork.outline import Array
@@ -228,30 +229,46 @@ def corners_for_the_cutter(it: Subject, limits: Numbers) -> Iterator[Finding]:
     radius = limits["cutter"] / 2
     if radius <= 0 or not it.planned.depth:
         return
-    cut = np.array(ink(it.planned.placed.regions))
-    if it.planned.raised:  # what is cut away lies about the ink
-        low_x, low_y, high_x, high_y = shapely.total_bounds(cut).tolist()
-        room = 4 * radius
-        around = shapely.box(low_x - room, low_y - room, high_x + room, high_y + room)
-        cut = np.array([around.difference(shapely.union_all(cut))])
-    inner = shapely.buffer(cut, -radius, quad_segs=ROUND)
-    reached = shapely.buffer(inner, radius, quad_segs=ROUND)
-    within = shapely.buffer(reached, LEFT_OVER * radius, quad_segs=2)
-    parts, of = shapely.get_parts(shapely.difference(cut, within), return_index=True)
-    there = ~shapely.is_empty(parts)
-    parts, of = parts[there], of[there]
+    parts, away = left_by_cutter(np.array(ink(it.planned.placed.regions)), radius,
+                                 about=it.planned.raised)  # fmt: skip
     if not len(parts):
         return
-    spots = [shapely.get_coordinates(part) for part in parts]
-    away = [radius if reached[k].is_empty else
-            float(shapely.distance(reached[k], shapely.points(s)).max())
-            for k, s in zip(of.tolist(), spots, strict=True)]  # fmt: skip
     k = int(np.argmax(away))
-    x, y = spots[k].mean(axis=0).tolist()
+    x, y = shapely.get_coordinates(parts[k]).mean(axis=0).tolist()
     many = "at one place" if len(parts) == 1 else f"at {len(parts)} places"
     told = (f"a cutter of {2 * radius:.2f} mm leaves material in corners and strokes {many}, up to "
             f"{away[k]:.2f} mm")  # fmt: skip
     yield Finding("look", "corner for the cutter", it.stamp, told, away[k], 0.0, "mm", ((x, y),))
+
+
+def left_by_cutter(
+    shapes: NDArray[np.object_], radius: float, about: bool
+) -> tuple[NDArray[np.object_], Array]:
+    """What a round cutter does not reach within polygons, or `about` them; and how far from it the
+    farthest point of each such part is, mm.
+
+    Where its middle can go is a shape smaller by its radius; it reaches as far as the radius from
+    there. Some more is allowed to it, so that the chords of its circle tell nothing."""
+    allowed = radius * (1.0 + LEFT_OVER)
+    if about:  # its middle stays outside of these
+        grown = shapely.union_all(shapely.buffer(shapes, radius, ROUND))
+        middles = shapely.get_parts(grown)
+        near = shapely.union_all(shapely.buffer(middles, -allowed, ROUND))
+        left = np.array([shapely.difference(near, shapely.union_all(shapes))])
+    else:
+        middles = shapely.buffer(shapes, -radius, ROUND)
+        left = shapely.difference(shapes, shapely.buffer(middles, allowed, ROUND))
+    parts, of = shapely.get_parts(left, return_index=True)
+    there = ~shapely.is_empty(parts)
+    parts, of = parts[there], of[there]
+    if about and len(parts):
+        of = shapely.STRtree(middles).nearest(parts)
+    spots, which = shapely.get_coordinates(shapely.segmentize(parts, radius), return_index=True)
+    edges = shapely.boundary(middles)[of[which]]
+    far = np.nan_to_num(shapely.distance(edges, shapely.points(spots)) - radius, nan=radius)
+    away = np.zeros(len(parts))
+    np.maximum.at(away, which, far)
+    return parts, away
 
 
 @check("copies run together", "placed")

@@ -34,11 +34,13 @@ Judge = Callable[[Planned], Held | None]
 
 @dataclass(frozen=True)
 class Clause:
-    """One demand. `number` is as the standard counts it."""
+    """One demand. `number` is as the standard counts it; `check` is the check that measures it on
+    the finished part, where the plan alone does not tell."""
 
     number: str
     demands: str
     judge: Judge
+    check: str = ""
 
 
 @dataclass
@@ -56,11 +58,11 @@ class Standard:
     source: str = "from memory"
     clauses: list[Clause] = field(default_factory=list)
 
-    def clause(self, number: str, demands: str) -> Callable[[Judge], Judge]:
+    def clause(self, number: str, demands: str, check: str = "") -> Callable[[Judge], Judge]:
         """Declare a clause."""
 
         def keep(judge: Judge) -> Judge:
-            self.clauses.append(Clause(number, demands, judge))
+            self.clauses.append(Clause(number, demands, judge, check))
             return judge
 
         return keep

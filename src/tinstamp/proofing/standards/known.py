@@ -8,6 +8,7 @@ import math
 
 import numpy as np
 
+from tinstamp.artwork.machine_mark import QUIET
 from tinstamp.job.model import Code
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.standards.clause import Held, at_least, between, standard
@@ -225,16 +226,31 @@ def _cell(item: Planned) -> Held | None:
     return between("cells", item.art.artwork("cell"), 0.254, 0.615)
 
 
-@PART_MARKS.clause("quiet zone", "bare for 1 cell about a Data Matrix, 4 about a QR mark")
+@PART_MARKS.clause("quiet zone", "bare for 1 cell about a Data Matrix, 4 about a QR mark",
+                   check="quiet zone")  # fmt: skip
 def _quiet(item: Planned) -> Held | None:
     mark = item.stamp.artwork
     if not isinstance(mark, Code) or mark.symbol == "code_128":
         return None
-    cells = 1 if mark.symbol == "data_matrix" else 4
-    told = (
-        f"{cells} of {item.art.artwork('cell'):.2f} mm wanted; the check “quiet zone” measures it"
+    wide = QUIET[mark.symbol] * item.art.artwork("cell")
+    return Held(f"{wide:.2f} mm wanted; measured on the finished part", None, None, wide, "mm")
+
+
+@PART_MARKS.clause("contrast area", "each cell shows floor, or bare face, seen square on",
+                   check="contrast area")  # fmt: skip
+def _contrast_area(item: Planned) -> Held | None:
+    if not isinstance(item.stamp.artwork, Code):
+        return None
+    return Held("measured on the finished part", None)
+
+
+@PART_MARKS.clause("contrast", "enough difference of light between dark and light cells")
+def _contrast(item: Planned) -> Held | None:
+    if not isinstance(item.stamp.artwork, Code):
+        return None
+    return Held(
+        "hangs on material, finish and light: measured on the made part, by a verifier", None
     )
-    return Held(told, None)
 
 
 # -- looks, not verdicts

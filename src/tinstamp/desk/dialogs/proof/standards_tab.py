@@ -18,6 +18,7 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.plan.planned import PLAN_ERRORS, Planned, plan
+from tinstamp.proofing.finding import Finding
 from tinstamp.proofing.standard_checks import demands
 from tinstamp.proofing.standards.clause import STANDARDS
 
@@ -94,7 +95,7 @@ class StandardsTab(QWidget):
             self.table.fill([(c.number, c.demands, "", "") for c in standard.clauses])
             return
         self.title.setText(f"“{item_planned.name}” beside {standard.name}")
-        found = demands(item_planned, (name,))
+        found = demands(item_planned, (name,), self._measured(item_planned.name))
         self.table.fill([(
             d.clause.number, d.clause.demands, d.held.has if d.held else "—",
             MET[d.held.met] if d.held else "does not apply",
@@ -112,6 +113,14 @@ class StandardsTab(QWidget):
             return plan(self.session.document, self.session.resolved, self.session.charts, at)
         except PLAN_ERRORS:  # told at the stamp itself
             return None
+
+    def _measured(self, name: str) -> list[Finding] | None:
+        """What was found of a stamp as it is now, on the finished part; None before it is built."""
+        report = self.session.report
+        if report is None or self.session.building or self.session.stale_report:
+            return None
+        built = any(stamp.name == name and stamp.built_by for stamp in report.stamps)
+        return [f for f in report.findings if f.stamp == name] if built else None
 
     def _ticked(self, item: QListWidgetItem) -> None:
         at = self.session.selected

@@ -12,7 +12,8 @@ from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication, QMessageBox
 
 from tinstamp.desk.look import palette as p
-from tinstamp.desk.look.style import colours, load_family, stylesheet, type_at
+from tinstamp.desk.look.shades import dress
+from tinstamp.desk.look.style import load_family, type_at
 from tinstamp.desk.window import Window
 from tinstamp.desk.work.autosave import left_behind
 from tinstamp.desk.work.demo import DEMOS
@@ -34,8 +35,7 @@ def make_app() -> QApplication:
     load_family()
     app.setStyle("Fusion")
     app.setFont(type_at(p.BODY))
-    app.setPalette(colours())
-    app.setStyleSheet(stylesheet())
+    dress(app, "desktop")
     return app
 
 

@@ -40,9 +40,10 @@ from tinstamp.desk.ticket.ticket import Ticket
 from tinstamp.desk.work.arrivals import Arrivals
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.part_files import PartFiles
-from tinstamp.desk.work.placing import remedied
+from tinstamp.desk.work.placing import letters_for, remedied
 from tinstamp.desk.work.recent import RecentFiles
 from tinstamp.desk.work.session import Session
+from tinstamp.desk.work.shading import Shading
 from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.engine.starting import Started
 from tinstamp.job.edit_stamps import free_name
@@ -60,6 +61,7 @@ class Window(QMainWindow):
         """`first` is an engine that was started already."""
         super().__init__()
         self.settings = settings or QSettings("tinstamp", "desk")
+        self.shading = Shading(self.settings, self)
         self.recent_files = RecentFiles(self.settings)
         self.session = Session(self, first)
         self.drag = StampDrag(self.session)
@@ -97,10 +99,16 @@ class Window(QMainWindow):
         self.session.job_changed.connect(self._title)
         self.session.file_changed.connect(self._title)
         self.session.selection_changed.connect(self._title)
+        self.shading.changed.connect(self._redress)
         self._restore()
         self._title()
 
     # -- make-up
+
+    def _redress(self) -> None:
+        """All that was drawn, in the colours of now."""
+        for renew in (self.part.refresh, self.ticket.renew, self.fields.anew, self.proof.renew):
+            renew()
 
     def _make_actions(self) -> None:
         self.actions_by_name: dict[str, QAction] = {}
@@ -196,6 +204,9 @@ class Window(QMainWindow):
         row.addSpacing(16)
         for name in ("whole proof", "series", "shop", "picture", "guide"):
             maker.addAction(self.actions_by_name[name])
+        look = maker.addMenu("Light or dark")
+        for name in ("light", "dark", "as desktop"):
+            look.addAction(self.actions_by_name[name])
         row.addWidget(self._plain("proof sheet", "Proof sheet", maker))
         write = QPushButton("Write files")
         write.setProperty("main", True)
@@ -311,7 +322,7 @@ class Window(QMainWindow):
             setting = Setting(
                 face=face, across="0 mm", up="0 mm", up_from="middle", rests_on="middle"
             )
-            return setting, _letters(high, wide)
+            return setting, letters_for(high, wide)
         face = face if face in charts else next(iter(charts), None)
         if face is None:
             return None
@@ -325,7 +336,7 @@ class Window(QMainWindow):
             up_from="lower" if round_face else "middle",
             rests_on="middle",
         )
-        return setting, _letters(high - low, float(chart.bounds[2] - chart.bounds[0]))
+        return setting, letters_for(high - low, float(chart.bounds[2] - chart.bounds[0]))
 
     def _told_apart(self, face: str) -> str:
         """A colour for a new stamp: on the cap of another one that is not that one's."""
@@ -479,8 +490,3 @@ class Window(QMainWindow):
         self.settings.sync()
         self.session.close()
         event.accept()
-
-
-def _letters(high: float, wide: float) -> float:
-    """How high the letters of a new text are on a face of that size, mm."""
-    return min(6.0, max(1.0, round(min(high / 4, wide / 8), 1)))

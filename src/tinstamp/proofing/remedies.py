@@ -53,8 +53,8 @@ def _grows_evenly(it: Subject, letters: bool) -> bool:
         return False
     if art.texture is not None or art.bridges is not None:
         return False
-    if it.planned.lay.guide is not None and setting.guide.fill != "no":
-        return False
+    if it.planned.lay.guide is not None and not (letters and setting.guide.fill == "no"):
+        return False  # along a bend letters come together
     if drawn.kind == "text":
         lines = any(typeface(font).single_stroke for _, font in art.fonts)
         return not lines and (letters or (of("spacing") <= 0 and not art.shifts))

@@ -58,10 +58,10 @@ def colours() -> QPalette:
         (role.Button, p.PANEL),
         (role.ButtonText, p.INK),
         (role.Highlight, p.ACCENT),
-        (role.HighlightedText, "#FFFFFF"),
+        (role.HighlightedText, p.ON_ACCENT),
         (role.PlaceholderText, p.SECOND_INK),
-        (role.ToolTipBase, p.INK),
-        (role.ToolTipText, "#FFFFFF"),
+        (role.ToolTipBase, p.BAR),
+        (role.ToolTipText, p.ON_BAR),
         (role.Link, p.ACCENT),
     ):
         palette.setColor(name, QColor(colour))
@@ -99,10 +99,10 @@ def _fields() -> str:
     }}
     QLineEdit[cell="true"], QComboBox[cell="true"] {{ padding: 2px 3px; }}
     QLineEdit:focus, QPlainTextEdit:focus, QComboBox:focus, QAbstractSpinBox:focus {{ border: 1px solid {p.INK}; }}
-    QLineEdit[wrong="true"] {{ border: 1px solid {p.FIX}; background: #FDF1EE; }}
+    QLineEdit[wrong="true"] {{ border: 1px solid {p.FIX}; background: {p.WRONG}; }}
     QLineEdit:disabled, QComboBox:disabled {{ background: {p.PANEL}; color: {p.SECOND_INK}; }}
     QComboBox::drop-down {{ border: none; width: 20px; }}
-    QComboBox::down-arrow {{ image: url({_asset("down.svg")}); width: 10px; height: 10px; }}
+    QComboBox::down-arrow {{ image: url({_asset("down")}); width: 10px; height: 10px; }}
     QComboBox QAbstractItemView {{ background: {p.SHEET}; border: 1px solid {p.RULE_STRONG};
         selection-background-color: {p.PRESSED}; selection-color: {p.INK}; }}
     """
@@ -130,9 +130,9 @@ def _buttons() -> str:
     QToolButton[fold="true"]:checked {{ background: transparent; color: {p.INK}; }}
     QToolButton[fold="true"]:focus {{ border-color: {p.INK}; }}
     QToolButton::menu-button {{ border: none; width: 16px; }}
-    QToolButton::menu-arrow {{ image: url({_asset("down.svg")}); width: 9px; height: 9px; }}
+    QToolButton::menu-arrow {{ image: url({_asset("down")}); width: 9px; height: 9px; }}
     QToolButton::menu-indicator {{ image: none; }}
-    QPushButton[main="true"] {{ background: {p.ACCENT}; color: white; border-color: {p.ACCENT_DARK}; }}
+    QPushButton[main="true"] {{ background: {p.ACCENT}; color: {p.ON_ACCENT}; border-color: {p.ACCENT_DARK}; }}
     QPushButton[main="true"]:hover {{ background: {p.ACCENT_DARK}; }}
     QPushButton[main="true"]:focus {{ border: 2px solid {p.INK}; }}
     QPushButton[main="true"]:disabled {{ background: {p.PRESSED}; color: {p.SECOND_INK}; border-color: {p.EDGE}; }}
@@ -147,7 +147,7 @@ def _rest() -> str:
     QMenu::item:selected {{ background: {p.PRESSED}; }}
     QMenu::item:disabled {{ color: {p.IDLE}; }}
     QMenu::separator {{ height: 1px; background: {p.RULE}; margin: 4px 6px; }}
-    QToolTip {{ background: {p.INK}; color: white; border: none; padding: 4px 6px; }}
+    QToolTip {{ background: {p.BAR}; color: {p.ON_BAR}; border: none; padding: 4px 6px; }}
     QSplitter::handle {{ background: {p.RULE}; }}
     QScrollBar:vertical {{ background: transparent; width: 10px; margin: 0; }}
     QScrollBar:horizontal {{ background: transparent; height: 10px; margin: 0; }}
@@ -157,17 +157,29 @@ def _rest() -> str:
     QCheckBox::indicator {{ width: 14px; height: 14px; border: 1px solid {p.EDGE};
         border-radius: 3px; background: {p.SHEET}; }}
     QCheckBox::indicator:checked {{ background: {p.INK}; border-color: {p.INK};
-        image: url({_asset("tick.svg")}); }}
+        image: url({_asset("tick")}); }}
     QCheckBox:focus {{ text-decoration: underline; }}
-    #proof {{ background: {p.INK}; }}
-    #proof QLabel {{ color: #E8EAEA; }}
-    #proof QToolButton {{ background: transparent; border: 1px solid transparent; color: white; }}
-    #proof QPushButton[remedy="true"] {{ background: #3A4A55; color: #FFFFFF; border: 1px solid #7C8890;
-        padding: 0 10px; }}
-    #proof QPushButton[remedy="true"]:hover {{ background: #4A5C68; }}
-    #proof QToolButton:hover, #proof QToolButton:focus {{ border-color: #7C8890; }}
+    #proof {{ background: {p.BAR}; }}
+    #proof QLabel {{ color: {p.SECOND_ON_BAR}; }}
+    #proof QToolButton {{ background: transparent; border: 1px solid transparent; color: {p.ON_BAR}; }}
+    #proof QToolButton[level="fix"] {{ color: {p.ON_DARK["fix"]}; }}
+    #proof QToolButton[level="look"] {{ color: {p.ON_DARK["look"]}; }}
+    #proof QToolButton[level="note"] {{ color: {p.ON_DARK["note"]}; }}
+    #proof QToolButton[old="true"], #proof QPushButton[old="true"] {{ color: {p.OLD_ON_BAR}; }}
+    #proof QPushButton[remedy="true"] {{ background: {p.BAR_RAISED}; color: {p.ON_BAR};
+        border: 1px solid {p.BAR_EDGE}; padding: 0 10px; }}
+    #proof QPushButton[remedy="true"]:hover {{ background: {p.BAR_HOVER}; }}
+    #proof QPushButton[worst="true"] {{ text-align: left; background: transparent;
+        border: 1px solid transparent; }}
+    #proof QPushButton[worst="true"][old="false"] {{ color: {p.ON_BAR}; }}
+    #proof QPushButton[worst="true"]:hover, #proof QPushButton[worst="true"]:focus,
+    #proof QToolButton:hover, #proof QToolButton:focus {{ border-color: {p.BAR_EDGE}; }}
+    #proof QProgressBar {{ background: {p.BAR_RAISED}; border: none; border-radius: 3px; }}
+    #proof QProgressBar::chunk {{ background: {p.ON_DARK["look"]}; border-radius: 3px; }}
     """
 
 
 def _asset(name: str) -> str:
-    return (Path(__file__).parents[1] / "icons" / name).as_posix()
+    """A drawing for the ground that it lies on."""
+    light = QColor(p.INK).lightness() > 127
+    return (Path(__file__).parents[1] / "icons" / f"{name}{'-dark' * light}.svg").as_posix()

@@ -10,7 +10,7 @@ from tinstamp.desk.pages.folds import Opened
 from tinstamp.desk.pages.stamp_page import StampPage
 from tinstamp.desk.work.session import Session
 
-WIDTH = 304
+WIDTH = 316
 """px of a card"""
 
 
@@ -36,6 +36,11 @@ class Fields(QWidget):
         session.job_changed.connect(self.renew)
         session.selection_changed.connect(self.renew)
         session.report_changed.connect(self.renew)
+        self.renew()
+
+    def anew(self) -> None:
+        """The page made once more, as for other colours."""
+        self._key = None
         self.renew()
 
     def renew(self) -> None:

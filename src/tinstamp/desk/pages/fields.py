@@ -44,8 +44,8 @@ class FieldsPage(QWidget):
         self.ask_file: Callable[[str], None] = lambda what: None
         self.facts: Facts = frozenset()
         self.column = QVBoxLayout(self)
-        self.column.setContentsMargins(16, 12, 16, 16)
-        self.column.setSpacing(6)
+        self.column.setContentsMargins(16, 10, 16, 16)
+        self.column.setSpacing(4)
         self._renewers: list[Callable[[], None]] = []
         self.by_path: dict[str, QWidget] = {}
         self._form: QFormLayout | None = None
@@ -75,7 +75,7 @@ class FieldsPage(QWidget):
         self._form = QFormLayout()
         self._form.setContentsMargins(0, 0, 0, 0)
         self._form.setHorizontalSpacing(8)
-        self._form.setVerticalSpacing(6)
+        self._form.setVerticalSpacing(5)
         self._form.setFieldGrowthPolicy(QFormLayout.FieldGrowthPolicy.AllNonFixedFieldsGrow)
         self._form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop)
         self.column.addLayout(self._form)

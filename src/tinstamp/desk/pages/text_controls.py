@@ -44,7 +44,7 @@ def _text(page: FieldsPage, row: Row) -> None:
 def _font_and_file(page: FieldsPage, row: Row) -> None:
     file = QToolButton()
     file.setText("…")
-    file.setFixedWidth(30)
+    file.setFixedWidth(26)
     file.setAccessibleName("Font from a file")
     file.setToolTip("A font from a file: TTF, OTF, TTC, WOFF or WOFF2; it is kept within the job")
     file.clicked.connect(lambda: page.session.wants_file.emit("font"))

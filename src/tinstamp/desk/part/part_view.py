@@ -21,7 +21,7 @@ from PySide6.QtWidgets import QWidget
 
 from tinstamp.desk.commands import command
 from tinstamp.desk.look import palette as p
-from tinstamp.desk.look.painting import painting
+from tinstamp.desk.look.painting import painting, seen_through
 from tinstamp.desk.look.style import alone_button, plain_button, type_at
 from tinstamp.desk.part.measure_panel import MeasurePanel
 from tinstamp.desk.part.meshes import Patch, joined
@@ -445,7 +445,7 @@ class PartView(QWidget):
         )
         band = QRectF(8, 6, 62 + painter.fontMetrics().horizontalAdvance(caption), 24)
         painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(QColor(246, 243, 236, 215))
+        painter.setBrush(seen_through(p.GROUND, 215))
         painter.drawRoundedRect(band, 4, 4)
         painter.setPen(QColor(p.SECOND_INK))
         painter.drawText(60, 22, caption)

@@ -96,6 +96,13 @@ class Scene:
         self._cut_face.GetProperty().LightingOff()
         self._cut_face.VisibilityOff()
 
+    def dress(self) -> None:
+        """Take the colours that the desk has now."""
+        self.renderer.SetBackground(*_rgb(p.GROUND))
+        for actor, colour in ((self._edges, p.TIN_LINE), (self._lines, p.ACCENT),
+                              (self._overlay, p.ACCENT), (self._patch, p.TIN)):  # fmt: skip
+            actor.GetProperty().SetColor(*_rgb(colour))
+
     def _actor(self, data: vtkPolyData) -> vtkActor:
         mapper = vtkPolyDataMapper()
         mapper.SetInputData(data)
@@ -174,6 +181,7 @@ class Scene:
 
     def paint(self, colours: Mapping[str, str], hovered: str | None = None) -> None:
         """Colours `#RRGGBB` by face name; the rest is tin, the hovered face lighter."""
+        self.dress()
         if self.mesh is None:
             return
         table = np.array([_bytes(colours.get(name, p.TIN)) for name in self.mesh.names])

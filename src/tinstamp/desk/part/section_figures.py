@@ -8,6 +8,7 @@ from PySide6.QtCore import QObject, QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QPainter
 
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.look.painting import seen_through
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.part.views import ViewName, through_ink
 from tinstamp.desk.work.preview import Preview
@@ -83,7 +84,7 @@ def paint_figures(
             box.translate(0.0, APART)
         taken.append(box)
         painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(QColor(246, 243, 236, 235))
+        painter.setBrush(seen_through(p.GROUND, 235))
         painter.drawRoundedRect(box, 3, 3)
         painter.setPen(QColor(p.INK))
         painter.drawText(box, Qt.AlignmentFlag.AlignCenter, line.told)

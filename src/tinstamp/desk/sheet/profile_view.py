@@ -23,7 +23,7 @@ from PySide6.QtWidgets import QWidget
 from tinstamp.artwork.outline import Array
 from tinstamp.desk.commands import command
 from tinstamp.desk.look import palette as p
-from tinstamp.desk.look.painting import painting
+from tinstamp.desk.look.painting import painting, seen_through
 from tinstamp.desk.look.style import alone_button, plain_button, type_at
 from tinstamp.desk.sheet.sheet_paint import fitted, path_of, ruler_step
 from tinstamp.desk.sheet.sheet_scale import Scale
@@ -217,7 +217,7 @@ class ProfileView(QWidget):
         if self._about_axis:
             self._mirrored(painter, found, scale)
         painter.setPen(QPen(QColor(p.FIX if found.problem else p.INK), 1.8))
-        painter.setBrush(QColor(255, 255, 255, 150) if self._closed else Qt.BrushStyle.NoBrush)
+        painter.setBrush(seen_through(p.SHEET, 150) if self._closed else Qt.BrushStyle.NoBrush)
         painter.drawPath(line)
         self._names(painter, found, scale)
         for i, spot in enumerate(found.spots):

@@ -20,6 +20,7 @@ from tinstamp.chart.run import RunChart
 from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.chart.turns import STILL, Motion, Turns
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.look.painting import seen_on
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.sheet.sheet_field import paint_field, paint_legend_of
 from tinstamp.desk.sheet.sheet_move import moving
@@ -126,7 +127,7 @@ def paint(painter: QPainter, view: Sheet) -> None:
         reach = paint_stretch(painter, preview.chart, box, scale, view.session.stretch)
     _others(painter, view, chart, scale)
     if preview is not None:
-        _ink(painter, preview, scale, QColor(_colour(view)))
+        _ink(painter, preview, scale, _colour(view))
     field = view.session.map.field
     if field is not None:
         paint_field(painter, scale, field)
@@ -150,8 +151,8 @@ def paint(painter: QPainter, view: Sheet) -> None:
         painter.drawRect(view.rect().adjusted(0, 0, -1, -1))
 
 
-def _colour(view: Sheet) -> str:
-    return view.session.job.stamps[view.session.selected].relief.colour
+def _colour(view: Sheet) -> QColor:
+    return seen_on(view.session.job.stamps[view.session.selected].relief.colour, p.SHEET)
 
 
 def _title(painter: QPainter, view: Sheet) -> None:

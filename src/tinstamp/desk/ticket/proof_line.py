@@ -22,11 +22,6 @@ from tinstamp.desk.work.session import Session
 from tinstamp.proofing.finding import Finding, Level
 
 BEFORE = "before the change: "
-WORST = (
-    "QPushButton { text-align: left; background: transparent; color: #E8EAEA;"
-    " border: 1px solid transparent; }"
-    "QPushButton:hover, QPushButton:focus { border-color: #7C8890; }"
-)
 
 
 class ProofLine(QWidget):
@@ -53,14 +48,14 @@ class ProofLine(QWidget):
             button.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
             button.setMenu(QMenu(button))
             button.setFont(type_at(p.BODY, strong=True))
-            button.setStyleSheet(f"QToolButton {{ color: {p.ON_DARK[level]}; }}")
+            button.setProperty("level", level)
             row.addWidget(button)
             self.counts[level] = button
         row.insertWidget(0, self._whole())
         self.worst = QPushButton()
         self.worst.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
         self.worst.clicked.connect(self._go)
-        self.worst.setStyleSheet(WORST)
+        self.worst.setProperty("worst", True)
         row.addWidget(self.worst, 1)
         self.remedy = QPushButton()
         self.remedy.setProperty("remedy", True)
@@ -69,13 +64,8 @@ class ProofLine(QWidget):
         self.bar = QProgressBar()
         self.bar.setFixedSize(90, 6)
         self.bar.setTextVisible(False)
-        self.bar.setStyleSheet(
-            "QProgressBar { background: #3A4A55; border: none; border-radius: 3px; }"
-            f"QProgressBar::chunk {{ background: {p.ON_DARK['look']}; border-radius: 3px; }}"
-        )
         self.state = QLabel()
         self.state.setFont(type_at(p.SMALL))
-        self.state.setStyleSheet("color: #B9C2C7;")
         self.stop = QToolButton()
         self.stop.setText("Stop")
         self.stop.setToolTip("Give up this build; the part last built stays (Esc)")
@@ -98,14 +88,12 @@ class ProofLine(QWidget):
         self.whole.setText("Proof …")
         self.whole.setToolTip(command("whole proof").told)
         self.whole.setFont(type_at(p.BODY, strong=True))
-        self.whole.setStyleSheet("QToolButton { color: #E8EAEA; }")
         self.whole.clicked.connect(self.whole_wanted)
         return self.whole
 
     def renew(self) -> None:
         """Show the report's findings."""
-        self._old = False
-        self.worst.setStyleSheet(WORST)
+        self._look_old(False)
         report = self.session.report
         findings = report.findings if report is not None else ()
         for level, button in self.counts.items():
@@ -159,13 +147,18 @@ class ProofLine(QWidget):
         self.remedy.setVisible(bool(self.remedy.text()) and not old)
         if old == self._old:
             return
-        self._old = old
         text = self.worst.text().removeprefix(BEFORE)
         self.worst.setText(f"{BEFORE}{text}" if old and text else text)
-        ink = "#9AA5AB" if old else "#E8EAEA"
-        self.worst.setStyleSheet(WORST.replace("#E8EAEA", ink))
-        for level, button in self.counts.items():
-            button.setStyleSheet(f"QToolButton {{ color: {ink if old else p.ON_DARK[level]}; }}")
+        self._look_old(old)
+
+    def _look_old(self, old: bool) -> None:
+        """What was found before the last change is fainter."""
+        self._old = old
+        widgets: list[QWidget] = [self.worst, *self.counts.values()]
+        for widget in widgets:
+            widget.setProperty("old", old)
+            widget.style().unpolish(widget)
+            widget.style().polish(widget)
 
     def _mend(self) -> None:
         if self._first is not None and self._first.remedies:

@@ -30,6 +30,7 @@ from PySide6.QtWidgets import (
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.marks import draw_mark
+from tinstamp.desk.look.painting import seen_on
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.feature_list import summary
 from tinstamp.desk.sheet.small_picture import small_picture
@@ -444,13 +445,13 @@ class _Card(QStyledItemDelegate):
         shown = self.ticket.drag.of(index)
         if shown is None or not shown.artwork.regions:
             return
-        colour = stamp.relief.colour if stamp.on else p.GREY_STAMP
+        colour = seen_on(stamp.relief.colour if stamp.on else p.GREY_STAMP, p.PAPER)
         ratio = painter.device().devicePixelRatioF()
-        look = (colour, box.width(), box.height(), ratio)
+        look = (colour.name(), box.width(), box.height(), ratio)
         held = self._thumbnails.get(stamp.name)
         if held is None or held[0] is not shown.artwork or held[1] != look:
             if len(self._thumbnails) > MOST_THUMBNAILS:
                 self._thumbnails.clear()
-            picture = small_picture(shown.artwork, QColor(colour), box.size(), ratio)
+            picture = small_picture(shown.artwork, colour, box.size(), ratio)
             held = self._thumbnails[stamp.name] = (shown.artwork, look, picture)
         painter.drawPixmap(box.topLeft(), held[2])

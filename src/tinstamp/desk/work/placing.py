@@ -204,3 +204,8 @@ def copied_to(job: Job, index: int, face: str, name: str) -> Job:
         if dotted(path) in found.errors:
             job = changed(job, path, "0 mm")
     return job
+
+
+def letters_for(high: float, wide: float) -> float:
+    """How high the letters of a new text are on a face of that size, mm."""
+    return min(6.0, max(1.0, round(min(high / 4, wide / 8), 1)))

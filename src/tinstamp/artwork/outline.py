@@ -195,6 +195,14 @@ _T = np.linspace(0.0, 1.0, 8, endpoint=False)[1:]
 _WITHIN = np.stack([(1 - _T) ** 3, 3 * (1 - _T) ** 2 * _T, 3 * (1 - _T) * _T**2, _T**3], axis=-1)
 
 
+def moved_as(points: Array, one: Region, other: Region) -> Array:
+    """Points, (…, 2), where the motion that takes one region to another of the same shape takes
+    them: turned, mirrored, moved or grown, all alike."""
+    before, after = one.outer.points(2), other.outer.points(2)
+    (a, b, c), *_ = np.linalg.lstsq(np.column_stack([before, np.ones(len(before))]), after)
+    return np.asarray(points[..., :1] * a + points[..., 1:] * b + c, dtype=float)
+
+
 def bounds_of(regions: Sequence[Region]) -> Array:
     """(4,) bounds of all regions; zeros when there are none."""
     if not regions:

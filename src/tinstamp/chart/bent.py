@@ -105,7 +105,8 @@ def summed(
         if level == 0:  # what lies between curves and the lines that stand for them
             share = sum(region.area for region in regions) / float(size.sum())
         grown, values = of(at)
-        growth = grown.max(axis=1) / grown.min(axis=1)
+        least = grown.min(axis=1)
+        growth = np.divide(grown.max(axis=1), least, out=np.full(len(at), np.inf), where=least > 0)
         uneven = growth > UNEVEN
         if level == MOST_CUTS - 1 or uneven.sum() > MOST_UNEVEN:
             uneven[:] = False

@@ -278,7 +278,7 @@ class Scale(Drawable):
         Factor, Shown("Long, one in", "Every so many marks is a long one", group=MARKS)
     ] = "5"
     numbered: Annotated[
-        Number, Shown("Numeral, one in", "Every so many marks has one; 0: none", group=MARKS)
+        Number, Shown("Numeral every", "Every so many marks has one; 0: none", group=MARKS)
     ] = "10"
     short: Annotated[Size, Shown("Short marks", step=0.1, group=MARKS)] = "2 mm"
     long: Annotated[Size, Shown("Long marks", step=0.1, group=MARKS)] = "3.5 mm"

@@ -212,7 +212,7 @@ class Relief(Value):
         Angle, Shown("Bridges run", "90° runs upright", step=15.0, when=STENCIL)
     ] = "90 deg"
     bridge_shift: Annotated[
-        Length, Shown("Beside the middle", "Moves the bridges sideways", step=0.2, when=STENCIL)
+        Length, Shown("Off the middle", "Moves the bridges sideways", step=0.2, when=STENCIL)
     ] = "0 mm"
     bridge_sides: Annotated[
         Literal["both", "one"],

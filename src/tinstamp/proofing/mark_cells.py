@@ -11,7 +11,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from tinstamp.artwork.outline import Array, Region
+from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
 from tinstamp.proofing.mark_view import FLOOR, GROUND, Surface, camera
 
@@ -39,15 +39,6 @@ class Contrast:
         """Row and column of the cell that shows least."""
         row, column = np.unravel_index(int(np.argmin(self.shares)), self.shares.shape)
         return int(row), int(column)
-
-
-def cells_on_sheet(corners: Array, drawn: Region, placed: Region) -> Array:
-    """Points of cells, (…, 2) mm, from the artwork to the sheet, as one outline of it was laid
-    there: turned, mirrored, moved or grown, all alike."""
-    from_points, to_points = drawn.outer.points(2), placed.outer.points(2)
-    from_all = np.column_stack([from_points, np.ones(len(from_points))])
-    (a, b, c), *_ = np.linalg.lstsq(from_all, to_points, rcond=None)
-    return np.asarray(corners[..., :1] * a + corners[..., 1:] * b + c, dtype=float)
 
 
 def contrast(surface: Surface, chart: Chart, cells: Array, inked: NDArray[np.bool_]) -> Contrast:

@@ -10,7 +10,7 @@ import shapely
 from tinstamp.artwork.drawn import flip_of
 from tinstamp.artwork.machine_mark import JOINED, QUIET, cell_corners, draw_mark
 from tinstamp.artwork.mark_reader import pictured, read_back
-from tinstamp.artwork.outline import Array, Outline, Region, bounds_of, polygon
+from tinstamp.artwork.outline import Array, Outline, Region, bounds_of, moved_as, polygon
 from tinstamp.chart.base import Chart
 from tinstamp.job.field import Wants
 from tinstamp.job.limit import Limit
@@ -18,7 +18,7 @@ from tinstamp.job.model import Code
 from tinstamp.plan.art import mark_spec
 from tinstamp.proofing.check import Numbers, Subject, check, short_of
 from tinstamp.proofing.finding import Finding, Remedy
-from tinstamp.proofing.mark_cells import Contrast, cells_on_sheet, contrast
+from tinstamp.proofing.mark_cells import Contrast, contrast
 from tinstamp.proofing.mark_view import Seen, camera, photographed
 from tinstamp.proofing.remedies import SURE, depth_of, field_of
 from tinstamp.setting.fit import ink
@@ -185,7 +185,7 @@ def _contrasts(it: Subject, code: Code) -> Iterator[Contrast]:
     middles = shapely.points(corners.mean(axis=2))
     inked = np.asarray(shapely.contains(shapely.union_all(ink(drawn)), middles), dtype=bool)
     for regions in _copies(it):
-        cells = cells_on_sheet(corners, drawn[0], regions[0])
+        cells = moved_as(corners, drawn[0], regions[0])
         yield contrast(it.finished, it.planned.chart, cells, inked)
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 import time
 from dataclasses import dataclass, replace
 
@@ -12,6 +13,7 @@ from tinstamp.artwork.clip import within
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.cast import GRAZING, CastChart
 from tinstamp.chart.run import RunChart, area_of_face
+from tinstamp.relief.at_edges import parted
 from tinstamp.relief.by_imprint import by_imprint
 from tinstamp.relief.by_prisms import by_prisms
 from tinstamp.relief.by_sewn_tools import by_sewn_tools, by_slanted_tools
@@ -20,7 +22,7 @@ from tinstamp.relief.by_tracing import by_tracing
 from tinstamp.relief.checking import asked_of, cast_of
 from tinstamp.relief.draft import Drafted, check_draft, drafted
 from tinstamp.relief.guard import Asked
-from tinstamp.relief.heads import Head, depths_of, head_of
+from tinstamp.relief.heads import Head, check_facing, depths_of, head_of
 from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.leaning import run_carried_on
 from tinstamp.relief.operation import Halt, Made, Operation, on_and_on
@@ -29,6 +31,10 @@ from tinstamp.relief.softened import Stack, check_stack, stack_of
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import TOUCHING, face_about, fit
 from tinstamp.setting.place import Placed, on_member
+
+LOG = logging.getLogger("tinstamp.relief")
+ALL_OFF = 1e-4
+"""Part of letters beyond an edge that may lie on the face and be left out."""
 
 
 def execute(
@@ -93,7 +99,10 @@ class _Expected:
             stack = stack_of(chart, op.depth, float(np.sign(op.signed)), op.walls)
             check_stack(stack, regions)
             return cls(stack.volume(regions), None, None, asked, stack)
-        cap = head_of(chart, np.array(op.placed.origin), op.signed, op.walls)
+        origin = np.array(op.placed.origin)
+        if op.walls.slanted:
+            check_facing(chart, origin, regions)
+        cap = head_of(chart, origin, op.signed, op.walls)
         depths = None
         if op.walls.slanted or op.walls.flat or op.walls.rises:
             depths = depths_of(cap, regions, op.signed)
@@ -132,6 +141,9 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
             "softened edges need artwork within one face, clear of its edges and of other relief, "
             "and not cut through"
         )
+    apart = _in_parts(solid, op, stopped) if direct else None
+    if apart is not None:
+        return apart
     if not op.depth:
         marked = by_tracing(solid, op, it.asked)
         return Made(marked, "boolean", 0.0, 0.0, (), time.perf_counter() - start)
@@ -139,6 +151,26 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
     known = it.volume if op.closed_form else None
     taken = time.perf_counter() - start
     return Made(cut.solid, "boolean", change, known, cut.loose, taken, it.depths)
+
+
+def _in_parts(solid: NamedSolid, op: Operation, stopped: Halt) -> Made | None:
+    """What meets the face's edges by itself, then an imprint of what lies within them; None where
+    it cannot be parted, or the imprint does not pass."""
+    parts = parted(op)
+    if parts is None:
+        return None
+    inner, outer = parts
+    first: Made | None = None
+    try:
+        if outer.fit.off_area < (1.0 - ALL_OFF) * outer.placed.area:
+            first = _on_one_face(solid, outer, True, stopped)
+    except ReliefError as error:  # all at once may still pass
+        LOG.info("not built in parts: %s", error)
+        return None
+    found = _directly(first.solid if first is not None else solid, inner, _Expected.of(inner))
+    if found is None:
+        return None
+    return found[1] if first is None else first.followed_by(found[1])
 
 
 def _clipped(op: Operation) -> Operation:

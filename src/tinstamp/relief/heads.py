@@ -15,7 +15,7 @@ from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import TOLERANCE, Array, placement
 from tinstamp.chart.base import FaceChart, SheetError
 from tinstamp.chart.bent import spread_over, summed
-from tinstamp.chart.cast import CastChart, cast_chart
+from tinstamp.chart.cast import GRAZING, CastChart, cast_chart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.relief.surfaces import OrderError, ReliefError, parallel, spline_through
@@ -349,6 +349,20 @@ def cast_of(chart: FaceChart, at: Array) -> CastChart:
         return cast_chart(chart, at, -chart.normal(at), chart.jacobian(at)[:, 1])
     except SheetError as error:
         raise ReliefError(str(error)) from error
+
+
+def check_facing(chart: FaceChart, origin: Array, regions: Sequence[Region]) -> None:
+    """Parallel walls have to leave the face everywhere. Raises OrderError where they graze it, or
+    would run into the part, as round the back of a tube."""
+    if isinstance(chart, CastChart):
+        return
+    against = cast_of(chart, np.asarray(origin, dtype=float)).against
+    points = np.concatenate([o.points(6) for r in regions for o in r.outlines])
+    if float((chart.normal(points) @ against).min()) < GRAZING:
+        raise OrderError(
+            "the artwork reaches so far round that parallel walls would graze the face: let them "
+            "stand square to it, or make the artwork shorter"
+        )
 
 
 def depths_of(head: Head, regions: Sequence[Region], lift: float) -> tuple[float, float]:

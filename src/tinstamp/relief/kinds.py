@@ -7,9 +7,10 @@ from dataclasses import replace
 
 import numpy as np
 
-from tinstamp.artwork.outline import Region, nest
+from tinstamp.artwork.outline import Region, moved_as, nest
 from tinstamp.artwork.shapes import circle
 from tinstamp.chart.base import FaceChart
+from tinstamp.chart.cast import CastChart
 from tinstamp.job.relief import KINDS
 from tinstamp.plan.pins import pins_of
 from tinstamp.plan.planned import Planned
@@ -53,12 +54,38 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
     for depth, placed in item.by_depth():
         if depth and (draft or walls.softened):
             placed = replace(placed, regions=item.sharpened(depth, placed).regions)
-        found.append(_operation(item, fit, wall, depth, placed, walls))
+        own = copies_of(item, placed) if walls.slanted or walls.flat else [placed]
+        found += [
+            _operation(item, fit_of(item, fit, x, placed), wall, depth, x, walls) for x in own
+        ]
     tops = _tops(item)
     if not tops:
         return found
     letters = letters_of(item.placed.regions)
     return [replace(op, tops=tops, letters=letters) for op in found]
+
+
+def copies_of(item: Planned, placed: Placed) -> list[Placed]:
+    """The copies of a stamp apart, each with its own place: parallel walls and flat caps lie as the
+    face does there. All as one where they come from a cast, run along a guide, or are one."""
+    each, many = len(item.artwork.regions), len(placed.regions)
+    apart = item.lay.copies is not None and item.lay.guide is None and not item.lay.over
+    plain = isinstance(item.chart, FaceChart) and not isinstance(item.chart, CastChart)
+    if not (apart and plain) or not each or many <= each or many % each:
+        return [placed]
+    origin, first = np.array(placed.origin), placed.regions[0]
+    found = []
+    for k in range(0, many, each):
+        x, y = moved_as(origin, first, placed.regions[k]).tolist()
+        found.append(replace(placed, regions=placed.regions[k : k + each], origin=(x, y)))
+    return found
+
+
+def fit_of(item: Planned, whole: Fit, part: Placed, placed: Placed) -> Fit:
+    """How a part of placed artwork fits its face, as the whole does beside others."""
+    if part is placed:
+        return whole
+    return replace(fit(part, item.chart), touches=whole.touches, nested=whole.nested)
 
 
 def _tops(item: Planned) -> float:

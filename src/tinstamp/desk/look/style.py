@@ -97,6 +97,7 @@ def _fields() -> str:
         background: {p.SHEET}; border: 1px solid {p.EDGE}; border-radius: 4px;
         padding: 2px 7px; min-height: 20px; selection-background-color: {p.ACCENT};
     }}
+    QPlainTextEdit {{ min-height: 48px; }}
     QLineEdit[cell="true"], QComboBox[cell="true"] {{ padding: 2px 3px; }}
     QLineEdit:focus, QPlainTextEdit:focus, QComboBox:focus, QAbstractSpinBox:focus {{ border: 1px solid {p.INK}; }}
     QLineEdit[wrong="true"] {{ border: 1px solid {p.FIX}; background: {p.WRONG}; }}
@@ -112,7 +113,7 @@ def _buttons() -> str:
     return f"""
     QPushButton, QToolButton {{
         background: {p.PANEL}; border: 1px solid {p.EDGE}; border-radius: 4px;
-        padding: 0 10px; min-height: 24px;
+        padding: 0 10px; min-height: 24px; outline: none;
     }}
     QPushButton:hover, QToolButton:hover {{ background: {p.PAPER}; }}
     QPushButton:pressed, QToolButton:pressed,

@@ -22,6 +22,8 @@ from PySide6.QtWidgets import (
 )
 
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.look.painting import painting
+from tinstamp.desk.look.short_box import ShortBox
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.fields import FieldsPage, Through
 from tinstamp.desk.pages.formula_field import FormulaField
@@ -180,7 +182,7 @@ def put_list(
     page: FieldsPage, path: Path, label: str, options: Callable[[], Sequence[tuple[Any, str]]]
 ) -> QComboBox:
     """One of a list, which may change with the job."""
-    box = QComboBox()
+    box = ShortBox()
     box.setAccessibleName(label)
     box.setMinimumWidth(60)
 
@@ -284,7 +286,9 @@ def _colour(page: FieldsPage, row: Row) -> None:
     def renew() -> None:
         value = get(page.session.job, row.path)
         swatch = QPixmap(28, 14)
-        swatch.fill(QColor(value))
+        swatch.fill(QColor(p.EDGE))
+        with painting(swatch) as painter:
+            painter.fillRect(swatch.rect().adjusted(1, 1, -1, -1), QColor(value))
         button.setIcon(QIcon(swatch))
         button.setIconSize(swatch.size())
         button.setText(value.upper())

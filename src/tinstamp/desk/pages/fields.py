@@ -18,7 +18,7 @@ from tinstamp.desk.pages.rows import Facts
 from tinstamp.desk.work.session import Session
 from tinstamp.job.model import Job, Path, changed, dotted, get
 
-LABEL_WIDTH = 88
+LABEL_WIDTH = 94
 """px of a field's label"""
 LOG = logging.getLogger("tinstamp.desk")
 Through = Callable[[Job, Any], Job]

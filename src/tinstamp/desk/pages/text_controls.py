@@ -45,6 +45,7 @@ def _font_and_file(page: FieldsPage, row: Row) -> None:
     file = QToolButton()
     file.setText("…")
     file.setFixedWidth(26)
+    file.setStyleSheet("padding: 0;")
     file.setAccessibleName("Font from a file")
     file.setToolTip("A font from a file: TTF, OTF, TTC, WOFF or WOFF2; it is kept within the job")
     file.clicked.connect(lambda: page.session.wants_file.emit("font"))

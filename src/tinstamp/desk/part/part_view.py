@@ -28,7 +28,7 @@ from tinstamp.desk.part.meshes import Patch, joined
 from tinstamp.desk.part.place_lines import place_lines
 from tinstamp.desk.part.scene import Hit, Scene
 from tinstamp.desk.part.section_figures import SectionFigures, paint_figures
-from tinstamp.desk.part.views import ViewName, cut_through, look_at_stamp, look_whole
+from tinstamp.desk.part.views import ViewName, cut_through, look_at_stamp, look_whole, outgrown
 from tinstamp.desk.sheet.sheet_field import draped, told_near
 from tinstamp.desk.sheet.sheet_paint import heights
 from tinstamp.desk.sheet.sheet_stretch import Tint, box_about, draped_stretch
@@ -80,7 +80,8 @@ class PartView(QWidget):
         self._last = QPointF()
         self._mode: Literal["", "turn", "shift", "stamp"] = ""
         self.veiled: set[str] = set()
-        self._framed = False
+        self._framed = self._turned = False
+        self._extent = np.zeros((2, 3))
         self.alone = alone_button(self, "part", command("part alone").told)
         self.alone.clicked.connect(self.wants_middle)
         self.measure = plain_button(self, "Measure", "Measure edges, faces and distances (Ctrl+M)")
@@ -122,7 +123,8 @@ class PartView(QWidget):
         """Show the part last built; a job with errors leaves the last good one."""
         self.scene.show(self.session.mesh)
         self.veiled = set()
-        if not self._framed:
+        whole = self.view == "whole" and not self._turned
+        if not self._framed or (whole and outgrown(self.scene, self._extent)):
             self.show_view("whole")
             self._framed = True
         elif self.view == "section":
@@ -224,12 +226,9 @@ class PartView(QWidget):
     def _draw(self, fine: int = 1) -> None:
         """Draw now; `fine` is how many pixels stand for one on the screen."""
         ratio = self.devicePixelRatioF() * fine
-        width, height = round(self.width() * ratio), round(self.height() * ratio)
-        rows = self.scene.picture(width, height)
+        self._image = self._pixels(ratio)
         self.session.looking = self.scene.looking
-        image = QImage(rows.data, width, height, 3 * width, QImage.Format.Format_RGB888).copy()
-        image.setDevicePixelRatio(ratio)
-        self._image = image
+        self._image.setDevicePixelRatio(ratio)
         if fine == 1:
             self._waits = 0
             self._fine_soon.start()
@@ -237,12 +236,14 @@ class PartView(QWidget):
 
     def seen(self, fine: int) -> QImage:
         """The part as it is seen now, with so many pixels for one of the screen, each way."""
-        width, height = self.width() * fine, self.height() * fine
-        rows = self.scene.picture(width, height)
-        form = QImage.Format.Format_RGB888
-        image = QImage(rows.data, width, height, 3 * width, form).copy()
+        image = self._pixels(fine)
         self._draw_soon.start()
         return image
+
+    def _pixels(self, ratio: float) -> QImage:
+        width, height = round(self.width() * ratio), round(self.height() * ratio)
+        rows = self.scene.picture(width, height)
+        return QImage(rows.data, width, height, 3 * width, QImage.Format.Format_RGB888).copy()
 
     def _finer(self) -> None:
         """Draw finely, or a little later when a new part is about to come."""
@@ -287,7 +288,7 @@ class PartView(QWidget):
 
     def show_view(self, name: ViewName) -> None:
         """Whole part; square on to the stamp; end on; section through the stamp."""
-        self.view = name
+        self.view, self._turned, self._extent = name, False, np.array(self.scene.bounds)
         self.scene.cut(None, None)
         self.figures.forget()
         preview = self.drag.preview
@@ -385,6 +386,7 @@ class PartView(QWidget):
 
     def _look_away(self) -> None:
         """The part is not seen any more as the last view showed it."""
+        self._turned = True
         self._draw_soon.start()
         self.looked_away.emit()
 

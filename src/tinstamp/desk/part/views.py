@@ -24,6 +24,15 @@ SIDES = {
 WHOLE = ((0.0, 0.82, -0.57), UPRIGHT)
 """The same of the whole part."""
 
+OTHER_SIZE = 0.02
+"""Part of its size by which a part has to grow or shrink to be framed anew."""
+
+
+def outgrown(scene: Scene, before: Array) -> bool:
+    """True when the part is much larger or smaller than it was, (2, 3) mm from corner to corner."""
+    change = np.abs(np.array(scene.bounds) - before).max()
+    return bool(change > OTHER_SIZE * np.ptp(before))
+
 
 def look_whole(scene: Scene) -> None:
     """The whole part, from the front and above."""

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from PySide6.QtCore import Qt
-from PySide6.QtGui import QColor, QIcon
+from PySide6.QtCore import Qt, QTimer
+from PySide6.QtGui import QColor, QIcon, QResizeEvent
 from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QTableWidget, QTableWidgetItem
 
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.work.overrides import overrides
 
 
+@overrides
 class Table(QTableWidget):
     """Rows of words; the column that says most takes what room is left."""
 
@@ -34,7 +36,14 @@ class Table(QTableWidget):
         for column, width in enumerate(widths):
             self.setColumnWidth(column, width)
         header.setSectionResizeMode(wide, QHeaderView.ResizeMode.Stretch)
-        self.verticalHeader().setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
+        self._fit = QTimer(self)  # once for all cells: rows that follow every change take seconds
+        self._fit.setSingleShot(True)
+        self._fit.setInterval(0)
+        self._fit.timeout.connect(self.resizeRowsToContents)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._fit.start()
 
     def fill(self, rows: Sequence[Sequence[str]]) -> None:
         """Show these rows; the chosen one stays chosen by its number."""
@@ -45,6 +54,7 @@ class Table(QTableWidget):
                 item = QTableWidgetItem(words)
                 item.setToolTip(words)
                 self.setItem(r, c, item)
+        self._fit.start()
         if 0 <= at < len(rows):
             self.setCurrentCell(at, 0)
 

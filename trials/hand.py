@@ -35,7 +35,7 @@ from PySide6.QtWidgets import (
 from tinstamp.desk.look.short_box import ShortBox
 from tinstamp.desk.window import Window
 
-PATIENCE = 40.0
+PATIENCE = 90.0
 """s until what is waited for has to be there"""
 LIGHT_TO_DARK = 30.0
 """Of 255, between the darkest and the lightest twentieth of the part's picture; less is fog."""
@@ -90,6 +90,8 @@ class Hand:
             f"{self.task}: {told(widget)} is not there"
         )
         self.clicks += 1
+        if not self.app.activePopupWidget():  # as a window manager would
+            widget.window().activateWindow()
         QTest.mouseClick(widget, LEFT, PLAIN, spot or widget.rect().center())
 
     def type(self, text: str, into: QWidget | None = None) -> None:
@@ -100,6 +102,16 @@ class Hand:
     def key(self, key: Qt.Key, change: Qt.KeyboardModifier = PLAIN) -> None:
         self.strokes += 1
         QTest.keyClick(self.app.focusWidget() or self.window, key, change)
+
+    def shortcut(self, key: Qt.Key, *more: Qt.KeyboardModifier) -> None:
+        """Keys of the window, whatever field has the others."""
+        change = Qt.KeyboardModifier.ControlModifier
+        for one in more:
+            change |= one
+        self.strokes += 1
+        self.window.activateWindow()  # a screen without a window manager gives it to nobody
+        self.wait(0.2)
+        QTest.keyClick(self.window, key, change)
 
     def drag(self, widget: QWidget, start: QPointF, end: QPointF, look: str = "") -> None:
         """Press, move and let go; with a look before that, when it has a name."""
@@ -198,7 +210,7 @@ class Hand:
 
     def menu(self, button: QWidget, *words: str) -> None:
         """Open a button's menu, and go down in it by its words."""
-        self.soon(lambda: self._down(list(words)))
+        self.soon(lambda: self.down(list(words)))
         arrow = isinstance(button, QToolButton) and (
             button.popupMode() == QToolButton.ToolButtonPopupMode.MenuButtonPopup
         )
@@ -206,7 +218,8 @@ class Hand:
         self.click(button, spot)
         self.wait(0.3)
 
-    def _down(self, words: list[str]) -> bool:
+    def down(self, words: list[str]) -> bool:
+        """Go down in the menu that is open; False while there is none."""
         menu = self.app.activePopupWidget()
         if not isinstance(menu, QMenu):
             return False
@@ -214,7 +227,7 @@ class Hand:
         for action in menu.actions():
             if word == action.text().replace("&", ""):
                 if words:
-                    self.soon(lambda: self._down(words))
+                    self.soon(lambda: self.down(words))
                 self.clicks += 1
                 QTest.mouseClick(menu, LEFT, PLAIN, menu.actionGeometry(action).center())
                 return True
@@ -283,8 +296,8 @@ class Hand:
                 return False
             self.strokes += len(path.name) + 1
             asking.setDirectory(str(path.parent))
-            asking.selectFile(str(path))
-            self.wait(0.3)
+            (line,) = asking.findChildren(QLineEdit, "fileNameEdit")
+            line.setText(str(path))
             asking.accept()
             return True
 

@@ -8,7 +8,6 @@ and prints the table. Words after the folder are the tasks to do, by their numbe
 from __future__ import annotations
 
 import faulthandler
-import random
 import sys
 import tempfile
 import time
@@ -16,19 +15,14 @@ import traceback
 from collections.abc import Callable
 from pathlib import Path
 
-import numpy as np
-from PIL import Image, ImageDraw
 from PySide6.QtCore import QMimeData, QPointF, Qt, QUrl
 from PySide6.QtGui import QDragEnterEvent, QDropEvent
 from PySide6.QtWidgets import QLineEdit, QSpinBox, QTableWidget
 
 from tinstamp.desk.app import make_app
-from tinstamp.engine.build import build
-from tinstamp.engine.write import write_files
-from tinstamp.job.archive import Document, save_file
-from tinstamp.job.features import Hole, Plate
-from tinstamp.job.model import Blank, Job
+from tinstamp.job.archive import save_file
 from trials.hand import Hand
+from trials.made_up import bracket, wobbly
 
 LOGO = Path(__file__).parents[1] / "demo" / "lamp.svg"
 
@@ -175,10 +169,10 @@ def in_the_middle(hand: Hand, down: float = 0.5) -> str:
 
 
 def head(hand: Hand) -> None:
-    """A ring's head along a rail: a text round it in a sunk field; the bare one for next time."""
+    """A ring's head along a rail: a text in a sunk field; the bare one kept for next time."""
     new(hand, "oval head")
     hand.look("the head")
-    add(hand, in_the_middle(hand, 0.7), "PELLWICK · EST 1921 ·", "3 mm")
+    add(hand, in_the_middle(hand, 0.7), "PELLWICK", "3 mm")
     hand.choose("relief.make", "Field")
     hand.put("relief.depth", "0.3 mm")
     hand.rest()
@@ -219,18 +213,23 @@ def cone(hand: Hand) -> None:
 
 
 def shop(hand: Hand) -> None:
+    """The shop's window, looked at and closed."""
+    seen = []
+
     def work() -> bool:
         asking = hand.app.activeModalWidget()
         if asking is None:
             return False
         hand.wait(1.0)
         hand.look("the shop")
+        seen.append(True)
         hand.press("Close", asking)
         return True
 
     hand.soon(work)
-    hand.key(Qt.Key.Key_P, Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier)
+    hand.shortcut(Qt.Key.Key_P, Qt.KeyboardModifier.ShiftModifier)
     hand.wait(0.5)
+    assert seen, "the shop did not open"
 
 
 def cover(hand: Hand) -> None:
@@ -287,7 +286,7 @@ def cup(hand: Hand) -> None:
     hand.choose("setting.cast.way", "cast from the front")
     hand.rest()
     hand.look("cast")
-    hand.key(Qt.Key.Key_C, Qt.KeyboardModifier.ControlModifier)
+    hand.shortcut(Qt.Key.Key_C)
     hand.press("Copy")
     hand.rest()
     hand.put("setting.up", "10 mm")
@@ -300,10 +299,13 @@ def cup(hand: Hand) -> None:
 
 
 def skin(hand: Hand) -> None:
-    """A mark over three faces of a nut with rounded edges, made larger by the hand."""
-    new(hand, "filler nut")
-    side = in_the_middle(hand, 0.6)
-    add(hand, side, "PELLWICK", "3 mm")
+    """A mark over three faces that run into one another, made larger by the hand."""
+    new(hand, "name plate")
+    hand.put("blank.features.0.thickness", "14 mm")
+    hand.put("blank.features.0.length", "30 mm")
+    hand.put("blank.features.0.corner_radius", "8 mm")
+    hand.rest()
+    add(hand, "plate.front", "PELLWICK", "4 mm")
     hand.choose("setting.over", "Those beside")
     hand.rest()
     hand.look("over its neighbours")
@@ -311,7 +313,7 @@ def skin(hand: Hand) -> None:
     hand.rest()
     hand.press("Redo")
     hand.rest()
-    hand.put("artwork.height", "4 mm")
+    hand.put("artwork.height", "5 mm")
     hand.rest()
     hand.look("larger")
 
@@ -358,26 +360,10 @@ def handwriting(hand: Hand) -> None:
     hand.look("raised")
 
 
-def wobbly(path: Path) -> None:
-    """A made-up scrawl, as a camera sees it: uneven ground, grain, soft edges."""
-    r = random.Random(5)
-    picture = Image.new("L", (900, 300), 235)
-    pen = ImageDraw.Draw(picture)
-    for k in range(5):
-        x, along = 90 + 160 * k, np.linspace(0, 6.0, 60)
-        across = x + 22 * along + 25 * np.cos(2 * along + k)
-        up = 150 + 80 * np.sin(along * (1.1 + k / 5))
-        spots = list(zip(across.tolist(), up.tolist(), strict=True))
-        pen.line(spots, fill=40, width=12, joint="curve")
-    grain = np.asarray(picture, dtype=float)
-    grain += np.linspace(0, -30, grain.shape[1])[None, :]
-    grain += np.array([[r.gauss(0, 6) for _ in range(1)] for _ in range(grain.shape[0])])
-    Image.fromarray(np.clip(grain, 0, 255).astype(np.uint8)).save(path)
-
-
 def newer_part(hand: Hand) -> None:
     """A STEP part dropped on the window, marked, changed for its newer version."""
     old, newer = bracket(hand.folder, "bracket", 60.0), bracket(hand.folder, "bracket b", 66.0)
+    hand.soon(lambda: hand.down(["As a new job"]))
     dropped(hand, old)
     hand.until(lambda: bool(hand.window.session.charts), "the part's faces")
     hand.rest()
@@ -397,14 +383,6 @@ def newer_part(hand: Hand) -> None:
     assert hand.window.session.report and hand.window.session.report.stamps[0].built_by
 
 
-def bracket(folder: Path, name: str, length: float) -> Path:
-    plate = Plate(name="b", length=f"{length} mm", width="40 mm", thickness="6 mm")
-    hole = Hole(name="h", face="b.top", across="20 mm", up="10 mm", diameter="6 mm")
-    built = build(Document(Job(blank=Blank(features=(plate, hole)))))
-    (path,) = write_files(built, folder, name, ("step",), {})
-    return path
-
-
 def serials(hand: Hand) -> None:
     """Twenty serial plates, the proof sheet to sign, the files to the shop."""
     new(hand, "name plate")
@@ -415,10 +393,11 @@ def serials(hand: Hand) -> None:
     out = hand.folder / "plates"
     out.mkdir()
     hand.soon(lambda: series(hand, out))
-    hand.window.setFocus()
-    hand.key(Qt.Key.Key_E, Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier)
+    hand.shortcut(Qt.Key.Key_E, Qt.KeyboardModifier.ShiftModifier)
     hand.until(lambda: len(list(out.glob("*.step"))) == 20, "twenty files")
     hand.wait(0.5)
+
+    seen = []
 
     def sheet() -> bool:
         asking = hand.app.activeModalWidget()
@@ -426,12 +405,14 @@ def serials(hand: Hand) -> None:
             return False
         hand.wait(6.0)
         hand.look("the proof sheet")
+        seen.append(True)
         hand.press("Close", asking)
         return True
 
     hand.soon(sheet)
-    hand.key(Qt.Key.Key_P, Qt.KeyboardModifier.ControlModifier)
+    hand.shortcut(Qt.Key.Key_P)
     hand.wait(0.5)
+    assert seen, "the proof sheet did not open"
     shop(hand)
 
 

@@ -114,6 +114,8 @@ COMMANDS: tuple[Command, ...] = (
     Command("as desktop", "As the desktop", "", "View", "shading.wear", "desktop",
             "Light or dark as the desktop is"),
     Command("guide", "Guide", "F1", "Go to", "guide", tip="How things are done, searched by words"),
+    Command("find", "Find stamps", "Ctrl+F", "Go to", "ticket.find_stamps",
+            tip="Words that the cards of a long ticket are found by"),
     Command("to ticket", "To the ticket", "F5", "Go to", "focus_on", "ticket"),
     Command("to part", "To the part", "F6", "Go to", "focus_on", "part"),
     Command("to sheet", "To the sheet", "F7", "Go to", "focus_on", "sheet"),

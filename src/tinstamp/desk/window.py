@@ -40,7 +40,7 @@ from tinstamp.desk.ticket.ticket import Ticket
 from tinstamp.desk.work.arrivals import Arrivals
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.part_files import PartFiles
-from tinstamp.desk.work.placing import letters_for, remedied
+from tinstamp.desk.work.placing import letters_for, remedied, roomiest
 from tinstamp.desk.work.recent import RecentFiles
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.shading import Shading
@@ -329,14 +329,16 @@ class Window(QMainWindow):
         chart = charts[face]
         low, high = heights(chart)
         round_face = chart.turns is not None
+        x, y, room = roomiest(chart)
         setting = Setting(
             face=face,
-            across="0 deg" if chart.closed else "0 mm",
-            up=f"{(high - low) / 2:g} mm" if round_face else "0 mm",
+            across="0 deg" if chart.closed else f"{x:g} mm",
+            up=f"{(high - low) / 2:g} mm" if round_face else f"{y:g} mm",
             up_from="lower" if round_face else "middle",
             rests_on="middle",
         )
-        return setting, letters_for(high - low, float(chart.bounds[2] - chart.bounds[0]))
+        wide = float(chart.bounds[2] - chart.bounds[0])
+        return setting, letters_for(min(high - low, 2 * room), min(wide, 4 * room))
 
     def _told_apart(self, face: str) -> str:
         """A colour for a new stamp: on the cap of another one that is not that one's."""

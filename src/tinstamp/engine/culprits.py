@@ -16,12 +16,16 @@ from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import fit
 
 LOG = logging.getLogger("tinstamp.build")
-SEARCH_SECONDS = 10.0
+SEARCH_SECONDS = 5.0
 """s that the search may take; what is found by then is told"""
 MOST_TOLD = 20
 """pieces that are pointed at"""
 NO_WALL = (math.inf, math.inf)
 """The wall behind a stamp where nothing was measured: it goes through nowhere."""
+
+
+class _Late(Exception):
+    """The search has taken as long as it may."""
 
 
 @dataclass(frozen=True)
@@ -50,15 +54,28 @@ class Culprits:
 
 
 def culprits(operations: Sequence[Operation], solid: NamedSolid, stopped: Halt) -> Culprits:
-    """The pieces of operations that cannot be put on a solid by themselves, found by halves."""
+    """The pieces of operations that cannot be put on a solid by themselves, found by halves: all of
+    them together could not, so that a single operation is not tried as a whole again."""
     until = time.perf_counter() + SEARCH_SECONDS
+
+    def halt() -> None:
+        stopped()
+        if time.perf_counter() > until:
+            raise _Late
+
     found: list[Region] = []
     failed = whole = False
     for op in operations:
-        waiting = [op.placed.regions]
+        waiting, known = [op.placed.regions], len(operations) == 1
         while waiting and len(found) < MOST_TOLD and time.perf_counter() < until:
             regions = waiting.pop()
-            if _is_made(solid, _alone(op, regions), stopped):
+            try:
+                made = not known and _is_made(solid, _alone(op, regions), halt)
+            except _Late:
+                waiting.append(regions)
+                break
+            known = False
+            if made:
                 continue
             failed = True
             if len(regions) == 1:

@@ -15,7 +15,7 @@ from tinstamp.relief.operation import Operation
 from tinstamp.setting.fit import TOUCHING, face_about, fit, ink
 from tinstamp.setting.place import middle_of_ink
 
-CLEAR = 2.0
+FROM_EDGE_AT_LEAST = 2.0
 """Times that walls may spread between artwork within a face and the face's edge."""
 
 
@@ -29,7 +29,7 @@ def parted(op: Operation) -> tuple[Operation, Operation] | None:
     face, edges = face_about(chart, middle_of_ink(op.placed, chart))
     polygons = ink(regions)
     shapely.prepare(face)
-    room = CLEAR * (TOUCHING + op.walls.slope * op.depth + op.walls.spread)
+    room = FROM_EDGE_AT_LEAST * (TOUCHING + op.walls.slope * op.depth + op.walls.spread)
     within = [face.contains_properly(p) and edges.distance(p) > room for p in polygons]
     if all(within) or not any(within):
         return None

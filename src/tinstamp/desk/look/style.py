@@ -102,6 +102,7 @@ def _fields() -> str:
     QLineEdit:focus, QPlainTextEdit:focus, QComboBox:focus, QAbstractSpinBox:focus {{ border: 1px solid {p.INK}; }}
     QLineEdit[wrong="true"] {{ border: 1px solid {p.FIX}; background: {p.WRONG}; }}
     QLineEdit:disabled, QComboBox:disabled {{ background: {p.PANEL}; color: {p.SECOND_INK}; }}
+    QAbstractSpinBox::up-button, QAbstractSpinBox::down-button {{ width: 0; border: none; }}
     QComboBox::drop-down {{ border: none; width: 20px; }}
     QComboBox::down-arrow {{ image: url({_asset("down")}); width: 10px; height: 10px; }}
     QComboBox QAbstractItemView {{ background: {p.SHEET}; border: 1px solid {p.RULE_STRONG};

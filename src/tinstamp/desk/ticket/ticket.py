@@ -34,6 +34,7 @@ from tinstamp.desk.look.painting import seen_on
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.feature_list import summary
 from tinstamp.desk.sheet.small_picture import small_picture
+from tinstamp.desk.ticket.find import MANY, fits, search_line
 from tinstamp.desk.ticket.more import more_button
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import BLANK, Session
@@ -106,6 +107,9 @@ class Ticket(QWidget):
         layout.setContentsMargins(12, 12, 12, 12)
         layout.setSpacing(8)
         layout.addWidget(title)
+        self.search = search_line()
+        self.search.textChanged.connect(self._filter)
+        layout.addWidget(self.search)
         layout.addWidget(self.list, 1)
         layout.addWidget(self.hint)
         layout.addLayout(actions)
@@ -118,6 +122,7 @@ class Ticket(QWidget):
         session.job_changed.connect(self.renew)
         session.selection_changed.connect(self.renew)
         session.report_changed.connect(self.list.viewport().update)
+        session.report_changed.connect(self._filter)
         self.renew()
 
     def _button(self, text: str, tip: str, work) -> QToolButton:  # type: ignore[no-untyped-def]
@@ -126,6 +131,23 @@ class Ticket(QWidget):
         button.setToolTip(tip)
         button.clicked.connect(work)
         return button
+
+    def find_stamps(self) -> None:
+        """Bring the keys to the words that cards are found by."""
+        if not self.search.isHidden():
+            self.search.setFocus(Qt.FocusReason.ShortcutFocusReason)
+            self.search.selectAll()
+
+    def _filter(self) -> None:
+        """Only cards that have the words, and the chosen one; all of a short ticket."""
+        job, report = self.session.job, self.session.report
+        many = len(job.stamps) >= MANY
+        self.search.setVisible(many)
+        words = self.search.text() if many else ""
+        found = report.findings if report is not None else ()
+        for k, stamp in enumerate(job.stamps[: self.list.count() - 1]):
+            hidden = bool(words) and k != self.session.selected and not fits(words, stamp, found)
+            self.list.item(k + 1).setHidden(hidden)
 
     def renew(self) -> None:
         """Cards anew; the selection is the session's."""
@@ -144,6 +166,7 @@ class Ticket(QWidget):
             flags = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
             item.setFlags(flags | Qt.ItemFlag.ItemIsDragEnabled if row else flags)
         self.list.setCurrentRow(self.session.selected + 1)
+        self._filter()
         self.list.scheduleDelayedItemsLayout()
         self.list.blockSignals(False)
         on_stamp = self.session.selected != BLANK

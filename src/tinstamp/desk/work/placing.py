@@ -10,17 +10,22 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
+import shapely
 
 from tinstamp.artwork.outline import Array
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.run import Member, RunChart
 from tinstamp.job.formula import FormulaError, names
 from tinstamp.job.model import Job, changed, dotted, get
 from tinstamp.job.resolve import Resolved, resolve
 from tinstamp.proofing.finding import Remedy
+from tinstamp.setting.fit import face_about
 from tinstamp.setting.place import home
 
 _OFFSET = re.compile(r"^(?P<base>.+?)\s*(?P<sign>[+-])\s*(?P<by>\d+(\.\d+)?)\s*(?P<unit>mm|deg)$")
+
+NEARLY_AS_FAR = 0.7
+"""Part of the greatest distance from a face's edges that its middle has to have."""
 
 
 def shifted(formula: str, by: float, unit: str, value: float) -> str:
@@ -209,3 +214,23 @@ def copied_to(job: Job, index: int, face: str, name: str) -> Job:
 def letters_for(high: float, wide: float) -> float:
     """How high the letters of a new text are on a face of that size, mm."""
     return min(6.0, max(1.0, round(min(high / 4, wide / 8), 1)))
+
+
+def roomiest(chart: FaceChart) -> tuple[float, float, float]:
+    """Where on a face a new stamp has room: mm across and up from the middle of its sheet, and how
+    far the face's edges are from there. The middle itself unless an edge comes much nearer there
+    than elsewhere, as where a skin is laid out with a notch."""
+    low, high = np.array(chart.bounds[:2]), np.array(chart.bounds[2:])
+    middle = (low + high) / 2
+    size = float(min(high - low)) / 2
+    if chart.closed or chart.affine:
+        return 0.0, 0.0, size
+    face, edges = face_about(chart, middle)
+    inside = face.contains(shapely.Point(middle))
+    here = float(edges.distance(shapely.Point(middle))) if inside else 0.0
+    circle = shapely.maximum_inscribed_circle(face)
+    x, y = shapely.get_coordinates(circle)[0].tolist()
+    most = float(shapely.length(circle))
+    if here >= NEARLY_AS_FAR * most:
+        return 0.0, 0.0, size
+    return round(x - middle[0], 1), round(y - middle[1], 1), most

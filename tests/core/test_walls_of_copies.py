@@ -3,7 +3,9 @@ the kernel; a copy alone at its place is the truth for each."""
 
 from __future__ import annotations
 
+import numpy as np
 import pytest
+import shapely
 
 from tinstamp.blank.kernel import volume
 from tinstamp.engine.build import Built, build
@@ -57,3 +59,37 @@ def test_a_text_that_reaches_round_to_where_parallel_walls_graze_is_told_at_once
     assert not built.report.stamps[0].built_by
     (told,) = [f for f in built.report.findings if f.check == "not built"]
     assert "graze" in told.message and built.report.valid
+
+
+@pytest.mark.parametrize("make", ["emboss", "engrave"])
+@pytest.mark.parametrize("lifts", [(9.0, 1.0, "OIL"), (20.0, 2.0, "LAMP")])
+def test_deep_parallel_walls_on_a_thin_pin_pass_the_guard(
+    make: str, lifts: tuple[float, float, str]
+) -> None:
+    """Parallel walls sweep more than walls square to the face: from x on a circle of radius R down
+    to one of R - d it is sqrt(R² - x²) - sqrt((R - d)² - x²). The volume of a bar that wide and
+    b high is b times its integral, worked out here by the midpoint rule."""
+    radius, depth, words = lifts
+    pin = Tube(name="b", outer_diameter=f"{2 * radius} mm", given="wall",
+               wall=f"{radius * 0.7} mm", height="20 mm")  # fmt: skip
+    setting = Setting(face="b.outer", across="0 deg", up="8 mm")
+    relief = Relief(make=make, depth=f"{depth} mm", walls="cast")  # type: ignore[arg-type]
+    stamp = Stamp(name="S", artwork=Text(text=words, height="4 mm"), setting=setting, relief=relief)
+    built = build(Document(Job(blank=Blank(features=(pin,)), stamps=(stamp,))))
+    assert built.report.stamps[0].built_by == "imprint", built.report.findings
+    (planned,) = built.planned.values()
+    ink = shapely.union_all([shapely.Polygon(r.outer.points(24), [c.points(24) for c in r.counters])
+                             for r in planned.placed.regions])  # fmt: skip
+    low, _, high, _ = ink.bounds
+    count = 4000
+    edges = np.linspace(low, high, count + 1)
+    middle = (edges[:-1] + edges[1:]) / 2
+    # along a line upwards at x of the sheet, how much of it is ink
+    lines = shapely.linestrings([[(x, -50.0), (x, 50.0)] for x in middle.tolist()])
+    tall = shapely.length(shapely.intersection(lines, ink))
+    x = radius * np.sin(middle / radius)
+    other = radius + depth if make == "emboss" else radius - depth
+    deep = np.abs(np.sqrt(other**2 - x**2) - np.sqrt(radius**2 - x**2))
+    across = np.diff(radius * np.sin(edges / radius))
+    true = float((tall * deep * across).sum())
+    assert abs(built.report.stamps[0].relief_volume) == pytest.approx(true, rel=2e-3)

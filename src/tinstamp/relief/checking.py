@@ -44,13 +44,18 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
         normal = cast.against if cast is not None and op.walls.slanted else chart.normal(here)
         plane = (chart.to_space(here) + op.signed * normal, leant(chart, here, normal, op.walls))
     plain = not op.walls.slanted
+    own = op.walls.slanted and not op.walls.flat and bool(op.depth) and cast_of(chart) is None
+    along = None
+    if own and not isinstance(chart, RunChart):
+        along = chart.normal(np.array(placed.origin))
     besides: tuple[Asked, ...] = ()
     if op.tops:
         besides = (Asked(chart, op.letters, abs(op.tops), op.tops > 0, clean=clean),)
     leans = op.walls.slope * op.depth + max(op.walls.spread, op.walls.cap_edge.size)
     return Asked(chart, placed.regions, op.depth, op.raised, plane, plain, clean,
                  leans=leans, spreads=op.walls.at_cap or op.walls.spread > 0,
-                 rise=op.walls.rise, origin=placed.origin, besides=besides)  # fmt: skip
+                 rise=op.walls.rise, origin=placed.origin, along=along,
+                 besides=besides)  # fmt: skip
 
 
 def leant(chart: Chart, here: Array, normal: Array, walls: Walls) -> Array:

@@ -45,6 +45,8 @@ SLANT_STRETCH = 1.2
 """Times what walls lean in space that it may be on the sheet."""
 LAYER_POINTS = 12
 """Points to a side of the ink's box that its layer is summed over."""
+NEWTON_STEPS = 8
+"""Steps to where a line meets the surface at the depth; three are enough but where it grazes."""
 LAYER_STRAY = 0.03
 """Part by which a sum over so few points may be off."""
 SEED = 20
@@ -88,6 +90,8 @@ class Asked:
         outlines, at the face.
     rise, origin : mm that caps which follow the face rise for a mm of the sheet, across and up,
         from where they lie at the depth.
+    along : the direction outwards that parallel walls run in, as the chart gives it; None where
+        they run square, or a projection decides.
     besides : what is asked elsewhere on the face at the same time.
     """
 
@@ -103,6 +107,7 @@ class Asked:
     spreads: bool = False
     rise: tuple[float, float] = (0.0, 0.0)
     origin: tuple[float, float] = (0.0, 0.0)
+    along: Array | None = None
     besides: tuple[Asked, ...] = ()
 
     def reach(self, xy: Array) -> Array:
@@ -160,6 +165,8 @@ def _layer(asked: Asked) -> float | None:
     sides = [_spread(asked.chart, inside, sign * part * deepest) for part in (0.0, 0.5, 1.0)]
     mean = (sides[0] + 4.0 * sides[1] + sides[2]) / 6.0
     found = mean * reach
+    if asked.along is not None:
+        found = _swept(asked, inside, sides[0], asked.along)
     found = found[np.isfinite(found)]
     if not len(found):
         return None
@@ -168,6 +175,34 @@ def _layer(asked: Asked) -> float | None:
         worst = max(worst, float(np.quantile(np.abs(found), 0.95)) * area)
     both = len(asked.chart.sides) if isinstance(asked.chart, RunChart) else 1
     return worst * both * (LEAN_STRETCH if isinstance(asked.chart, RunChart) else 1.0)
+
+
+def _swept(asked: Asked, inside: Array, spread: Array, along: Array) -> Array:
+    """mm³ for a mm² of the sheet that parallel walls sweep, (n,): what a mm² covers as seen along
+    them, times how far the surface at the depth is from there along them, by Newton's method from
+    the chart's own points. Not a number where it is not met."""
+    sign, step = (1.0 if asked.raised else -1.0), 1e-3
+    start = asked.chart.to_space(inside)
+    lift = sign * asked.depth
+    at, far = inside.astype(float).copy(), np.full(len(inside), asked.depth)
+    there = asked.chart.to_space
+    for _ in range(NEWTON_STEPS):
+        across = (there(at + [step, 0.0], lift) - there(at - [step, 0.0], lift)) / (2 * step)
+        up = (there(at + [0.0, step], lift) - there(at - [0.0, step], lift)) / (2 * step)
+        off = there(at, lift) - start - sign * far[:, None] * along
+        way = np.broadcast_to(-sign * along, off.shape)
+        slopes = np.stack([across, up, way], axis=-1)
+        sound: NDArray[np.bool_] = np.asarray(
+            np.isfinite(slopes).all(axis=(1, 2)) & np.isfinite(off).all(axis=1)
+        )
+        known = np.where(sound[:, None, None], slopes, np.zeros((3, 3)))
+        sound &= np.asarray(np.abs(np.linalg.det(known)) > 1e-9)
+        moved = np.full((len(at), 3), np.nan)
+        moved[sound] = np.linalg.solve(slopes[sound], -off[sound][:, :, None])[:, :, 0]
+        at, far = at + moved[:, :2], far + moved[:, 2]
+    missed = np.linalg.norm(there(at, lift) - start - sign * far[:, None] * along, axis=1)
+    seen = asked.chart.normal(inside) @ along
+    return np.where((missed < DEPTH_STRAY) & (far > 0), spread * seen * far, np.nan)
 
 
 def _spread(chart: Chart, xy: Array, lift: float) -> Array:

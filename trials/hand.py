@@ -412,6 +412,8 @@ def _words_and_room(widget: QWidget) -> tuple[str, int]:
 def misplaced(shown: QWidget) -> list[str]:
     """Widgets that reach out of their parent, and words over words."""
     found, boxes = [], []
+    if isinstance(shown, Window) and shown.fields.area.horizontalScrollBar().maximum() > 0:
+        found.append("outside: the fields are wider than their column")
     for widget in shown.findChildren(QWidget):
         parent = widget.parentWidget()
         if not widget.isVisible() or parent is None or widget.isWindow():

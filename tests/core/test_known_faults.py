@@ -379,8 +379,11 @@ def test_a_check_that_fails_is_told_and_the_part_is_built(monkeypatch: pytest.Mo
                      relief=sunk(0.1), setting=Setting(face="p.top", across="0 mm", up="0 mm",
                      repeat=Repeat(kind="steps", count="3", step_across="4.1 mm",
                                    step_up="0 mm")))),
+        lambda: part(text("MWMWM", height="4 mm").model_copy(update={"setting": Setting(
+            face="p.top", across="0 mm", up="0 mm", guide=Guide(
+                kind="arc", radius="7 mm", bend="under"))}), limits={"least_gap": "1.2 mm"}),
     ],
-    ids=["a line of its own width", "lines of a cutter", "the seam", "copies"],
+    ids=["a line of its own width", "lines of a cutter", "the seam", "copies", "round a bend"],
 )  # fmt: skip
 def test_no_change_is_offered_that_would_not_help(make: Make) -> None:
     """Making it larger leaves these widths as they are, or makes them smaller."""

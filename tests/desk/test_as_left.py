@@ -17,7 +17,7 @@ from PySide6.QtWidgets import QApplication, QToolButton
 from tests.desk.conftest import Hand
 from tinstamp.desk.look.short_box import ShortBox
 from tinstamp.desk.pages.fields import LABEL_WIDTH
-from tinstamp.job import artwork, features, model, relief, setting
+from tinstamp.job import artwork, features, model, relief, setting, shelf
 
 
 def labels() -> Iterator[tuple[str, str]]:
@@ -109,3 +109,62 @@ def test_a_face_seen_from_straight_before_it_stands_out_from_the_ground(opened: 
         if part.hit(QPointF(x, y)) is not None
     ]
     assert hits and ground - np.quantile(hits, 0.75) > 20
+
+
+ARTWORKS = {
+    "text": model.Text(text="OIL"),
+    "sign": model.Sign(),
+    "scale": model.Scale(),
+    "mark": model.Code(),
+    "braille": model.Braille(text="oil"),
+    "line": model.Shape(shape="line"),
+    "rectangle": model.Shape(shape="rectangle"),
+    "polygon": model.Shape(shape="polygon"),
+    "band": model.Shape(shape="band", wide="1 mm"),
+}
+
+
+@pytest.mark.parametrize("kind", [*ARTWORKS, "a picture", "a drawing"])
+def test_the_fields_of_every_artwork_fit_their_column(opened: Hand, kind: str) -> None:
+    """With all groups open, and a guide with all its fields."""
+    opened.hold_engine()
+    session = opened.window.session
+    (stamp,) = session.job.stamps
+    if kind in ARTWORKS:
+        drawn: object = ARTWORKS[kind]
+    else:
+        name = "written by hand.png" if kind == "a picture" else "lamp.svg"
+        drawn = model.Logo(file=name, digest="0" * 64)
+    for relief_kind in relief.KINDS:
+        given = stamp.model_copy(update={
+            "artwork": drawn, "relief": stamp.relief.model_copy(update={"make": relief_kind}),
+            "setting": stamp.setting.model_copy(update={"guide": model.Guide(kind="drawn")}),
+        })  # fmt: skip
+        session.replace(session.job.model_copy(update={"stamps": (given,)}), "another artwork")
+        page, area = opened.window.fields.page, opened.window.fields.area
+        assert page is not None
+        for name, heading in page.by_path.items():
+            folded = isinstance(heading, QToolButton) and not heading.isChecked()
+            if name.startswith("fold ") and folded:
+                heading.click()  # type: ignore[attr-defined]
+        opened.app.processEvents()
+        wide = page.minimumSizeHint().width()
+        assert wide <= area.viewport().width(), (relief_kind, wide, area.viewport().width())
+    opened.let_engine()
+
+
+@pytest.mark.parametrize("name", [*shelf.SHIPPED])
+def test_the_fields_of_every_blank_fit_their_column(opened: Hand, name: str) -> None:
+    """Of each of its features."""
+    opened.hold_engine()
+    session, area = opened.window.session, opened.window.fields.area
+    session.select(-1)
+    session.replace(shelf.SHIPPED[name], "another blank")
+    for k in range(len(session.job.blank.features)):
+        session.select_feature(k)
+        opened.app.processEvents()
+        page = opened.window.fields.page
+        assert page is not None
+        wide = page.minimumSizeHint().width()
+        assert wide <= area.viewport().width(), (k, wide, area.viewport().width())
+    opened.let_engine()

@@ -40,7 +40,7 @@ from tinstamp.desk.ticket.ticket import Ticket
 from tinstamp.desk.work.arrivals import Arrivals
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.part_files import PartFiles
-from tinstamp.desk.work.placing import letters_for, remedied, roomiest
+from tinstamp.desk.work.placing import largest, letters_for, remedied, roomiest
 from tinstamp.desk.work.recent import RecentFiles
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.shading import Shading
@@ -323,7 +323,7 @@ class Window(QMainWindow):
                 face=face, across="0 mm", up="0 mm", up_from="middle", rests_on="middle"
             )
             return setting, letters_for(high, wide)
-        face = face if face in charts else next(iter(charts), None)
+        face = face if face in charts else largest(charts)
         if face is None:
             return None
         chart = charts[face]

@@ -102,7 +102,7 @@ class Logo(Drawable):
         Shown(
             "Ink is",
             "What of the picture is ink",
-            words={"guess": "as it seems", "dark": "the dark", "light": "the light"},
+            words={"guess": "Suggested", "dark": "Dark", "light": "Light"},
             when=_by_light,
         ),
     ] = "guess"
@@ -178,6 +178,7 @@ class Shape(Drawable):
             "Along",
             "Of a face that closes, its lower or its upper rim",
             words={"all": "All edges", "outer": "Outer, lower", "inner": "Inner, upper"},
+            control="list",
             when=BAND,
         ),
     ] = "all"

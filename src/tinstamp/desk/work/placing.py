@@ -234,3 +234,10 @@ def roomiest(chart: FaceChart) -> tuple[float, float, float]:
     if here >= NEARLY_AS_FAR * most:
         return 0.0, 0.0, size
     return round(x - middle[0], 1), round(y - middle[1], 1), most
+
+
+def largest(charts: Mapping[str, FaceChart]) -> str | None:
+    """The face of the largest sheet, the first of several; None without any."""
+    sizes = {name: float(np.prod(np.subtract(chart.bounds[2:], chart.bounds[:2])))
+             for name, chart in charts.items()}  # fmt: skip
+    return max(sizes, key=lambda name: round(sizes[name], 6), default=None)

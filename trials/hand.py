@@ -199,7 +199,8 @@ class Hand:
         """By its words, or its name for readers of the screen."""
         place = within or self.app.activeModalWidget() or self.window
         for button in place.findChildren(QAbstractButton):
-            if button.isVisible() and words in (button.text(), button.accessibleName()):
+            names = (button.text().replace("&", ""), button.accessibleName())
+            if button.isVisible() and words in names:
                 return button
         known = [told(b) for b in place.findChildren(QAbstractButton) if b.isVisible()]
         raise AssertionError(f"{self.task}: no button “{words}” among {known}")
@@ -261,7 +262,8 @@ class Hand:
         def work() -> bool:
             asking = self.app.activeModalWidget()
             if asking is None or not any(
-                words == b.text() and b.isVisible() for b in asking.findChildren(QAbstractButton)
+                words == b.text().replace("&", "") and b.isVisible()
+                for b in asking.findChildren(QAbstractButton)
             ):
                 return False
             self.wait(0.3)

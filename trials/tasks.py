@@ -180,6 +180,7 @@ def head(hand: Hand) -> None:
     hand.soon(hand.named("signet"))
     hand.menu(hand.button("Save"), "Put the blank on the shelf …")
     hand.wait(0.5)
+    hand.soon(hand.answer("Discard"))
     hand.menu(hand.button("New"), "signet")
     hand.rest()
     hand.look("the bare head again")

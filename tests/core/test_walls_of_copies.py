@@ -29,7 +29,9 @@ def moved(built: Built) -> float:
 
 
 @pytest.mark.parametrize("make", ["emboss", "engrave"])
-@pytest.mark.parametrize("form", [{"walls": "cast"}, {"caps": "plane"}])
+@pytest.mark.parametrize(
+    "form", [{"walls": "cast"}, {"caps": "plane"}, {"walls": "cast", "draft": "4 deg"}]
+)
 def test_six_copies_all_round_are_six_times_one(make: str, form: dict[str, str]) -> None:
     relief = Relief(make=make, depth="0.6 mm", **form)  # type: ignore[arg-type]
     six = made(relief, Repeat(kind="round", count="6"))

@@ -68,15 +68,15 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
 def copies_of(item: Planned, placed: Placed) -> list[Placed]:
     """The copies of a stamp apart, each with its own place: parallel walls and flat caps lie as the
     face does there. All as one where they come from a cast, run along a guide, or are one."""
-    each, many = len(item.artwork.regions), len(placed.regions)
+    laid, each, many = item.placed.regions, len(item.artwork.regions), len(placed.regions)
     apart = item.lay.copies is not None and item.lay.guide is None and not item.lay.over
     plain = isinstance(item.chart, FaceChart) and not isinstance(item.chart, CastChart)
-    if not (apart and plain) or not each or many <= each or many % each:
+    if not (apart and plain) or many != len(laid) or not each or many <= each or many % each:
         return [placed]
-    origin, first = np.array(placed.origin), placed.regions[0]
+    origin = np.array(placed.origin)  # moved as they were laid, whatever was made sharp since
     found = []
     for k in range(0, many, each):
-        x, y = moved_as(origin, first, placed.regions[k]).tolist()
+        x, y = moved_as(origin, laid[0], laid[k]).tolist()
         found.append(replace(placed, regions=placed.regions[k : k + each], origin=(x, y)))
     return found
 

@@ -346,6 +346,7 @@ def growth(faces: list[str], counts: list[int]) -> bool:
 WAITED = (
     ("depth, demo", 0.5), ("depth, 20 letters, tube", 0.25), ("depth, 20 letters", 0.5),
     ("depth, a part", 0.5), ("undo", 0.1), ("a picture of a drag", 0.04),
+    ("a key, 20 stamps, to the sheet", 0.05), ("a key, 20 stamps, to the part", 0.1),
     ("start to the window", 1.5),
     ("start to the known part", 2.0), ("start to the part", 5.0),
 )  # fmt: skip

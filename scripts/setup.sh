@@ -84,7 +84,7 @@ system_libraries() {
 virtual_screen() {
     local pipe display
     pipe=$(mktemp)
-    Xvfb -displayfd 3 -screen 0 1280x800x24 -nolisten tcp 3>"$pipe" >/dev/null 2>&1 &
+    Xvfb -displayfd 3 -screen 0 "${TINSTAMP_SCREEN:-1280x800}x24" -nolisten tcp 3>"$pipe" >/dev/null 2>&1 &
     screen_pid=$!
     for _ in $(seq 100); do
         display=$(cat "$pipe")

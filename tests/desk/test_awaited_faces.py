@@ -101,7 +101,7 @@ def test_a_part_is_seen_before_its_faces_have_names(hand: Hand, tmp_path: Path) 
     window.part_files.glimpsed.disconnect(look)
     assert len(seen) == 1 and seen[0][0] > 100 and not seen[0][1]
     assert session.job.blank.features[0].kind == "imported"
-    assert session.only_seen == AS_READ and window.part._caption() == AS_READ
+    assert session.only_seen == AS_READ and window.part.told == AS_READ
     hand.until_built()
     assert session.only_seen == "" and len(awaited(hand)) == 18
     session.pick_face(sorted(awaited(hand))[0])

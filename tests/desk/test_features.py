@@ -14,7 +14,7 @@ from PySide6.QtWidgets import QFileDialog, QInputDialog, QPushButton
 from tests.conftest import stamp
 from tests.desk.conftest import Hand
 from tinstamp.desk.part.scene import Hit
-from tinstamp.desk.ticket.ticket import FEATURE, FEATURES_FROM
+from tinstamp.desk.ticket.card_painter import FEATURE, FEATURES_FROM
 from tinstamp.desk.work.session import BLANK
 from tinstamp.engine.build import build
 from tinstamp.engine.write import write_files

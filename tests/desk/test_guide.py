@@ -86,8 +86,10 @@ def test_the_sheet_comes_near_to_the_artwork_and_back(opened: Hand) -> None:
     window, sheet = opened.window, opened.window.sheet
     window.session.select(0)
     opened.until_built()
+    both = sheet.scale  # the artwork, with edges of its face in sight
+    sheet.fit()
     whole = sheet.scale
-    assert whole is not None
+    assert both is not None and whole is not None and both.per_mm > whole.per_mm
     window.actions_by_name["fit artwork"].trigger()
     assert sheet.scale is not None and sheet.scale.per_mm > 1.5 * whole.per_mm
     preview = window.drag.preview
@@ -99,6 +101,6 @@ def test_the_sheet_comes_near_to_the_artwork_and_back(opened: Hand) -> None:
     assert sheet.scale == whole
     centre = sheet.rect().center()
     QTest.mouseDClick(sheet, Qt.MouseButton.LeftButton, pos=centre)
-    assert sheet.scale.per_mm > 1.5 * whole.per_mm
+    assert sheet.scale.per_mm > both.per_mm
     QTest.mouseDClick(sheet, Qt.MouseButton.LeftButton, pos=centre)
     assert sheet.scale == whole

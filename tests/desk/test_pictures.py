@@ -157,14 +157,14 @@ def test_a_file_opened_again_shows_its_picture_until_it_is_made_again(
         session.open(job_file)
     assert session.only_seen and session.stale and session.report is None
     assert (session.mesh.points == seen.points).all()
-    assert "last open" in hand.window.part._caption()
+    assert "last open" in hand.window.part.told
     assert "exact solid" not in hand.window.proof.state.text()
     part = hand.window.part
     QTest.mouseClick(part, Qt.MouseButton.LeftButton, pos=part.rect().center())  # no charts yet
     session.build_now()
     hand.until_built()
     assert not session.only_seen and not session.stale
-    assert "last open" not in hand.window.part._caption()
+    assert "last open" not in hand.window.part.told
 
 
 def test_an_engine_that_was_started_before_is_the_one_that_works() -> None:

@@ -108,12 +108,13 @@ def test_a_cut_opens_the_near_half(scene: Scene) -> None:
 def test_the_overlay_shows_and_hides(scene: Scene) -> None:
     plain = scene.picture(WIDTH, HEIGHT).astype(int)
     points = np.array([[-10.0, -42.2, 10.0], [10.0, -42.2, 10.0], [0.0, -43.0, 30.0]])
-    scene.overlay(points, np.array([[0, 1, 2]]))
+    red = np.array([[190, 60, 40]], np.uint8)
+    scene.overlay((points, np.array([[0, 1, 2]]), red))
     shown = scene.picture(WIDTH, HEIGHT).astype(int)
     changed = np.abs(shown - plain).sum(axis=2) > 40
     assert changed.sum() > 50
     assert (shown[changed][:, 0] > shown[changed][:, 1]).mean() > 0.9
-    scene.overlay(points + [5.0, 0.0, 0.0], np.array([[0, 1, 2]]))
+    scene.overlay((points + [5.0, 0.0, 0.0], np.array([[0, 1, 2]]), red))
     assert np.abs(scene.picture(WIDTH, HEIGHT).astype(int) - shown).max() > 40
-    scene.overlay(None, None)
+    scene.overlay(None)
     assert np.abs(scene.picture(WIDTH, HEIGHT).astype(int) - plain).max() < 12

@@ -330,7 +330,7 @@ def test_the_value_on_the_part_is_told_where_the_pointer_is(opened: Hand) -> Non
     assert field is not None
     name = StampFace(session.job.stamps[0].name, "cap")
     window.part._set_hover(Hit(name, field.space[5]))
-    assert window.part._caption().endswith(" · Depth 0.40 mm")
+    assert window.part.told.endswith(" · Depth 0.40 mm")
     window.part._set_hover(Hit(name, field.space[5] + 40.0))
-    assert window.part._caption().endswith("cap of the stamp")
+    assert window.part.told.endswith("cap of the stamp")
     window.part._set_hover(None)

@@ -17,7 +17,8 @@ from PySide6.QtWidgets import QApplication, QFileDialog, QInputDialog, QMessageB
 from tests.desk.conftest import Hand
 from tinstamp.artwork.text import lay_text
 from tinstamp.desk.dialogs.export_dialog import ExportDialog
-from tinstamp.desk.sheet.sheet_paint import handles, ruler_step
+from tinstamp.desk.sheet.sheet_paint import handles
+from tinstamp.desk.sheet.sheet_rulers import ruler_step
 from tinstamp.desk.sheet.sheet_view import DRAWN_TO_LINES
 from tinstamp.desk.window import Window
 from tinstamp.desk.work.session import BLANK
@@ -43,8 +44,9 @@ def part_spot(hand: Hand, point: np.ndarray) -> QPointF:
 def test_it_starts_with_a_part_and_says_what_to_do(hand: Hand) -> None:
     hand.window.session.build_now()
     hand.until_built()
-    assert hand.window.ticket.hint.isVisible()
-    assert "+ Stamp" in hand.window.ticket.hint.text()
+    lead = hand.window.ticket.lead
+    assert lead.isVisible()
+    assert "Go on with this one" in lead.buttons
     assert hand.window.session.report.valid
 
 
@@ -406,9 +408,9 @@ def test_hovering_names_the_face(opened: Hand) -> None:
     window = opened.window
     part = window.part
     part._hover_at(part_spot(opened, np.array([0.0, -41.2, 46.0])))
-    assert "tank.top · flat" in part._caption()
+    assert "tank.top · flat" in part.told
     part._hover_at(part_spot(opened, np.array([20.0, -36.94, 36.0])))
-    assert "cylinder 84.000 mm" in part._caption() and "girth 263.894 mm" in part._caption()
+    assert "cylinder 84.000 mm" in part.told and "girth 263.894 mm" in part.told
     part._hover_at(QPointF(2, 2))
     assert part._hover is None
 

@@ -79,6 +79,21 @@ class Outline:
         return Outline(self.beziers @ matrix.T + shift, self.straight)
 
 
+def points_of(outlines: Sequence[Outline], steps: int = 8) -> tuple[Array, NDArray[np.int64]]:
+    """What `Outline.points` gives for each of several loops, all at once: points (m, 2), mm, and
+    where each loop's begin, (n,)."""
+    if not outlines:
+        return np.zeros((0, 2)), np.zeros(0, dtype=np.int64)
+    t = np.linspace(0.0, 1.0, steps, endpoint=False)
+    straight = np.concatenate([outline.straight for outline in outlines])
+    curved = evaluate(np.concatenate([outline.beziers for outline in outlines]), t)
+    keep = np.ones((len(straight), steps), dtype=bool)
+    keep[straight, 1:] = False
+    before = np.concatenate([[0], np.cumsum(keep.sum(axis=1))])
+    firsts = np.cumsum([0, *(len(outline) for outline in outlines[:-1])])
+    return curved[keep], before[firsts]
+
+
 @dataclass(frozen=True)
 class Region:
     """An outer outline with its counters.

@@ -4,17 +4,18 @@ from __future__ import annotations
 
 import logging
 import signal
-import sys
 from pathlib import Path
 
-from PySide6.QtCore import QTimer
+from PySide6.QtCore import QSettings, QTimer
 from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication, QMessageBox
 
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.look.scaling import scaled_app
 from tinstamp.desk.look.shades import dress
 from tinstamp.desk.look.style import load_family, type_at
 from tinstamp.desk.window import Window
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.autosave import left_behind
 from tinstamp.desk.work.demo import DEMOS
 from tinstamp.desk.work.mishaps import Mishaps
@@ -28,7 +29,8 @@ LOG = logging.getLogger("tinstamp.desk")
 def make_app() -> QApplication:
     """The application in the desk's own look."""
     existing = QApplication.instance()
-    app = existing if isinstance(existing, QApplication) else QApplication(sys.argv[:1])
+    settings = QSettings("tinstamp", "desk")
+    app = existing if isinstance(existing, QApplication) else scaled_app(settings)
     app.setApplicationName("Tin Stamp")
     app.setDesktopFileName("tinstamp")
     app.setWindowIcon(QIcon(str(Path(__file__).parent / "icons" / "tinstamp.svg")))
@@ -77,8 +79,8 @@ def offer_left_work(window: Window) -> bool:
         buttons = QMessageBox.StandardButton
         answer = QMessageBox.question(
             window,
-            "Unsaved work was found",
-            f"Tin Stamp ended without saving changes to “{name}”. Take them up again?",
+            say("Unsaved work was found"),
+            say(f"Tin Stamp ended without saving changes to “{name}”. Take them up again?"),
             buttons.Yes | buttons.No,
             buttons.Yes,
         )

@@ -6,6 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
+from tinstamp.desk.look.scaling import SIZES
 from tinstamp.desk.work.session import Session
 
 Group = Literal["File", "Edit", "Stamp", "View", "Go to"]
@@ -86,6 +87,9 @@ COMMANDS: tuple[Command, ...] = (
         "redo", "Redo", "Ctrl+Y or Ctrl+Shift+Z", "Edit", "session.redo",
         when=lambda session: session.history.redo_label is not None,
     ),
+    Command("before", "Before and after …", "Ctrl+B", "Edit", "before_and_after",
+            tip="The part beside a former state: what was changed, which volume, which findings",
+            when=lambda session: session.unsaved or session.history.undo_label is not None),
     Command("cut", "Cut", "Ctrl+X", "Edit", "cut", tip="The chosen stamp to the clipboard",
             when=_stamp_chosen),
     Command("copy", "Copy", "Ctrl+C", "Edit", "arrivals.copy",
@@ -109,10 +113,20 @@ COMMANDS: tuple[Command, ...] = (
             tip="The sheet as near as the chosen artwork allows", when=_stamp_chosen),
     Command("fit face", "Sheet: the whole face", "Ctrl+9", "View", "sheet.fit",
             tip="The whole face in the sheet"),
+    Command("upright", "Sheet: artwork upright", "Ctrl+0", "View", "sheet.turn_upright",
+            tip="Turn the sheet so that the artwork's up is up, or the face's again",
+            when=_stamp_chosen),
+    Command("choose all", "Choose all on the face", "Ctrl+Shift+A", "Stamp", "sheet.choose_all",
+            tip="Choose all stamps of the face, to move or line them up together",
+            when=_stamp_chosen),
     Command("light", "Light", "", "View", "shading.wear", "light", "A light desk"),
     Command("dark", "Dark", "", "View", "shading.wear", "dark", "A dark desk"),
     Command("as desktop", "As the desktop", "", "View", "shading.wear", "desktop",
             "Light or dark as the desktop is"),
+    Command("size desktop", "Size as the desktop's type", "", "View", "wear_size", "desktop",
+            "Everything as large as the desktop's own type, from the next start on"),
+    *(Command(f"size {size}", f"Size {size} %", "", "View", "wear_size", str(size),
+              f"Everything at {size} %, from the next start on") for size in SIZES),
     Command("guide", "Guide", "F1", "Go to", "guide", tip="How things are done, searched by words"),
     Command("find", "Find stamps", "Ctrl+F", "Go to", "ticket.find_stamps",
             tip="Words that the cards of a long ticket are found by"),

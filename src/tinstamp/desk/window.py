@@ -6,7 +6,14 @@ from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import QMimeData, QSettings, Qt, QTimer
-from PySide6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence
+from PySide6.QtGui import (
+    QAction,
+    QCloseEvent,
+    QDragEnterEvent,
+    QDropEvent,
+    QKeySequence,
+    QResizeEvent,
+)
 from PySide6.QtWidgets import (
     QButtonGroup,
     QHBoxLayout,
@@ -23,34 +30,41 @@ from PySide6.QtWidgets import (
 
 from tinstamp.chart.joint import Faces
 from tinstamp.desk.commands import COMMANDS, VIEWS, runner
+from tinstamp.desk.dialogs.before_dialog import BeforeDialog
 from tinstamp.desk.dialogs.complaint import complain
 from tinstamp.desk.dialogs.guide_window import GuideWindow
 from tinstamp.desk.dialogs.job_files import JobFiles
 from tinstamp.desk.dialogs.proof.proof_window import ProofWindow
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.look.scaling import SIZES, SMALLEST, choose
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.card import Fields
 from tinstamp.desk.part.part_view import PartView
 from tinstamp.desk.part.views import ViewName
 from tinstamp.desk.sheet.profile_view import ProfileView, profile_path
-from tinstamp.desk.sheet.sheet_paint import heights
 from tinstamp.desk.sheet.sheet_view import SheetView
+from tinstamp.desk.ticket.led import led
 from tinstamp.desk.ticket.proof_line import ProofLine
 from tinstamp.desk.ticket.ticket import Ticket
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.arrivals import Arrivals
+from tinstamp.desk.work.new_stamp import first_place, told_apart
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.part_files import PartFiles
-from tinstamp.desk.work.placing import largest, letters_for, remedied, roomiest
+from tinstamp.desk.work.placing import remedied
 from tinstamp.desk.work.recent import RecentFiles
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.shading import Shading
 from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.engine.starting import Started
 from tinstamp.job.edit_stamps import free_name
-from tinstamp.job.face_name import StampFace, owner_of
-from tinstamp.job.model import Drawable, Drawn, Logo, Relief, Setting, Stamp, Text
+from tinstamp.job.face_name import StampFace
+from tinstamp.job.model import Drawable, Drawn, Logo, Relief, Stamp, Text
 from tinstamp.output.outputs import OUTPUTS
 from tinstamp.proofing.finding import Finding, Remedy
+
+WIDE = 1160
+"""px from which on the header has room for all that it can tell"""
 
 
 @overrides
@@ -70,7 +84,7 @@ class Window(QMainWindow):
         self.sheet = SheetView(self.session, self.drag)
         self.profile = ProfileView(self.session)
         self.part_files = PartFiles(self.session, self)
-        self.ticket = Ticket(self.session, self.drag)
+        self.ticket = Ticket(self.session, self.drag, self.settings)
         self.fields = Fields(self.session, self.settings)
         self.proof = ProofLine(self.session)
         self.proof_window: ProofWindow | None = None
@@ -83,6 +97,7 @@ class Window(QMainWindow):
         self._lay_out()
         self.ticket.add_stamp.connect(self.add_stamp)
         self.part_files.glimpsed.connect(self.part.glimpse)
+        self.ticket.lead.wanted.connect(partial(led, self))
         self.ticket.add_logo.connect(lambda: self.part_files.ask("new logo"))
         self.ticket.add_drawn.connect(self.add_stamp)
         self.ticket.add_upon.connect(self.add_upon)
@@ -113,9 +128,9 @@ class Window(QMainWindow):
     def _make_actions(self) -> None:
         self.actions_by_name: dict[str, QAction] = {}
         for command in COMMANDS:
-            action = QAction(command.words, self)
+            action = QAction(say(command.words), self)
             action.setShortcuts([QKeySequence(k) for k in command.keys.split(" or ")])
-            action.setToolTip(command.told)
+            action.setToolTip(say(command.told))
             action.triggered.connect(runner(self, command))
             self.addAction(action)
             self.actions_by_name[command.name] = action
@@ -159,15 +174,16 @@ class Window(QMainWindow):
         body = QWidget()
         body.setLayout(column)
         self.setCentralWidget(body)
-        self.setMinimumSize(1000, 640)
+        self.setMinimumSize(SMALLEST)
 
     def _header(self) -> QWidget:
         header = QWidget()
         header.setObjectName("header")
         header.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         header.setFixedHeight(44)
+        self.header = header
         row = QHBoxLayout(header)
-        row.setContentsMargins(16, 0, 16, 0)
+        row.setContentsMargins(12, 0, 12, 0)
         row.setSpacing(4)
         self.title = QLabel()
         self.title.setFont(type_at(p.TITLE, strong=True))
@@ -191,27 +207,30 @@ class Window(QMainWindow):
         row.addWidget(self._plain("save", "Save", save))
         row.addWidget(self._plain("undo"))
         row.addWidget(self._plain("redo"))
-        row.addSpacing(16)
+        row.addSpacing(8)
         self.views = QButtonGroup(self)
         for k, view in enumerate(VIEWS):
-            button = QPushButton(view.words)
+            button = QPushButton(say(view.words))
             button.setCheckable(True)
-            button.setToolTip(view.told)
+            button.setToolTip(say(view.told))
             button.clicked.connect(runner(self, view))
             self.views.addButton(button, k)
             row.addWidget(button)
         self.views.button(0).setChecked(True)
-        row.addSpacing(16)
-        for name in ("whole proof", "series", "shop", "picture", "guide"):
+        row.addSpacing(8)
+        for name in ("whole proof", "before", "series", "shop", "picture", "guide"):
             maker.addAction(self.actions_by_name[name])
-        look = maker.addMenu("Light or dark")
+        look = maker.addMenu(say("How it looks"))
         for name in ("light", "dark", "as desktop"):
             look.addAction(self.actions_by_name[name])
+        look.addSeparator()
+        for size in ("size desktop", *(f"size {size}" for size in SIZES)):
+            look.addAction(self.actions_by_name[size])
         row.addWidget(self._plain("proof sheet", "Proof sheet", maker))
-        write = QPushButton("Write files")
+        write = QPushButton(say("Write files"))
         write.setProperty("main", True)
         words = ", ".join(output.word for output in OUTPUTS.values())
-        write.setToolTip(f"{words} for the maker (Ctrl+E)")
+        write.setToolTip(say(f"{words} for the maker (Ctrl+E)"))
         write.clicked.connect(self.files.write)
         row.addWidget(write)
         return header
@@ -221,12 +240,12 @@ class Window(QMainWindow):
         button = QToolButton()
         button.setDefaultAction(action)
         button.setProperty("plain", True)
-        button.setText(text or action.text())
+        button.setText(say(text) if text else action.text())
         button.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         if menu is not None:
             button.setMenu(menu)
             button.setPopupMode(QToolButton.ToolButtonPopupMode.MenuButtonPopup)
-            button.setStyleSheet("QToolButton { padding-right: 20px; }")
+            button.setProperty("opens", True)
         return button
 
     def _title(self) -> None:
@@ -236,14 +255,14 @@ class Window(QMainWindow):
             state = "not saved yet" if unsaved else "new job"
         else:
             state = "unsaved changes" if unsaved else "saved"
-        self.state.setText("  " + state)
-        self.setWindowTitle(f"{self.session.name}{' *' if unsaved else ''} – Tin Stamp")
+        self.state.setText(say("  " + state))
+        self.setWindowTitle(say(f"{self.session.name}{' *' if unsaved else ''} – Tin Stamp"))
         history = self.session.history
         for name, label in (("undo", history.undo_label), ("redo", history.redo_label)):
             action = self.actions_by_name[name]
             word, keys = action.text(), action.shortcut().toString()
             action.setToolTip(
-                f"{word} “{label}” ({keys})" if label else f"Nothing to {word.lower()}"
+                say(f"{word} “{label}” ({keys})" if label else f"Nothing to {word.lower()}")
             )
         for command in COMMANDS:
             self.actions_by_name[command.name].setEnabled(command.when(self.session))
@@ -281,7 +300,7 @@ class Window(QMainWindow):
         again = partial(self.add_stamp, artwork, wish, file)
         if self.session.awaited.when_laid(self.session.face, again):
             return False
-        found = self.first_place()
+        found = first_place(self.session, self.drag)
         if found is None:
             return False
         setting, height = found
@@ -291,7 +310,10 @@ class Window(QMainWindow):
             artwork=given or Text(text="TEXT", height=f"{height:g} mm"),
             setting=setting,
             relief=Relief.model_validate(
-                {"colour": self._told_apart(setting.face), **(given.usual_relief if given else {})}
+                {
+                    "colour": told_apart(self.session, setting.face),
+                    **(given.usual_relief if given else {}),
+                }
             ),
         )
         job = job.model_copy(update={"stamps": (*job.stamps, stamp)})
@@ -309,43 +331,6 @@ class Window(QMainWindow):
             box.setFocus()
             box.selectAll()
         return True
-
-    def first_place(self) -> tuple[Setting, float] | None:
-        """Where a new stamp lies: in the middle of the picked face, else of the first; and how high
-        its letters are, mm. None where there is no face."""
-        session, charts = self.session, self.session.charts
-        face = session.face
-        owner = owner_of(face or "", [stamp.name for stamp in session.job.stamps])
-        under = None if owner is None else self.drag.of(owner)
-        if face is not None and under is not None and face not in charts:  # laid out with it
-            wide, high = (under.placed.bounds[2:] - under.placed.bounds[:2]).tolist()
-            setting = Setting(
-                face=face, across="0 mm", up="0 mm", up_from="middle", rests_on="middle"
-            )
-            return setting, letters_for(high, wide)
-        face = face if face in charts else largest(charts)
-        if face is None:
-            return None
-        chart = charts[face]
-        low, high = heights(chart)
-        round_face = chart.turns is not None
-        x, y, room = roomiest(chart)
-        setting = Setting(
-            face=face,
-            across="0 deg" if chart.closed else f"{x:g} mm",
-            up=f"{(high - low) / 2:g} mm" if round_face else f"{y:g} mm",
-            up_from="lower" if round_face else "middle",
-            rests_on="middle",
-        )
-        wide = float(chart.bounds[2] - chart.bounds[0])
-        return setting, letters_for(min(high - low, 2 * room), min(wide, 4 * room))
-
-    def _told_apart(self, face: str) -> str:
-        """A colour for a new stamp: on the cap of another one that is not that one's."""
-        stamps = self.session.job.stamps
-        owner = owner_of(face, [stamp.name for stamp in stamps])
-        usual = Relief().colour
-        return p.UPON if owner is not None and stamps[owner].relief.colour == usual else usual
 
     def add_upon(self) -> None:
         """A new text on the cap of the chosen stamp."""
@@ -421,6 +406,15 @@ class Window(QMainWindow):
         self.proof_window.raise_()
         self.proof_window.activateWindow()
 
+    def before_and_after(self) -> None:
+        """The part beside a former state of it."""
+        BeforeDialog(self.session, self.part.scene, self).exec()
+
+    def wear_size(self, size: str) -> None:
+        """Choose how large everything is, for the next time."""
+        choose(self.settings, size)
+        self.session.failed.emit("The desk has this size when it is started next.")
+
     def guide(self) -> None:
         """The guide, which stays open beside the desk."""
         if self.guide_window is None:
@@ -459,6 +453,16 @@ class Window(QMainWindow):
         self.files.new_from(path)
 
     # -- the window itself
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """A narrow window has its header closer together, and without the state of the file."""
+        narrow = self.width() < WIDE
+        self.state.setHidden(narrow)
+        if self.header.property("narrow") != narrow:
+            self.header.setProperty("narrow", narrow)
+            for widget in (self.header, *self.header.findChildren(QWidget)):
+                widget.style().unpolish(widget)
+                widget.style().polish(widget)
 
     def dragEnterEvent(self, event: QDragEnterEvent) -> None:
         if self.arrivals.would_take(event.mimeData()):

@@ -78,7 +78,8 @@ class Line:
     @property
     def told(self) -> str:
         """In words, with its unit."""
-        figure = f"{self.value:.1f}°" if self.unit == "°" else f"{self.value:.2f} {self.unit}"
+        value = round(self.value, 2) + 0.0  # no minus before nothing
+        figure = f"{round(value, 1) + 0.0:.1f}°" if self.unit == "°" else f"{value:.2f} {self.unit}"
         return f"{self.words} {figure}"
 
 

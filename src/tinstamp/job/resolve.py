@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import OrderedDict
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Hashable, Iterator, Mapping
 from dataclasses import dataclass, field
 from functools import cache, partial
 from typing import Any, get_args
@@ -130,6 +130,9 @@ MOST_MEASURED = 64
 """Features whose measures are remembered: one that did not change is not measured again."""
 _MEASURED: OrderedDict[tuple[int, tuple[tuple[str, float], ...]], tuple[BaseFeature, Measured]]
 _MEASURED = OrderedDict()
+MOST_WORKED_OUT = 400
+"""Parts of jobs whose formulas are remembered: what did not change is not worked out again."""
+_WORKED_OUT: OrderedDict[Any, tuple[tuple[object, ...], tuple[dict[str, Any], ...]]] = OrderedDict()
 
 
 def measured(feature: BaseFeature, own: Mapping[str, float]) -> Measured:
@@ -180,7 +183,7 @@ class _Resolver:
         self.job = job
         self.limits = limits
         self.values: dict[str, float] = {}
-        self.angles: set[str] = set()
+        self.angles: dict[str, None] = {}
         self.errors: dict[str, str] = {}
         self.known: dict[str, Quantity] = {}
         self.failed: dict[str, FormulaError] = {}
@@ -189,15 +192,48 @@ class _Resolver:
 
     def run(self) -> Resolved:
         self._collect()
+        job = self.job
+        about = (job.dimensions, job.blank)
+        self._once(about, 0, self._part)
+        for i, stamp in enumerate(job.stamps):
+            self._once((*about, stamp), i, partial(self._stamp, i, stamp))
+        others = frozenset(stamp.process for stamp in job.stamps)
+        given = (*about, self.limits, job.limits, job.processes)
+        self._once(given, (job.process, others, len(job.stamps)), self._limits)
+        names = {**self._measured(), **self.known}
+        return Resolved(self.values, frozenset(self.angles), self.errors, names)
+
+    def _once(self, of: tuple[object, ...], which: Hashable, work: Callable[[], None]) -> None:
+        """Do some work, or take what it gave when it was done last on these very things: an edit
+        of one stamp works out no formula of another."""
+        key = (tuple(map(id, of)), which)
+        held = _WORKED_OUT.get(key)
+        if held is None:
+            before = [frozenset(found) for found in self._found]
+            work()
+            made = tuple(
+                {name: value for name, value in found.items() if name not in known}
+                for found, known in zip(self._found, before, strict=True)
+            )
+            held = _WORKED_OUT[key] = (of, made)
+            while len(_WORKED_OUT) > MOST_WORKED_OUT:
+                _WORKED_OUT.popitem(last=False)
+            return
+        for found, made_then in zip(self._found, held[1], strict=True):
+            found.update(made_then)
+
+    @property
+    def _found(self) -> tuple[dict[str, Any], ...]:
+        return self.values, self.angles, self.errors, self.known, self.failed
+
+    def _part(self) -> None:
         for name, (i, _) in self.dimensions.items():
             self._guard(("dimensions", i, "formula"), partial(self._name, name, {}))
         for i, feature in enumerate(self.job.blank.features):
             self._feature(i, feature)
-        for i, stamp in enumerate(self.job.stamps):
-            self._fields(stamp, ("stamps", i), self._local(stamp))
-        self._limits()
-        names = {**self._measured(), **self.known}
-        return Resolved(self.values, frozenset(self.angles), self.errors, names)
+
+    def _stamp(self, index: int, stamp: Stamp) -> None:
+        self._fields(stamp, ("stamps", index), self._local(stamp))
 
     def _limits(self) -> None:
         if self.limits is None:
@@ -300,7 +336,7 @@ class _Resolver:
             raise FormulaError(f"{value:g}{unit} is beyond what can be built")
         self.values[key] = value
         if quantity.angle == 1 and wants.kind == "place":
-            self.angles.add(key)
+            self.angles[key] = None
 
     def _feature(self, index: int, feature: BaseFeature) -> None:
         base: Path = ("blank", "features", index)

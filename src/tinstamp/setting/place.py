@@ -13,7 +13,7 @@ import shapely
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.kept import Kept
-from tinstamp.artwork.outline import Array, Region, bounds_of, polygon
+from tinstamp.artwork.outline import Array, Region, bounds_of, points_of, polygon
 from tinstamp.artwork.text import LetterInk
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.bent import UnevenChart
@@ -385,10 +385,9 @@ def _covered(placed: Placed, chart: Chart) -> list[tuple[float, float]]:
         return _walked(placed, chart)
     if not placed.regions:
         return []
-    every = [region.outer.points(8) for region in placed.regions]
-    angles = degrees_beneath(chart, np.concatenate(every))
+    points, starts = points_of([region.outer for region in placed.regions])
     spans = []
-    for own in np.split(angles, np.cumsum([len(points) for points in every])[:-1]):
+    for own in np.split(degrees_beneath(chart, points), starts[1:]):
         own = own[np.isfinite(own)]  # a cast may miss the face
         if len(own):
             spans.append((float(own.min()), float(own.max())))

@@ -15,6 +15,7 @@ from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.preview import Preview, preview
 from tinstamp.desk.work.session import Session
@@ -29,12 +30,12 @@ class CompareDialog(QDialog):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.setWindowTitle("Wrapped and cast")
+        self.setWindowTitle(say("Wrapped and cast"))
         self.setMinimumWidth(720)
         name = session.job.stamps[session.selected].name
-        title = QLabel(f"“{name}” wrapped and cast")
+        title = QLabel(say(f"“{name}” wrapped and cast"))
         title.setFont(type_at(p.TITLE, strong=True))
-        words = QLabel("As it looks square on to the middle of the artwork.")
+        words = QLabel(say("As it looks square on to the middle of the artwork."))
         words.setProperty("role", "second")
         self.shown = {way: _laid(session, way) for way, _ in WAYS}
         self.told = {way: _figures(shown) for way, shown in self.shown.items()}
@@ -42,13 +43,13 @@ class CompareDialog(QDialog):
         reach = max((_reach(s) for s in self.shown.values() if s is not None), default=1.0)
         for way, word in WAYS:
             column = QVBoxLayout()
-            column.addWidget(QLabel(word))
+            column.addWidget(QLabel(say(word)))
             column.addWidget(_Picture(self.shown[way], reach, session, word))
-            figures = QLabel(self.told[way])
+            figures = QLabel(say(self.told[way]))
             figures.setWordWrap(True)
             column.addWidget(figures)
             pictures.addLayout(column)
-        close = QPushButton("Close")
+        close = QPushButton(say("Close"))
         close.clicked.connect(self.accept)
         foot = QHBoxLayout()
         foot.addStretch(1)
@@ -107,7 +108,7 @@ class _Picture(QWidget):
         self.shown, self.reach = shown, reach
         self.colour = session.job.stamps[session.selected].relief.colour
         self.setMinimumSize(QSize(330, 200))
-        self.setAccessibleName(word)
+        self.setAccessibleName(say(word))
 
     def paintEvent(self, event: QPaintEvent) -> None:
         with painting(self) as painter:

@@ -8,16 +8,17 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QMessageBox, QWidget
 
 from tinstamp.desk.look.marks import mark_icon
+from tinstamp.desk.words.say import say
 
 
 def complain(parent: QWidget, title: str, error: Exception) -> None:
     """A readable error that stands until it is read."""
     box = QMessageBox(parent)
-    box.setWindowTitle(title)
+    box.setWindowTitle(say(title))
     box.setIconPixmap(mark_icon("fix").pixmap(32, 32))
-    box.setText(f"<b>{html.escape(title)}</b>")
+    box.setText(f"<b>{html.escape(say(title))}</b>")
     box.setTextFormat(Qt.TextFormat.RichText)
     words = str(error)[:1].upper() + str(error)[1:]
-    box.setInformativeText(html.escape(words if words.endswith(".") else f"{words}."))
+    box.setInformativeText(html.escape(say(words if words.endswith(".") else f"{words}.")))
     box.exec()
     box.deleteLater()

@@ -22,6 +22,7 @@ from PySide6.QtWidgets import (
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.session import Session
 from tinstamp.job.formula import FormulaError
 from tinstamp.output.outputs import OUTPUTS, all_options
@@ -38,29 +39,29 @@ class ExportDialog(QDialog):
     def __init__(self, session: Session, folder: Path, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.session = session
-        self.setWindowTitle("Write files")
+        self.setWindowTitle(say("Write files"))
         self.setMinimumWidth(520)
-        title = QLabel("Write files for the maker")
+        title = QLabel(say("Write files for the maker"))
         title.setFont(type_at(p.TITLE, strong=True))
         self.boxes: dict[str, QCheckBox] = {}
         kinds = QVBoxLayout()
         kinds.setSpacing(6)
         for output in OUTPUTS.values():
-            box = QCheckBox(f"{output.word}  –  {output.purpose}")
+            box = QCheckBox(say(f"{output.word}  –  {output.purpose}"))
             box.setChecked(output.ending in FIRST)
             box.toggled.connect(self._check)
             self.boxes[output.ending] = box
             kinds.addWidget(box)
         self.folder = QLineEdit(str(folder))
-        self.folder.setAccessibleName("Folder")
+        self.folder.setAccessibleName(say("Folder"))
         self.folder.textChanged.connect(self._check)
-        browse = QPushButton("Choose …")
+        browse = QPushButton(say("Choose …"))
         browse.clicked.connect(self._browse)
         place = QHBoxLayout()
         place.addWidget(self.folder, 1)
         place.addWidget(browse)
         self.name = QLineEdit(session.name)
-        self.name.setAccessibleName("Name")
+        self.name.setAccessibleName(say("Name"))
         self.name.textChanged.connect(self._check)
         self._fields()
         form = self._form(kinds, place)
@@ -69,7 +70,7 @@ class ExportDialog(QDialog):
         self.note.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         self.note.setMinimumHeight(68)
         self.note.setAlignment(Qt.AlignmentFlag.AlignTop)
-        self.write = QPushButton("Write files")
+        self.write = QPushButton(say("Write files"))
         self.write.setProperty("main", True)
         self.write.setDefault(True)
         self.write.clicked.connect(self._write)
@@ -92,13 +93,13 @@ class ExportDialog(QDialog):
         self.switches: dict[str, QCheckBox] = {}
         for option in all_options():
             if option.switch:
-                switch = QCheckBox(option.label)
-                switch.setToolTip(option.tip)
+                switch = QCheckBox(say(option.label))
+                switch.setToolTip(say(option.tip))
                 self.switches[option.name] = switch
                 continue
             line = QLineEdit(option.default)
-            line.setAccessibleName(option.what)
-            line.setToolTip(option.tip)
+            line.setAccessibleName(say(option.what))
+            line.setToolTip(say(option.tip))
             line.textChanged.connect(self._check)
             self.options[option.name] = line
 
@@ -127,7 +128,7 @@ class ExportDialog(QDialog):
         return form
 
     def _buttons(self) -> QHBoxLayout:
-        close = QPushButton("Close")
+        close = QPushButton(say("Close"))
         close.clicked.connect(self.reject)
         buttons = QHBoxLayout()
         buttons.addStretch(1)
@@ -137,7 +138,7 @@ class ExportDialog(QDialog):
 
     def _browse(self) -> None:
         options = QFileDialog.Option.DontUseNativeDialog | QFileDialog.Option.ShowDirsOnly
-        found = QFileDialog.getExistingDirectory(self, "Folder", self.folder.text(), options)
+        found = QFileDialog.getExistingDirectory(self, say("Folder"), self.folder.text(), options)
         if found:
             self.folder.setText(found)
 
@@ -182,11 +183,11 @@ class ExportDialog(QDialog):
         else:
             self._say("")
         to_fix = self.session.report is not None and self.session.report.to_fix
-        self.write.setText("Write them even so" if to_fix else "Write files")
+        self.write.setText(say("Write them even so" if to_fix else "Write files"))
 
     def _say(self, text: str, wrong: bool = False) -> None:
         self.note.setStyleSheet(f"color: {p.FIX if wrong else p.SECOND_INK};")
-        self.note.setText(text)
+        self.note.setText(say(text))
 
     def _write(self) -> None:
         endings = tuple(key for key, box in self.boxes.items() if box.isChecked())

@@ -20,6 +20,7 @@ from PySide6.QtWidgets import (
 from tinstamp.desk.guide.pages import Page, pages
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.words.say import say
 from tinstamp.version import VERSION
 
 
@@ -28,24 +29,24 @@ class GuideWindow(QDialog):
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.setWindowTitle("Guide")
+        self.setWindowTitle(say("Guide"))
         self.setWindowFlag(Qt.WindowType.Window)
         self.resize(900, 620)
         self.search = QLineEdit()
-        self.search.setPlaceholderText("Search the guide")
-        self.search.setAccessibleName("Search the guide")
+        self.search.setPlaceholderText(say("Search the guide"))
+        self.search.setAccessibleName(say("Search the guide"))
         self.search.setClearButtonEnabled(True)
         self.tree = QTreeWidget()
-        self.tree.setAccessibleName("Pages")
+        self.tree.setAccessibleName(say("Pages"))
         self.tree.setHeaderHidden(True)
         self.tree.setFixedWidth(240)
         self.text = QTextBrowser()
-        self.text.setAccessibleName("Page")
+        self.text.setAccessibleName(say("Page"))
         self.text.setFont(type_at(p.LARGE))
         self.text.document().setDocumentMargin(14)
-        about = QLabel(f"Tin Stamp {VERSION}")
+        about = QLabel(say(f"Tin Stamp {VERSION}"))
         about.setProperty("role", "second")
-        close = QPushButton("Close")
+        close = QPushButton(say("Close"))
         close.clicked.connect(self.close)
         foot = QHBoxLayout()
         foot.addWidget(about)
@@ -70,7 +71,7 @@ class GuideWindow(QDialog):
         words = self.search.text()
         self.tree.clear()
         groups: dict[str, QTreeWidgetItem] = {}
-        for number, page in enumerate(pages()):
+        for number, page in enumerate(pages(say)):
             if not page.holds(words):
                 continue
             if page.group not in groups:
@@ -82,7 +83,7 @@ class GuideWindow(QDialog):
         self.tree.expandAll()
         first = self.tree.topLevelItem(0)
         if first is None:
-            self.text.setMarkdown("Nothing in the guide holds these words.")
+            self.text.setMarkdown(say("Nothing in the guide holds these words."))
             return
         self.tree.setCurrentItem(first.child(0))
 
@@ -91,7 +92,7 @@ class GuideWindow(QDialog):
         """The page that is shown."""
         item = self.tree.currentItem()
         number = item.data(0, Qt.ItemDataRole.UserRole) if item is not None else None
-        return pages()[number] if number is not None else None
+        return pages(say)[number] if number is not None else None
 
     def show_page(self, title: str) -> None:
         """Show the page of that title, whatever was searched for."""
@@ -100,7 +101,7 @@ class GuideWindow(QDialog):
             above = self.tree.topLevelItem(group)
             for k in range(above.childCount() if above is not None else 0):
                 item = above.child(k) if above is not None else None
-                if item is not None and item.text(0) == title:
+                if item is not None and item.text(0) == say(title):
                     self.tree.setCurrentItem(item)
 
     def _show(self) -> None:

@@ -27,6 +27,7 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.controls import Choice
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.job.artwork import InkUse
 from tinstamp.job.field import declared
@@ -70,13 +71,16 @@ class InkDialog(QDialog):
         self.uses: dict[str, Use] = {
             ink.colour: now.get(ink.colour, ink.suggested) for ink in study.inks
         }
-        self.setWindowTitle("Colours of the drawing")
+        self.setWindowTitle(say("Colours of the drawing"))
         self.setMinimumWidth(760)
-        title = QLabel(f"Which colours of “{name}” are ink?")
+        title = QLabel(say(f"Which colours of “{name}” are ink?"))
         title.setFont(type_at(p.TITLE, strong=True))
         words = QLabel(
-            "Ink is what is cut or raised on the part. What is cut out is taken from the ink that "
-            "lies under it; what is left out is as if it were not there."
+            say(
+                "Ink is what is cut or raised on the part. What is cut out is taken from the ink "
+                "that "
+                "lies under it; what is left out is as if it were not there."
+            )
         )
         words.setWordWrap(True)
         words.setProperty("role", "second")
@@ -86,12 +90,12 @@ class InkDialog(QDialog):
         for word, picture in (("As the file paints it", _Picture(study, None)),
                               ("What will be stamped", self.after)):  # fmt: skip
             column = QVBoxLayout()
-            label = QLabel(word)
+            label = QLabel(say(word))
             label.setProperty("role", "second")
             column.addWidget(label)
             column.addWidget(picture, 1)
             pictures.addLayout(column)
-        self.each = QCheckBox("A stamp of its own for each ink, all in the same place")
+        self.each = QCheckBox(say("A stamp of its own for each ink, all in the same place"))
         self._choices: dict[str, Choice] = {}
         lines = self._lines()
         column = QVBoxLayout(self)
@@ -126,7 +130,7 @@ class InkDialog(QDialog):
         words = declared(InkUse)["use"].choices
         for row, ink in enumerate(self._asked):
             grid.addWidget(_Swatch(ink), row, 0)
-            grid.addWidget(QLabel(described(ink)), row, 1)
+            grid.addWidget(QLabel(say(described(ink))), row, 1)
             choice = Choice(described(ink), [(key, word.capitalize()) for key, word in words])
             choice.setMinimumWidth(270)
             choice.group.idClicked.connect(self._chosen(ink.colour, choice))
@@ -134,7 +138,7 @@ class InkDialog(QDialog):
             grid.addWidget(choice, row, 2)
         more = len(self.study.inks) - MOST_LINES
         if more > 0:
-            told = QLabel(f"and {more} more colours, taken as suggested")
+            told = QLabel(say(f"and {more} more colours, taken as suggested"))
             told.setProperty("role", "second")
             grid.addWidget(told, MOST_LINES, 1)
         area = QScrollArea()
@@ -153,16 +157,16 @@ class InkDialog(QDialog):
 
     def _foot(self) -> QHBoxLayout:
         foot = QHBoxLayout()
-        invert = QPushButton("Invert")
-        invert.setToolTip("What is ink is cut out, and what is cut out is ink")
+        invert = QPushButton(say("Invert"))
+        invert.setToolTip(say("What is ink is cut out, and what is cut out is ink"))
         invert.clicked.connect(self._invert)
-        usual = QPushButton("As suggested")
+        usual = QPushButton(say("As suggested"))
         usual.clicked.connect(self._usual)
         self.told = QLabel()
         self.told.setProperty("role", "second")
-        cancel = QPushButton("Cancel")
+        cancel = QPushButton(say("Cancel"))
         cancel.clicked.connect(self.reject)
-        self.take = QPushButton("Use these")
+        self.take = QPushButton(say("Use these"))
         self.take.setProperty("main", True)
         self.take.setDefault(True)
         self.take.clicked.connect(self.accept)
@@ -187,7 +191,7 @@ class InkDialog(QDialog):
         inks = self.choice.inks
         self.each.setEnabled(len(inks) > 1 and len(self._asked) == len(self.study.inks))
         self.take.setEnabled(bool(inks))
-        self.told.setText("" if inks else "No colour is ink: there is nothing to stamp")
+        self.told.setText(say("" if inks else "No colour is ink: there is nothing to stamp"))
         self.after.update()
 
 
@@ -243,7 +247,9 @@ class _Picture(QWidget):
         super().__init__()
         self.study, self.uses = study, uses
         self.setMinimumSize(QSize(330, 220))
-        self.setAccessibleName("As the file paints it" if uses is None else "What will be stamped")
+        self.setAccessibleName(
+            say("As the file paints it" if uses is None else "What will be stamped")
+        )
         self._paths = [(wash, _path(wash)) for wash in study.washes]
 
     def paintEvent(self, event: QPaintEvent) -> None:

@@ -17,6 +17,7 @@ from tinstamp.desk.dialogs.sheet_dialog import SheetDialog
 from tinstamp.desk.dialogs.shop_dialog import ShopDialog
 from tinstamp.desk.dialogs.start_page import StartPage
 from tinstamp.desk.look.marks import mark_icon
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.demo import DEMOS
 from tinstamp.desk.work.documents import new_job
 from tinstamp.desk.work.recent import RecentFiles
@@ -60,7 +61,7 @@ class JobFiles:
         """Keep the unmarked part to use again."""
         start = self.session.job.blank.features[0].name
         name, given = QInputDialog.getText(
-            self.window_, "Put the blank on the shelf", "Name", text=start
+            self.window_, say("Put the blank on the shelf"), say("Name"), text=start
         )
         if not given:
             return
@@ -88,7 +89,7 @@ class JobFiles:
         folder = str(self.session.path.parent if self.session.path else Path.home())
         path, _ = QFileDialog.getOpenFileName(
             self.window_,
-            "Open a job",
+            say("Open a job"),
             folder,
             f"Tin Stamp jobs (*{ENDING})",
             options=QFileDialog.Option.DontUseNativeDialog,
@@ -138,7 +139,7 @@ class JobFiles:
             start = self.session.path
         path, _ = QFileDialog.getSaveFileName(
             self.window_,
-            "Save the job",
+            say("Save the job"),
             str(start),
             f"Tin Stamp jobs (*{ENDING})",
             options=QFileDialog.Option.DontUseNativeDialog,
@@ -162,11 +163,14 @@ class JobFiles:
     def _save_over(self, path: Path, error: ChangedSince) -> bool:
         """Ask what becomes of a file that somebody else has changed."""
         box = QMessageBox(self.window_)
-        box.setWindowTitle("The file has changed")
+        box.setWindowTitle(say("The file has changed"))
         box.setIconPixmap(mark_icon("look").pixmap(32, 32))
-        box.setText(f"<b>{html.escape(str(error))}.</b>")
+        box.setText(say(f"<b>{html.escape(str(error))}.</b>"))
         box.setInformativeText(
-            "Saving here replaces what the other program wrote; that stays as the version before."
+            say(
+                "Saving here replaces what the other program wrote; that stays as the version "
+                "before."
+            )
         )
         over = box.addButton("Replace it", QMessageBox.ButtonRole.DestructiveRole)
         other = box.addButton("Save under another name …", QMessageBox.ButtonRole.AcceptRole)
@@ -221,7 +225,7 @@ class JobFiles:
         options = QFileDialog.Option.DontUseNativeDialog
         start = str(self._usual_folder() / f"{self.session.name}.png")
         found, _ = QFileDialog.getSaveFileName(
-            self.window_, "Save a picture", start, "Pictures (*.png)", options=options
+            self.window_, say("Save a picture"), start, "Pictures (*.png)", options=options
         )
         if found:
             self.save_picture(Path(found))
@@ -240,8 +244,8 @@ class JobFiles:
         buttons = QMessageBox.StandardButton
         answer = QMessageBox.question(
             self.window_,
-            "Unsaved changes",
-            f"Save the changes to “{self.session.name}” first?",
+            say("Unsaved changes"),
+            say(f"Save the changes to “{self.session.name}” first?"),
             buttons.Save | buttons.Discard | buttons.Cancel,
             buttons.Save,
         )
@@ -261,7 +265,7 @@ class JobFiles:
         if not self.recent.paths():
             _entry(menu, "no recent jobs").setEnabled(False)
         menu.addSeparator()
-        menu.addAction("Start page …", self.show_start)
+        menu.addAction(say("Start page …"), self.show_start)
         for name, path in DEMOS.items():
             action = _entry(menu, f"Demo, {name}")
             action.setEnabled(path.exists())
@@ -270,6 +274,6 @@ class JobFiles:
 
 def _entry(menu: QMenu, words: str) -> QAction:
     """A line of a menu."""
-    action = QAction(words, menu)
+    action = QAction(say(words), menu)
     menu.addAction(action)
     return action

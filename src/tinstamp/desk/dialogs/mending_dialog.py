@@ -11,6 +11,7 @@ from tinstamp.artwork.drawn import Artwork, Mended
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.overrides import overrides
 
 
@@ -21,21 +22,21 @@ class MendingDialog(QDialog):
         super().__init__(parent)
         mended = artwork.mended
         assert mended is not None
-        self.setWindowTitle("Clean-up of the outlines")
+        self.setWindowTitle(say("Clean-up of the outlines"))
         self.setMinimumWidth(720)
-        title = QLabel(f"“{name}” before and after")
+        title = QLabel(say(f"“{name}” before and after"))
         title.setFont(type_at(p.TITLE, strong=True))
         pictures = QHBoxLayout()
         for word, after in (("As it came", False), ("As it will be made", True)):
             column = QVBoxLayout()
-            label = QLabel(word)
+            label = QLabel(say(word))
             label.setProperty("role", "second")
             column.addWidget(label)
             column.addWidget(_Picture(artwork, after))
             pictures.addLayout(column)
-        self.list = QLabel("\n".join(told(artwork, mended)))
+        self.list = QLabel(say("\n".join(told(artwork, mended))))
         self.list.setWordWrap(True)
-        close = QPushButton("Close")
+        close = QPushButton(say("Close"))
         close.clicked.connect(self.accept)
         foot = QHBoxLayout()
         foot.addStretch(1)
@@ -74,7 +75,7 @@ class _Picture(QWidget):
         super().__init__()
         self.artwork, self.after = artwork, after
         self.setMinimumSize(QSize(330, 260))
-        self.setAccessibleName("After the clean-up" if after else "Before the clean-up")
+        self.setAccessibleName(say("After the clean-up" if after else "Before the clean-up"))
 
     def paintEvent(self, event: QPaintEvent) -> None:
         with painting(self) as painter:

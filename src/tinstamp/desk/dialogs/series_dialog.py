@@ -27,6 +27,7 @@ from PySide6.QtWidgets import (
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.documents import with_fonts
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.series_work import SeriesWork
@@ -67,21 +68,23 @@ class SeriesDialog(QDialog):
         self.work = SeriesWork(self)
         self.logos = folder
         self.looking = False
-        self.setWindowTitle("Series")
+        self.setWindowTitle(say("Series"))
         self.resize(1120, 700)
         self.heads: list[str] = [SERIAL]
         self._filling = False
         self._check_soon = after(self, CHECKED_AFTER, self._check)
-        title = QLabel(f"Series of “{session.name}”")
+        title = QLabel(say(f"Series of “{session.name}”"))
         title.setFont(type_at(p.TITLE, strong=True))
         words = QLabel(
-            "One part for each row. A column sets a dimension, the text of a stamp, whether a "
-            "stamp is there, its logo, or the serial; an empty cell leaves what the job has."
+            say(
+                "One part for each row. A column sets a dimension, the text of a stamp, whether a "
+                "stamp is there, its logo, or the serial; an empty cell leaves what the job has."
+            )
         )
         words.setProperty("role", "second")
         words.setWordWrap(True)
         self.grid = QTableWidget()
-        self.grid.setAccessibleName("Rows of the series")
+        self.grid.setAccessibleName(say("Rows of the series"))
         self.grid.setIconSize(PICTURE)
         self.grid.verticalHeader().setDefaultSectionSize(PICTURE.height() + 8)
         self.grid.verticalHeader().setVisible(False)
@@ -107,8 +110,8 @@ class SeriesDialog(QDialog):
 
     def _sources(self) -> QHBoxLayout:
         row = QHBoxLayout()
-        table = QPushButton("From a table …")
-        table.setToolTip("Rows from a CSV or XLSX file; the first line heads the columns")
+        table = QPushButton(say("From a table …"))
+        table.setToolTip(say("Rows from a CSV or XLSX file; the first line heads the columns"))
         table.clicked.connect(self._ask_table)
         self.first, self.last = QSpinBox(), QSpinBox()
         now = self.session.job.serial.next
@@ -117,20 +120,20 @@ class SeriesDialog(QDialog):
             box.setRange(0, 10**9)
             box.setValue(value)
             box.setMinimumWidth(90)
-            box.setAccessibleName(f"{word} serial")
-        numbered = QPushButton("Fill")
-        numbered.setToolTip("A row for each of these serials")
+            box.setAccessibleName(say(f"{word} serial"))
+        numbered = QPushButton(say("Fill"))
+        numbered.setToolTip(say("A row for each of these serials"))
         numbered.clicked.connect(self._fill_serials)
-        more, less = QPushButton("Add row"), QPushButton("Remove row")
+        more, less = QPushButton(say("Add row")), QPushButton(say("Remove row"))
         more.clicked.connect(self._add_row)
         less.clicked.connect(self._remove_row)
-        column = QPushButton("Add column …")
+        column = QPushButton(say("Add column …"))
         column.clicked.connect(self._ask_column)
         row.addWidget(table)
         row.addSpacing(12)
-        row.addWidget(QLabel("Serials from"))
+        row.addWidget(QLabel(say("Serials from")))
         row.addWidget(self.first)
-        row.addWidget(QLabel("to"))
+        row.addWidget(QLabel(say("to")))
         row.addWidget(self.last)
         row.addWidget(numbered)
         row.addStretch(1)
@@ -140,25 +143,25 @@ class SeriesDialog(QDialog):
 
     def _targets(self, folder: Path) -> QVBoxLayout:
         row, files = QHBoxLayout(), QHBoxLayout()
-        files.addWidget(QLabel("Files"))
+        files.addWidget(QLabel(say("Files")))
         self.folder = QLineEdit(str(folder))
-        self.folder.setAccessibleName("Folder")
-        choose = QPushButton("Choose …")
+        self.folder.setAccessibleName(say("Folder"))
+        choose = QPushButton(say("Choose …"))
         choose.clicked.connect(self._choose)
         self.pattern = QLineEdit(NUMBERED)
-        self.pattern.setAccessibleName("Names of files")
+        self.pattern.setAccessibleName(say("Names of files"))
         self.pattern.setMaximumWidth(170)
-        self.pattern.setToolTip("From {job}, {serial}, {row} and heads of columns")
-        for widget in (QLabel("Folder"), self.folder, choose):
+        self.pattern.setToolTip(say("From {job}, {serial}, {row} and heads of columns"))
+        for widget in (QLabel(say("Folder")), self.folder, choose):
             row.addWidget(widget, 1 if widget is self.folder else 0)
         row.addSpacing(12)
-        row.addWidget(QLabel("Names"))
+        row.addWidget(QLabel(say("Names")))
         row.addWidget(self.pattern)
         row.addSpacing(12)
         self.boxes: dict[str, QCheckBox] = {}
         for ending, output in OUTPUTS.items():
-            box = QCheckBox(output.word)
-            box.setToolTip(output.purpose)
+            box = QCheckBox(say(output.word))
+            box.setToolTip(say(output.purpose))
             box.setChecked(ending == "step")
             box.toggled.connect(self._check)
             self.boxes[ending] = box
@@ -172,16 +175,16 @@ class SeriesDialog(QDialog):
         return both
 
     def _buttons(self) -> QHBoxLayout:
-        self.look = QPushButton("Look at all")
-        self.look.setToolTip("Build every row and show it, without writing anything")
+        self.look = QPushButton(say("Look at all"))
+        self.look.setToolTip(say("Build every row and show it, without writing anything"))
         self.look.clicked.connect(lambda: self._begin(()))
-        self.make = QPushButton("Make files")
+        self.make = QPushButton(say("Make files"))
         self.make.setProperty("main", True)
         self.make.clicked.connect(lambda: self._begin(self._endings()))
-        self.stop = QPushButton("Stop")
+        self.stop = QPushButton(say("Stop"))
         self.stop.clicked.connect(self.work.stop)
         self.stop.setEnabled(False)
-        close = QPushButton("Close")
+        close = QPushButton(say("Close"))
         close.clicked.connect(self.reject)
         row = QHBoxLayout()
         row.addStretch(1)
@@ -197,7 +200,7 @@ class SeriesDialog(QDialog):
         self.heads = list(heads) if heads is not None else self.heads
         self.grid.setRowCount(0)
         self.grid.setColumnCount(len(self.heads) + 2)
-        self.grid.setHorizontalHeaderLabels(["", *self.heads, "What was found"])
+        self.grid.setHorizontalHeaderLabels(["", *self.heads, say("What was found")])
         self.grid.setColumnWidth(0, PICTURE.width() + 8)
         for k in range(len(self.heads)):
             self.grid.setColumnWidth(k + 1, 150)
@@ -250,7 +253,7 @@ class SeriesDialog(QDialog):
     def _ask_table(self) -> None:
         options = QFileDialog.Option.DontUseNativeDialog
         found, _ = QFileDialog.getOpenFileName(
-            self, "Rows of a series", str(self.logos), TABLES, options=options
+            self, say("Rows of a series"), str(self.logos), TABLES, options=options
         )
         if found:
             self.take_table(Path(found))
@@ -287,7 +290,7 @@ class SeriesDialog(QDialog):
         if not heads:
             self._say("Every dimension and stamp has its column already.")
             return
-        head, taken = QInputDialog.getItem(self, "Add column", "It sets", heads, 0, False)
+        head, taken = QInputDialog.getItem(self, say("Add column"), say("It sets"), heads, 0, False)
         if taken:
             self.add_column(head)
 
@@ -366,7 +369,7 @@ class SeriesDialog(QDialog):
         for row in range(self.grid.rowCount()):
             cell = self.grid.item(row, len(self.heads) + 1)
             if cell is not None:
-                cell.setText("waits")
+                cell.setText(say("waits"))
                 cell.setForeground(QColor(p.SECOND_INK))
         self._filling = False
         self._check()
@@ -387,8 +390,8 @@ class SeriesDialog(QDialog):
         found = self.grid.item(row, len(self.heads) + 1)
         shown = self.grid.item(row, 0)
         if found is not None and shown is not None:
-            found.setText("\n".join(told))
-            found.setToolTip("\n".join([word, *record["told"]]))
+            found.setText(say("\n".join(told)))
+            found.setToolTip(say("\n".join([word, *record["told"]])))
             found.setForeground(QColor(colour))
             picture = QPixmap(str(self.work.pictures / f"{row + 1}.png"))
             if not picture.isNull():
@@ -423,11 +426,11 @@ class SeriesDialog(QDialog):
 
     def _say(self, text: str, wrong: bool = False) -> None:
         self.note.setStyleSheet(f"color: {p.FIX if wrong else p.SECOND_INK};")
-        self.note.setText(text)
+        self.note.setText(say(text))
 
     def _choose(self) -> None:
         options = QFileDialog.Option.DontUseNativeDialog | QFileDialog.Option.ShowDirsOnly
-        found = QFileDialog.getExistingDirectory(self, "Folder", self.folder.text(), options)
+        found = QFileDialog.getExistingDirectory(self, say("Folder"), self.folder.text(), options)
         if found:
             self.folder.setText(found)
 

@@ -24,6 +24,7 @@ from PySide6.QtWidgets import (
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.output.outputs import options_from
@@ -51,12 +52,12 @@ class SheetDialog(QDialog):
         self.place = tempfile.TemporaryDirectory(prefix="tinstamp-sheet-")
         self.pool = ThreadPoolExecutor(1, "pages")
         self.file: Path | None = None
-        self.setWindowTitle("Proof sheet")
+        self.setWindowTitle(say("Proof sheet"))
         self.resize(860, 720)
-        title = QLabel(f"Proof sheet of “{session.name}”")
+        title = QLabel(say(f"Proof sheet of “{session.name}”"))
         title.setFont(type_at(p.TITLE, strong=True))
-        self.letter = QCheckBox("Letter paper")
-        self.letter.setToolTip("Otherwise A4")
+        self.letter = QCheckBox(say("Letter paper"))
+        self.letter.setToolTip(say("Otherwise A4"))
         self.letter.toggled.connect(self._make)
         head = QHBoxLayout()
         head.addWidget(title, 1)
@@ -69,7 +70,7 @@ class SheetDialog(QDialog):
         self.area = QScrollArea()
         self.area.setWidgetResizable(True)
         self.area.setWidget(held)
-        self.area.setAccessibleName("Pages")
+        self.area.setAccessibleName(say("Pages"))
         self.note = QLabel()
         self.note.setWordWrap(True)
         column = QVBoxLayout(self)
@@ -87,11 +88,11 @@ class SheetDialog(QDialog):
         self._make()
 
     def _buttons(self) -> QHBoxLayout:
-        self.save = QPushButton("Save as PDF …")
+        self.save = QPushButton(say("Save as PDF …"))
         self.save.setProperty("main", True)
         self.save.setEnabled(False)
         self.save.clicked.connect(self._ask)
-        close = QPushButton("Close")
+        close = QPushButton(say("Close"))
         close.clicked.connect(self.reject)
         row = QHBoxLayout()
         row.addStretch(1)
@@ -129,7 +130,7 @@ class SheetDialog(QDialog):
         for number, image in enumerate(images, 1):
             page = QLabel()
             page.setPixmap(QPixmap.fromImage(image))
-            page.setAccessibleName(f"Page {number} of {len(images)}")
+            page.setAccessibleName(say(f"Page {number} of {len(images)}"))
             page.setStyleSheet(f"border: 1px solid {p.RULE_STRONG};")
             self.pages.addWidget(page)
         self.save.setEnabled(True)
@@ -144,7 +145,9 @@ class SheetDialog(QDialog):
     def _ask(self) -> None:
         options = QFileDialog.Option.DontUseNativeDialog
         start = str(self.folder / f"{self.session.name}.pdf")
-        found, _ = QFileDialog.getSaveFileName(self, "Proof sheet", start, PDF, options=options)
+        found, _ = QFileDialog.getSaveFileName(
+            self, say("Proof sheet"), start, PDF, options=options
+        )
         if found:
             self.save_as(Path(found))
 
@@ -162,7 +165,7 @@ class SheetDialog(QDialog):
 
     def _say(self, text: str, wrong: bool = False) -> None:
         self.note.setStyleSheet(f"color: {p.FIX if wrong else p.SECOND_INK};")
-        self.note.setText(text)
+        self.note.setText(say(text))
 
     def done(self, result: int) -> None:
         """Closing forgets what was drawn."""

@@ -26,6 +26,7 @@ from PySide6.QtWidgets import (
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.shop_floor import ShopFloor
@@ -58,17 +59,17 @@ class ShopDialog(QDialog):
         self.floor = ShopFloor(self)
         self.place = tempfile.TemporaryDirectory(prefix="tinstamp-send-")
         self.sending: tuple[str, dict[str, Any]] | None = None
-        self.setWindowTitle("Shop")
+        self.setWindowTitle(say("Shop"))
         self.resize(1080, 690)
         self.machines = QListWidget()
-        self.machines.setAccessibleName("Machines")
+        self.machines.setAccessibleName(say("Machines"))
         self.machines.setFixedWidth(210)
         for machine in MACHINES.values():
             item = QListWidgetItem(machine.word)
             item.setData(Qt.ItemDataRole.UserRole, machine.name)
             self.machines.addItem(item)
         self.orders = QListWidget()
-        self.orders.setAccessibleName("Orders")
+        self.orders.setAccessibleName(say("Orders"))
         self.orders.setFixedHeight(150)
         self.title, self.state = QLabel(), QLabel()
         self.title.setFont(type_at(p.TITLE, strong=True))
@@ -76,7 +77,7 @@ class ShopDialog(QDialog):
         self.bar = QProgressBar()
         self.bar.setRange(0, 100)
         self.bar.setTextVisible(False)
-        self.bar.setAccessibleName("Part of the order that is done")
+        self.bar.setAccessibleName(say("Part of the order that is done"))
         self.picture = QLabel()
         self.picture.setFixedSize(PICTURE)
         self.picture.setAlignment(Qt.AlignmentFlag.AlignCenter)
@@ -101,10 +102,10 @@ class ShopDialog(QDialog):
         self.fields = QFormLayout()
         self.fields.setVerticalSpacing(6)
         self.kind = QComboBox()
-        self.kind.setAccessibleName("File")
+        self.kind.setAccessibleName(say("File"))
         self.wishes: dict[str, QLineEdit] = {}
         left = QVBoxLayout()
-        left.addWidget(QLabel("Machines"))
+        left.addWidget(QLabel(say("Machines")))
         left.addWidget(self.machines, 1)
         work = QVBoxLayout()
         work.addWidget(self.title)
@@ -113,21 +114,21 @@ class ShopDialog(QDialog):
         work.addWidget(self.bar)
         work.addWidget(self.told, 1)
         right = QVBoxLayout()
-        right.addWidget(QLabel("Orders"))
+        right.addWidget(QLabel(say("Orders")))
         right.addWidget(self.orders)
         right.addLayout(self._order_buttons())
         right.addSpacing(10)
-        heading = QLabel("Send this part")
+        heading = QLabel(say("Send this part"))
         heading.setFont(type_at(p.LARGE, strong=True))
         right.addWidget(heading)
         right.addLayout(self.fields)
-        self.send = QPushButton("Send")
+        self.send = QPushButton(say("Send"))
         self.send.setProperty("main", True)
         self.send.clicked.connect(self._send)
         right.addWidget(self.send)
         right.addWidget(self.note)
         right.addStretch(1)
-        close = QPushButton("Close")
+        close = QPushButton(say("Close"))
         close.clicked.connect(self.reject)
         foot = QHBoxLayout()
         foot.addStretch(1)
@@ -141,7 +142,7 @@ class ShopDialog(QDialog):
         row.addLayout(right, 1)
 
     def _order_buttons(self) -> QHBoxLayout:
-        self.cancel, self.mend = QPushButton("Give up"), QPushButton("See to the fault")
+        self.cancel, self.mend = QPushButton(say("Give up")), QPushButton(say("See to the fault"))
         self.cancel.clicked.connect(self._cancel)
         self.mend.clicked.connect(self._mend)
         row = QHBoxLayout()
@@ -162,14 +163,14 @@ class ShopDialog(QDialog):
         while self.fields.rowCount():
             self.fields.removeRow(0)
         self.kind = QComboBox()
-        self.kind.setAccessibleName("File")
+        self.kind.setAccessibleName(say("File"))
         for ending in machine.takes:
-            self.kind.addItem(OUTPUTS[ending].word, ending)
+            self.kind.addItem(say(OUTPUTS[ending].word), ending)
         self.fields.addRow("File", self.kind)
         self.wishes = {}
         for name, usual in self._usual().items():
             line = QLineEdit(f"{usual:g}" if isinstance(usual, float) else str(usual))
-            line.setAccessibleName(LABELS[name])
+            line.setAccessibleName(say(LABELS[name]))
             self.wishes[name] = line
             self.fields.addRow(LABELS[name], line)
         self.note.setText("")
@@ -194,11 +195,13 @@ class ShopDialog(QDialog):
     def _refresh(self) -> None:
         machine = MACHINES[self.machine]
         state = self.floor.state(self.machine)
-        self.title.setText(machine.word)
+        self.title.setText(say(machine.word))
         on = self.floor.running(self.machine)
         words = "switched off: it starts when something is sent" if not on else "ready"
         fault = state.fault if state is not None and on else ""
-        self.state.setText(f"Stopped: {fault}" if fault else words[:1].upper() + words[1:] + ".")
+        self.state.setText(
+            say(f"Stopped: {fault}" if fault else words[:1].upper() + words[1:] + ".")
+        )
         self.mend.setEnabled(bool(fault))
         orders = state.orders if state is not None else ()
         row = self.orders.currentRow()
@@ -208,7 +211,7 @@ class ShopDialog(QDialog):
             part = f", {100 * order.part:.0f} %" if order.phase == "at work" else ""
             item = QListWidgetItem(f"{order.number}  {order.name}: {order.phase}{part}")
             item.setData(Qt.ItemDataRole.UserRole, order.number)
-            item.setToolTip(order.told)
+            item.setToolTip(say(order.told))
             self.orders.addItem(item)
         self.orders.setCurrentRow(min(max(row, 0), len(orders) - 1))
         self.orders.blockSignals(False)
@@ -231,7 +234,7 @@ class ShopDialog(QDialog):
         self.bar.setVisible(order is not None)
         if order is None:
             self.picture.setPixmap(QPixmap())
-            self.picture.setText("Nothing was sent to it yet.")
+            self.picture.setText(say("Nothing was sent to it yet."))
             self.told.setText("")
             return
         self.bar.setValue(round(100 * order.part))
@@ -239,12 +242,12 @@ class ShopDialog(QDialog):
         picture = QPixmap(str(place / "picture.png"))
         if picture.isNull():
             self.picture.setPixmap(QPixmap())
-            self.picture.setText(order.phase)
+            self.picture.setText(say(order.phase))
         else:
             kept = Qt.AspectRatioMode.KeepAspectRatio
             smooth = Qt.TransformationMode.SmoothTransformation
             self.picture.setPixmap(picture.scaled(PICTURE, kept, smooth))
-        self.told.setText(_outcome(place) or order.told[:1].upper() + order.told[1:])
+        self.told.setText(say(_outcome(place) or order.told[:1].upper() + order.told[1:]))
 
     # -- sending
 
@@ -314,7 +317,7 @@ class ShopDialog(QDialog):
 
     def _say(self, text: str, wrong: bool = False) -> None:
         self.note.setStyleSheet(f"color: {p.FIX if wrong else p.SECOND_INK};")
-        self.note.setText(text)
+        self.note.setText(say(text))
 
     def done(self, result: int) -> None:
         """Closing switches the machines off; their orders stay."""

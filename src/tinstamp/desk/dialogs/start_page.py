@@ -20,6 +20,7 @@ from PySide6.QtWidgets import (
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.demo import DEMOS, WORDS
 
 TILE = QSize(200, 124)
@@ -34,11 +35,11 @@ class StartPage(QDialog):
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.setWindowTitle("Start")
+        self.setWindowTitle(say("Start"))
         self.setWindowFlag(Qt.WindowType.FramelessWindowHint)
-        title = QLabel("Tin Stamp")
+        title = QLabel(say("Tin Stamp"))
         title.setFont(type_at(p.TITLE, strong=True))
-        words = QLabel("Begin with your own part, or look at the parts of a made-up lantern.")
+        words = QLabel(say("Begin with your own part, or look at the parts of a made-up lantern."))
         words.setProperty("role", "second")
         self.tiles: dict[str, QToolButton] = {}
         grid = QGridLayout()
@@ -52,12 +53,12 @@ class StartPage(QDialog):
             ("New job", "A plain tube to begin with", self.fresh),
             ("Open a file …", "A job that was saved", self.file),
         ):
-            button = QPushButton(word)
-            button.setToolTip(tip)
+            button = QPushButton(say(word))
+            button.setToolTip(say(tip))
             button.clicked.connect(lambda _=False, s=signal: self._go(s))
             foot.addWidget(button)
         foot.addStretch(1)
-        stay = QPushButton("Close")
+        stay = QPushButton(say("Close"))
         stay.clicked.connect(self.reject)
         foot.addWidget(stay)
         column = QVBoxLayout(self)
@@ -72,8 +73,8 @@ class StartPage(QDialog):
     def _tile(self, name: str, path: Path) -> QToolButton:
         tile = QToolButton()
         tile.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextUnderIcon)
-        tile.setText(f"{name.capitalize()}\n{WORDS[name]}")
-        tile.setAccessibleName(f"Demo, {name}")
+        tile.setText(say(f"{name.capitalize()}\n{WORDS[name]}"))
+        tile.setAccessibleName(say(f"Demo, {name}"))
         wide, high = TILE.width() + 20, TILE.height() + 52
         tile.setStyleSheet(f"min-width: {wide}px; min-height: {high}px; padding: 0;")
         picture = path.with_suffix(".png")

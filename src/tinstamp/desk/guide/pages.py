@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cache
 
@@ -42,19 +43,28 @@ class Page:
         return all(word in whole for word in words.casefold().split())
 
 
+Say = Callable[[str], str]
+
+
+def as_it_is(words: str) -> str:
+    """English."""
+    return words
+
+
 @cache
-def pages() -> tuple[Page, ...]:
-    """All of them, in their order."""
-    found = [Page("Begin", "First steps", FIRST_STEPS)]
-    found += [Page("Begin", title, text) for title, text in TASKS.items()]
-    found.append(Page("Begin", "Keys", _keys()))
-    found += [Page("Fields", title, _fields(model)) for title, model in PARTS.items()]
-    found.append(Page("Fields", "Kinds of relief", _kinds()))
-    found += [Page("Findings", name.capitalize(), _check(name)) for name in CHECKS]
-    found += [Page("Processes", x.title, _process(x.name)) for x in PROCESSES.values()]
-    found += [Page("Standards", name, _standard(name)) for name in STANDARDS]
-    found += [Page("Files", x.word, f"{_sentence(x.purpose)}.") for x in OUTPUTS.values()]
-    return (*found, Page("About", "What is new", NEW))
+def pages(say: Say = as_it_is) -> tuple[Page, ...]:
+    """All of them, in their order, in the language that `say` speaks."""
+    found = [Page("Begin", "First steps", say(FIRST_STEPS))]
+    found += [Page("Begin", title, say(text)) for title, text in TASKS.items()]
+    found.append(Page("Begin", "Keys", _keys(say)))
+    found += [Page("Fields", title, _fields(model, say)) for title, model in PARTS.items()]
+    found.append(Page("Fields", "Kinds of relief", _kinds(say)))
+    found += [Page("Findings", name.capitalize(), _check(name, say)) for name in CHECKS]
+    found += [Page("Processes", x.title, _process(x.name, say)) for x in PROCESSES.values()]
+    found += [Page("Standards", name, _standard(name, say)) for name in STANDARDS]
+    found += [Page("Files", x.word, f"{_sentence(say(x.purpose))}.") for x in OUTPUTS.values()]
+    found.append(Page("About", "What is new", say(NEW)))
+    return tuple(Page(say(page.group), say(page.title), page.text) for page in found)
 
 
 def guide() -> str:
@@ -72,53 +82,54 @@ def _sentence(words: str) -> str:
     return words[:1].upper() + words[1:]
 
 
-def _keys() -> str:
-    rows = ["| Keys | What they do |", "| --- | --- |"]
-    rows += [f"| {c.keys} | {c.tip or c.words} |" for c in COMMANDS if c.keys]
+def _keys(say: Say) -> str:
+    rows = [f"| {say('Keys')} | {say('What they do')} |", "| --- | --- |"]
+    rows += [f"| {c.keys} | {say(c.tip or c.words)} |" for c in COMMANDS if c.keys]
     return "\n".join(rows)
 
 
-def _fields(model: type[Value]) -> str:
+def _fields(model: type[Value], say: Say) -> str:
     shown = [x for x in declared(model).values() if x.told and x.shown.control != "none"]
-    return "\n".join(f"- **{x.shown.label}**{_about(x)}" for x in shown)
+    return "\n".join(f"- **{say(x.shown.label)}**{_about(x, say)}" for x in shown)
 
 
-def _about(field: Declared) -> str:
+def _about(field: Declared, say: Say) -> str:
     """Unit, choices and tip of a field."""
     told = f", {field.unit}" if field.unit else ""
     words = [word for _, word in field.choices]
     if words and words != ["No", "Yes"]:
-        told += f": {', '.join(words)}"
-    return f"{told}. {field.shown.tip}".rstrip(". ") + "."
+        told += f": {', '.join(map(say, words))}"
+    return f"{told}. {say(field.shown.tip)}".rstrip(". ") + "."
 
 
-def _kinds() -> str:
-    return "\n".join(f"- **{kind.word}**: {kind.told}." for kind in KINDS.values())
+def _kinds(say: Say) -> str:
+    return "\n".join(f"- **{say(kind.word)}**: {say(kind.told)}." for kind in KINDS.values())
 
 
-def _check(name: str) -> str:
+def _check(name: str, say: Say) -> str:
     check = CHECKS[name]
-    rows = [f"{check.purpose}"]
+    rows = [say(check.purpose)]
     for limit in check.limits:
         known = LIMITS[limit.name]
         usual = known.of("")
-        rows.append(f"\nLimit **{known.label}**, usually {usual.formula}: {usual.reason} "
-                    f"({usual.source}).")  # fmt: skip
+        rows.append(f"\n{say('Limit')} **{say(known.label)}**, {say('usually')} {usual.formula}: "
+                    f"{say(usual.reason)} ({say(usual.source)}).")  # fmt: skip
     return "\n".join(rows)
 
 
-def _process(name: str) -> str:
+def _process(name: str, say: Say) -> str:
     process = PROCESSES[name]
-    rows = [f"{_sentence(process.told)}.", ""]
+    rows = [f"{_sentence(say(process.told))}.", ""]
     for limit in LIMITS.values():
         own = process.limits.get(limit.name)
         if own is not None:
-            rows.append(f"- **{limit.label}** {own.formula}: {own.reason} ({own.source}).")
+            told = f"{say(own.reason)} ({say(own.source)})"
+            rows.append(f"- **{say(limit.label)}** {own.formula}: {told}.")
     return "\n".join(rows)
 
 
-def _standard(name: str) -> str:
+def _standard(name: str, say: Say) -> str:
     one = STANDARDS[name]
-    head = f"{one.title}. {one.edition}; figures {one.source}."
-    rows = [f"- {clause.number}: {clause.demands}." for clause in one.clauses]
-    return "\n".join([head, "", *rows])
+    figures = say(f"figures {one.source}")
+    rows = [f"- {clause.number}: {say(clause.demands)}." for clause in one.clauses]
+    return "\n".join([f"{say(one.title)}. {say(one.edition)}; {figures}.", "", *rows])

@@ -8,6 +8,7 @@ from PySide6.QtGui import QColor, QFont, QFontDatabase, QPalette
 from PySide6.QtWidgets import QToolButton, QWidget
 
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.words.say import say
 
 FONTS = Path(__file__).parents[1] / "fonts"
 
@@ -29,17 +30,17 @@ def type_at(size: int, strong: bool = False) -> QFont:
 
 def alone_button(parent: QWidget, name: str, tip: str) -> QToolButton:
     """The button that gives one view the whole middle."""
-    button = plain_button(parent, "Alone", tip)
-    button.setAccessibleName(f"The {name} alone")
+    button = plain_button(parent, say("Alone"), say(tip))
+    button.setAccessibleName(say(f"The {name} alone"))
     return button
 
 
 def plain_button(parent: QWidget, text: str, tip: str) -> QToolButton:
     """A small button over a view."""
     button = QToolButton(parent)
-    button.setText(text)
+    button.setText(say(text))
     button.setProperty("plain", True)
-    button.setToolTip(tip)
+    button.setToolTip(say(tip))
     button.setFont(type_at(p.SMALL))
     button.adjustSize()
     return button
@@ -81,6 +82,8 @@ def _fields() -> str:
     QMainWindow, QDialog {{ background: {p.PAPER}; }}
     QDialog {{ border: 1px solid {p.RULE_STRONG}; }}
     #header, #ticket, #fields {{ background: {p.PANEL}; }}
+    #lead {{ background: {p.PAPER}; border: 1px solid {p.RULE_STRONG}; border-radius: 5px; }}
+    #several {{ background: {p.PANEL}; border: 1px solid {p.EDGE}; border-radius: 5px; }}
     #measures {{ background: {p.PANEL}; border: 1px solid {p.RULE_STRONG}; border-radius: 5px; }}
     #features {{ background: {p.SHEET}; border: 1px solid {p.RULE}; border-radius: 4px; }}
     #features::item {{ height: 22px; padding-left: 2px; }}
@@ -131,6 +134,10 @@ def _buttons() -> str:
     QToolButton[fold="true"]:hover {{ background: {p.PAPER}; color: {p.INK}; }}
     QToolButton[fold="true"]:checked {{ background: transparent; color: {p.INK}; }}
     QToolButton[fold="true"]:focus {{ border-color: {p.INK}; }}
+    #header QToolButton[opens="true"] {{ padding-right: 20px; }}
+    #header[narrow="true"] QToolButton {{ padding: 0 4px; }}
+    #header[narrow="true"] QToolButton[opens="true"] {{ padding-right: 18px; }}
+    #header[narrow="true"] QPushButton {{ padding: 0 5px; }}
     QToolButton::menu-button {{ border: none; width: 16px; }}
     QToolButton::menu-arrow {{ image: url({_asset("down")}); width: 9px; height: 9px; }}
     QToolButton::menu-indicator {{ image: none; }}

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QMenu, QPushButton
 
 from tinstamp.chart.base import FaceChart
 from tinstamp.desk.pages.fields import FieldsPage
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.mirroring import NORMALS, NoImageError, Side, image_of
 from tinstamp.desk.work.placing import Standing, copied_to, spread
 from tinstamp.desk.work.preview import preview
@@ -20,28 +21,28 @@ from tinstamp.job.model import changed, dotted
 
 def arrange_button(page: FieldsPage, index: int) -> QPushButton:
     """A button with a menu of them."""
-    button = QPushButton("Gaps and copies")
-    button.setAccessibleName("Arrange")
+    button = QPushButton(say("Gaps and copies"))
+    button.setAccessibleName(say("Arrange"))
     menu = QMenu(button)
     button.setMenu(menu)
 
     def fill() -> None:
         menu.clear()
-        menu.addAction("Equal gaps across", lambda: equal_gaps(page, index, 0))
-        menu.addAction("Equal gaps up", lambda: equal_gaps(page, index, 1))
+        menu.addAction(say("Equal gaps across"), lambda: equal_gaps(page, index, 0))
+        menu.addAction(say("Equal gaps up"), lambda: equal_gaps(page, index, 1))
         here = page.session.job.stamps[index].setting.face
         for words, alike in (("Copy to the face", False), ("Also on the face, kept alike", True)):
-            faces = menu.addMenu(words)
+            faces = menu.addMenu(say(words))
             for face, chart in page.session.charts.items():
                 if face != here:
                     faces.addAction(
-                        f"{face} · {chart.kind}",
+                        say(f"{face} · {chart.kind}"),
                         lambda f=face, a=alike: copy_to(page.session, index, f, a),
                     )
             faces.setEnabled(not faces.isEmpty())
-        image = menu.addMenu("Mirror image, kept alike")
+        image = menu.addMenu(say("Mirror image, kept alike"))
         for side in NORMALS:
-            image.addAction(side.capitalize(), lambda s=side: mirror(page, index, s))
+            image.addAction(say(side.capitalize()), lambda s=side: mirror(page, index, s))
 
     menu.aboutToShow.connect(fill)
     return button

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QScrollArea, QVBoxLayout, QWidget
 from tinstamp.desk.pages.blank_page import BlankPage
 from tinstamp.desk.pages.folds import Opened
 from tinstamp.desk.pages.stamp_page import StampPage
+from tinstamp.desk.work.calm import Calm
 from tinstamp.desk.work.session import Session
 
 WIDTH = 316
@@ -33,7 +34,7 @@ class Fields(QWidget):
         self.setFixedWidth(WIDTH)
         self.page: BlankPage | StampPage | None = None
         self._key: tuple[object, ...] | None = None
-        session.job_changed.connect(self.renew)
+        session.job_changed.connect(Calm(self, session, self.renew))
         session.selection_changed.connect(self.renew)
         session.report_changed.connect(self.renew)
         self.renew()

@@ -28,6 +28,7 @@ from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.fields import FieldsPage, Through
 from tinstamp.desk.pages.formula_field import FormulaField
 from tinstamp.desk.pages.rows import Row
+from tinstamp.desk.words.say import say
 from tinstamp.job.model import Path, dotted, get
 
 Control = Callable[[FieldsPage, Row], None]
@@ -67,7 +68,7 @@ def put_formula(
 ) -> FormulaField:
     """A formula; `read` gives it where the job need not hold it."""
     field = FormulaField(label, unit, step)
-    field.line.setToolTip(tip)
+    field.line.setToolTip(say(tip))
     key, session = dotted(path), page.session
 
     def renew() -> None:
@@ -86,7 +87,7 @@ def put_words(
 ) -> QLineEdit:
     """A plain line of text with its error below."""
     line = QLineEdit()
-    line.setAccessibleName(label)
+    line.setAccessibleName(say(label))
     error = QLabel()
     error.setProperty("role", "error")
     error.setFont(type_at(p.SMALL))
@@ -107,7 +108,7 @@ def put_words(
 
     def take(text: str) -> None:
         problem = page.put(path, text, page.of(label), key, through)
-        error.setText(problem or "")
+        error.setText(say(problem or ""))
         error.setVisible(problem is not None)
 
     line.textEdited.connect(take)
@@ -122,7 +123,7 @@ def put_text(
 ) -> QPlainTextEdit:
     """Several lines of text."""
     box = QPlainTextEdit()
-    box.setAccessibleName(label)
+    box.setAccessibleName(say(label))
     box.setTabChangesFocus(True)
     box.setFixedHeight(54)
     typing = QTimer(box)
@@ -155,9 +156,9 @@ class Choice(QWidget):
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
         for i, (_, word) in enumerate(options):
-            button = QPushButton(word)
+            button = QPushButton(say(word))
             button.setCheckable(True)
-            button.setAccessibleName(f"{name}: {word}")
+            button.setAccessibleName(say(f"{name}: {word}"))
             button.setStyleSheet("padding: 0 4px;")
             self.group.addButton(button, i)
             row.addWidget(button, 1)
@@ -183,7 +184,7 @@ def put_list(
 ) -> QComboBox:
     """One of a list, which may change with the job."""
     box = ShortBox()
-    box.setAccessibleName(label)
+    box.setAccessibleName(say(label))
     box.setMinimumWidth(60)
 
     def renew() -> None:
@@ -194,7 +195,7 @@ def put_list(
         if [(box.itemData(i), box.itemText(i)) for i in range(box.count())] != wanted:
             box.clear()
             for key, word in wanted:
-                box.addItem(word, key)
+                box.addItem(say(word), key)
         box.setCurrentIndex([key for key, _ in wanted].index(value))
 
     box.activated.connect(lambda i: page.put(path, box.itemData(i), page.of(label)))
@@ -207,7 +208,7 @@ def put_number(page: FieldsPage, path: Path, label: str, least: int, most: int) 
     """A whole number."""
     box = QSpinBox()
     box.setRange(least, most)
-    box.setAccessibleName(label)
+    box.setAccessibleName(say(label))
     key = dotted(path)
 
     def renew() -> None:
@@ -232,7 +233,7 @@ def put_error_below(page: FieldsPage, key: str) -> None:
 
     def renew() -> None:
         error = page.session.error_at(key)
-        word.setText(error[:1].upper() + error[1:] if error else "")
+        word.setText(say(error[:1].upper() + error[1:] if error else ""))
         form.setRowVisible(word, error is not None)
 
     page.row("", word)
@@ -255,18 +256,18 @@ def _formula(page: FieldsPage, row: Row) -> None:
 
 @control("words")
 def _words(page: FieldsPage, row: Row) -> None:
-    put_words(page, row.path, row.label).setToolTip(row.tip)
+    put_words(page, row.path, row.label).setToolTip(say(row.tip))
 
 
 @control("choice")
 def _choice(page: FieldsPage, row: Row) -> None:
-    put_choice(page, row.path, row.label, row.declared.choices).setToolTip(row.tip)
+    put_choice(page, row.path, row.label, row.declared.choices).setToolTip(say(row.tip))
 
 
 @control("list")
 def _list(page: FieldsPage, row: Row) -> None:
     choices = row.declared.choices
-    put_list(page, row.path, row.label, lambda: choices).setToolTip(row.tip)
+    put_list(page, row.path, row.label, lambda: choices).setToolTip(say(row.tip))
 
 
 @control("number")
@@ -274,13 +275,13 @@ def _number(page: FieldsPage, row: Row) -> None:
     bounds = {type(m).__name__: m for m in row.declared.info.metadata}
     least = getattr(bounds.get("Ge"), "ge", 0)
     most = getattr(bounds.get("Le"), "le", 10**9)
-    put_number(page, row.path, row.label, int(least), int(most)).setToolTip(row.tip)
+    put_number(page, row.path, row.label, int(least), int(most)).setToolTip(say(row.tip))
 
 
 @control("colour")
 def _colour(page: FieldsPage, row: Row) -> None:
     button = QPushButton()
-    button.setAccessibleName(row.label)
+    button.setAccessibleName(say(row.label))
     button.setStyleSheet("text-align: left; padding-left: 6px;")
 
     def renew() -> None:

@@ -9,6 +9,7 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.formula_field import FormulaField
+from tinstamp.desk.words.say import say
 from tinstamp.job.model import Dimension, dotted
 from tinstamp.job.rename import rename_dimension
 
@@ -30,11 +31,11 @@ class DimensionTable:
         grid.setColumnStretch(1, 1)
         for i, dimension in enumerate(self.session.job.dimensions):
             self._row(grid, i, dimension)
-        add = QPushButton("+ Dimension")
-        add.setToolTip("A named length, angle or number that formulas may use")
+        add = QPushButton(say("+ Dimension"))
+        add.setToolTip(say("A named length, angle or number that formulas may use"))
         add.clicked.connect(self.add)
         if not self.session.job.dimensions:
-            hint = QLabel("Name a size once, use it in any field: “bore / 2 - 1 mm”.")
+            hint = QLabel(say("Name a size once, use it in any field: “bore / 2 - 1 mm”."))
             hint.setWordWrap(True)
             hint.setFont(type_at(p.SMALL))
             hint.setProperty("role", "second")
@@ -45,7 +46,7 @@ class DimensionTable:
     def _row(self, grid: QGridLayout, index: int, dimension: Dimension) -> None:
         path = ("dimensions", index)
         name = QLineEdit()
-        name.setAccessibleName("Name of the dimension")
+        name.setAccessibleName(say("Name of the dimension"))
         name.setFixedWidth(NAME)
         name.setMaxLength(40)
         name_key = dotted((*path, "name"))
@@ -54,7 +55,7 @@ class DimensionTable:
             if not name.hasFocus():
                 name.setText(self.session.job.dimensions[index].name)
             wrong = name_key in self.session.resolved.errors
-            name.setToolTip(self.session.resolved.errors.get(name_key, ""))
+            name.setToolTip(say(self.session.resolved.errors.get(name_key, "")))
             if name.property("wrong") != wrong:
                 name.setProperty("wrong", wrong)
                 name.style().unpolish(name)
@@ -85,7 +86,7 @@ class DimensionTable:
             unit = ""
             if quantity is not None:
                 unit = "mm" if quantity.length else ("°" if quantity.angle else "")
-            field.unit.setText(unit)
+            field.unit.setText(say(unit))
             error = resolved.errors.get(key) or resolved.errors.get(name_key)
             field.show_formula(dimension.formula, resolved.values.get(key), error)
 
@@ -95,7 +96,7 @@ class DimensionTable:
         field.settled.connect(self.session.settle)
         self.page.bind(key, field, renew)
         remove = small_button("×", f"Delete “{dimension.name}”")
-        remove.setAccessibleName(f"Delete dimension {dimension.name}")
+        remove.setAccessibleName(say(f"Delete dimension {dimension.name}"))
         remove.clicked.connect(lambda: self._remove(index))
         cells: tuple[QWidget, ...] = (name, field, remove)
         for column, widget in enumerate(cells):
@@ -118,11 +119,11 @@ class DimensionTable:
 def small_button(text: str, tip: str) -> QToolButton:
     """A square button of one sign."""
     button = QToolButton()
-    button.setText(text)
+    button.setText(say(text))
     button.setFixedWidth(26)
     button.setStyleSheet("padding: 0;")
-    button.setToolTip(tip)
-    button.setAccessibleName(tip)
+    button.setToolTip(say(tip))
+    button.setAccessibleName(say(tip))
     return button
 
 

@@ -20,6 +20,7 @@ from PySide6.QtWidgets import (
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.dimension_table import small_button
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.session import Session
 from tinstamp.job import edit_features as edit
 from tinstamp.job.feature import BaseFeature
@@ -54,15 +55,15 @@ class FeatureList(QWidget):
         self.session = session
         self.complain = complain
         self.rows = QListWidget()
-        self.rows.setAccessibleName("Features")
+        self.rows.setAccessibleName(say("Features"))
         self.rows.setObjectName("features")
         self.rows.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.rows.currentRowChanged.connect(self._chosen)
         self.rows.itemChanged.connect(self._switched)
         self.add = QToolButton()
-        self.add.setText("+ Feature")
+        self.add.setText(say("+ Feature"))
         self.add.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
-        self.add.setToolTip("Join or cut a body, or change the part, on the chosen face")
+        self.add.setToolTip(say("Join or cut a body, or change the part, on the chosen face"))
         self.add.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
         self.menu = QMenu(self)
         self.add.setMenu(self.menu)
@@ -86,14 +87,14 @@ class FeatureList(QWidget):
 
     def _fill_menu(self) -> None:
         for how, title in (("join", "Join a body"), ("cut", "Cut a body")):
-            part = self.menu.addMenu(title)
+            part = self.menu.addMenu(say(title))
             for kind in BODIES:
-                part.addAction(edit.WORDS[kind], lambda k=kind, h=how: self.add_body(k, h))
+                part.addAction(say(edit.WORDS[kind]), lambda k=kind, h=how: self.add_body(k, h))
             part.addSeparator()
-            part.addAction("From a STEP file …", lambda h=how: self.wants_file.emit(h))
+            part.addAction(say("From a STEP file …"), lambda h=how: self.wants_file.emit(h))
         self.menu.addSeparator()
         for kind in CHANGES:
-            self.menu.addAction(edit.WORDS[kind], lambda k=kind: self.add_change(k))
+            self.menu.addAction(say(edit.WORDS[kind]), lambda k=kind: self.add_change(k))
 
     def renew(self) -> None:
         """Rows anew."""
@@ -109,8 +110,8 @@ class FeatureList(QWidget):
             if i:
                 flags |= Qt.ItemFlag.ItemIsUserCheckable
             item.setFlags(flags)
-            item.setText(f"{feature.name}  ·  {summary(self.session, i)}")
-            item.setToolTip(f"{edit.WORDS[feature.kind]}: {item.text()}")
+            item.setText(f"{feature.name}  ·  {say(summary(self.session, i))}")
+            item.setToolTip(say(f"{edit.WORDS[feature.kind]}: {item.text()}"))
             on = Qt.CheckState.Checked if feature.on else Qt.CheckState.Unchecked
             item.setCheckState(on)
             item.setFont(type_at(p.SMALL, strong=i == self.session.feature))

@@ -30,6 +30,7 @@ from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.points_table import PointsTable
 from tinstamp.desk.pages.rows import Row, rows_of
 from tinstamp.desk.sheet.profile_view import is_closed
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.session import Session
 from tinstamp.job import edit_features as edit
 from tinstamp.job.changes import BETWEEN
@@ -77,7 +78,7 @@ def _head(page: FieldsPage, index: int, feature: BaseFeature) -> None:
     if kind in BODIES:
         _kind(page, index)
     else:
-        page.row("Kind", QLabel(edit.WORDS[kind]))
+        page.row("Kind", QLabel(say(edit.WORDS[kind])))
 
     def through(job: Job, new: str) -> Job:
         return rename_feature(job, index, new)
@@ -91,9 +92,9 @@ def _head(page: FieldsPage, index: int, feature: BaseFeature) -> None:
 def _kind(page: FieldsPage, index: int) -> None:
     session = page.session
     box = QComboBox()
-    box.setAccessibleName("Kind")
+    box.setAccessibleName(say("Kind"))
     for key in BODIES:
-        box.addItem(edit.WORDS[key], key)
+        box.addItem(say(edit.WORDS[key]), key)
     box.setMinimumWidth(60)
 
     def renew() -> None:
@@ -154,8 +155,8 @@ def _heights(page: FieldsPage, row: Row) -> None:
         ("+ Column", "A column at the right", 0, 1),
         ("− Column", "Take the right column away", 0, -1),
     ):
-        button = QPushButton(text)
-        button.setToolTip(tip)
+        button = QPushButton(say(text))
+        button.setToolTip(say(tip))
         button.setStyleSheet("padding: 0 4px;")
         button.clicked.connect(
             lambda _=False, r=rows_by, c=columns_by: _resize(page, row.path, r, c)
@@ -188,7 +189,7 @@ def _resize(page: FieldsPage, path: Path, rows_by: int, columns_by: int) -> None
 def _cell(page: FieldsPage, path: Path) -> QLineEdit:
     session, key = page.session, dotted(path)
     line = QLineEdit()
-    line.setAccessibleName(label_of(session.job, path))
+    line.setAccessibleName(say(label_of(session.job, path)))
     line.setMinimumWidth(24)
     line.setProperty("cell", True)
 
@@ -199,7 +200,7 @@ def _cell(page: FieldsPage, path: Path) -> QLineEdit:
             line.setCursorPosition(0)
         error = session.error_at(key)
         value = session.resolved.values.get(key)
-        line.setToolTip(error or (f"= {value:.4f} mm" if value is not None else ""))
+        line.setToolTip(say(error or (f"= {value:.4f} mm" if value is not None else "")))
         if line.property("wrong") != (error is not None):
             line.setProperty("wrong", error is not None)
             line.style().unpolish(line)
@@ -237,8 +238,8 @@ def _take_picked(page: FieldsPage, path: Path) -> None:
         face = session.face or ""
         other = face in session.kinds and face != get(session.job, path)
         form.setRowVisible(button, other and feature_of(face) != page.about)
-        button.setText(f"Take {face}")
-        button.setToolTip("The face that was clicked on the part")
+        button.setText(say(f"Take {face}"))
+        button.setToolTip(say("The face that was clicked on the part"))
 
     button.clicked.connect(lambda: page.put(path, session.face, "the face"))
     page.bind(f"{dotted(path)}.picked", button, renew)
@@ -255,8 +256,8 @@ def _face_set(page: FieldsPage, row: Row) -> None:
     chosen: tuple[str, ...] = get(page.session.job, row.path)
     for k, entry in enumerate(chosen):
         line = QHBoxLayout()
-        word = QLabel(entry.replace(BETWEEN, " and\n") if BETWEEN in entry else f"{entry}")
-        word.setToolTip("The edges between two faces" if BETWEEN in entry else "")
+        word = QLabel(say(entry.replace(BETWEEN, " and\n") if BETWEEN in entry else f"{entry}"))
+        word.setToolTip(say("The edges between two faces" if BETWEEN in entry else ""))
         remove = small_button("×", f"Take {entry} away")
         remove.clicked.connect(lambda _=False, k=k: _take_away(page, row, k))
         line.addWidget(word, 1)
@@ -265,9 +266,9 @@ def _face_set(page: FieldsPage, row: Row) -> None:
     first, second = QComboBox(), QComboBox()
     for box in (first, second) if edges else (first,):
         box.setMinimumWidth(60)
-        box.setAccessibleName("Face to add")
+        box.setAccessibleName(say("Face to add"))
         column.addWidget(box)
-    add = QPushButton("Add")
+    add = QPushButton(say("Add"))
     column.addWidget(add)
 
     def put() -> None:
@@ -292,7 +293,7 @@ def _fill_faces(page: FieldsPage, first: QComboBox, second: QComboBox) -> None:
         at = box.currentData() if box is second else None
         box.clear()
         for key, word in _faces(page, nothing):
-            box.addItem(word if box is first or not key else f"where it meets {key}", key)
+            box.addItem(say(word if box is first or not key else f"where it meets {key}"), key)
         wished = at or (page.session.face if box is first else "")
         box.setCurrentIndex(max(0, box.findData(wished)))
 
@@ -319,17 +320,17 @@ def _place(page: FieldsPage, index: int, body: Body) -> None:
 
 
 def _imported(page: FieldsPage, feature: Imported, ask_file: Callable[[str], None]) -> None:
-    page.row("File", QLabel(feature.file or "none yet"))
+    page.row("File", QLabel(feature.file or say("none yet")))
     told = f"{len(feature.faces)} faces"
     if feature.of > 1:
         told += f", solid {feature.which + 1} of {feature.of}"
-    page.row("Holds", QLabel(told))
-    renew = QPushButton("Take a newer file …")
-    renew.setToolTip("Faces find their names again; what is new or gone is told")
+    page.row("Holds", QLabel(say(told)))
+    renew = QPushButton(say("Take a newer file …"))
+    renew.setToolTip(say("Faces find their names again; what is new or gone is told"))
     renew.clicked.connect(lambda: ask_file("renew"))
     page.row("", renew)
     for note in feature.notes:
-        word = QLabel(note[:1].upper() + note[1:])
+        word = QLabel(say(note[:1].upper() + note[1:]))
         word.setWordWrap(True)
         word.setFont(type_at(p.SMALL))
         word.setProperty("role", "second")

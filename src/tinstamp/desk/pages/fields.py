@@ -15,6 +15,7 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.formula_field import FormulaField
 from tinstamp.desk.pages.rows import Facts
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.session import Session
 from tinstamp.job.model import Job, Path, changed, dotted, get
 
@@ -53,7 +54,7 @@ class FieldsPage(QWidget):
     # -- building
 
     def section(self, title: str) -> None:
-        label = QLabel(title.upper())
+        label = QLabel(say(title).upper())
         label.setProperty("role", "section")
         label.setFont(type_at(p.SMALL, strong=True))
         if self.column.count():
@@ -63,7 +64,7 @@ class FieldsPage(QWidget):
 
     def row(self, label: str, widget: QWidget) -> QLabel:
         form = self.form
-        words = QLabel(label)
+        words = QLabel(say(label))
         words.setFixedWidth(LABEL_WIDTH)
         words.setMinimumHeight(26)
         words.setBuddy(widget if not isinstance(widget, FormulaField) else widget.line)
@@ -101,7 +102,7 @@ class FieldsPage(QWidget):
         """Another label for a row."""
         words = self.form.labelForField(field)
         if isinstance(words, QLabel):
-            words.setText(label)
+            words.setText(say(label))
 
     def of(self, label: str) -> str:
         """What a change of a field is called in the history."""

@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QSizePolicy, QToolButton, QVBoxLayout, QWidget
 from tinstamp.desk.pages.controls import add_rows
 from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.rows import Row
+from tinstamp.desk.words.say import say
 from tinstamp.job.model import dotted, get
 
 NAMED = 2
@@ -58,7 +59,7 @@ def _fold(page: FieldsPage, name: str, rows: Sequence[Row], opened: Opened) -> N
     heading.setCheckable(True)
     heading.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextBesideIcon)
     heading.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
-    heading.setToolTip(", ".join(dict.fromkeys(row.label for row in rows)))
+    heading.setToolTip(say(", ".join(dict.fromkeys(row.label for row in rows))))
     held = QWidget()
     inner = QVBoxLayout(held)
     inner.setContentsMargins(0, 0, 0, 6)
@@ -78,7 +79,7 @@ def _fold(page: FieldsPage, name: str, rows: Sequence[Row], opened: Opened) -> N
 
     def renew() -> None:
         told = unusual(page, rows)
-        heading.setText(f"{name}  ·  {told}" if told else name)
+        heading.setText(say(f"{name}  ·  {told}" if told else name))
         wrong = [row for row in rows if page.session.error_at(dotted(row.path))]
         if wrong and not heading.isChecked():
             show(True)

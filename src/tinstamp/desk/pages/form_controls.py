@@ -29,6 +29,7 @@ from tinstamp.desk.pages.controls import control
 from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.rows import Row
 from tinstamp.desk.sheet.small_picture import small_picture
+from tinstamp.desk.words.say import say
 from tinstamp.job.model import Text, TextStyle, dotted, get
 from tinstamp.plan.art import font_data
 
@@ -45,8 +46,8 @@ class FormsDialog(QDialog):
         self, font: FontData, words: str, now: Sequence[str], parent: QWidget | None = None
     ) -> None:
         super().__init__(parent)
-        self.setWindowTitle("Letter forms")
-        title = QLabel(f"Forms of the font for “{words}”")
+        self.setWindowTitle(say("Letter forms"))
+        title = QLabel(say(f"Forms of the font for “{words}”"))
         title.setFont(type_at(p.TITLE, strong=True))
         self.boxes: dict[str, QCheckBox] = {}
         held = QWidget()
@@ -55,24 +56,28 @@ class FormsDialog(QDialog):
         grid.setVerticalSpacing(8)
         offered = forms_for(font, words)
         pictures = self._pictures(font, words, tuple(dict.fromkeys((*offered, *now))))
-        grid.addWidget(QLabel("As it is"), 0, 0)
+        grid.addWidget(QLabel(say("As it is")), 0, 0)
         grid.addWidget(pictures[0], 0, 1)
         grid.setColumnStretch(0, 1)
         for k, tag in enumerate(dict.fromkeys((*offered, *now)), start=1):
-            box = QCheckBox(name_of(tag) if tag in offered else f"{name_of(tag)} (changes nothing)")
+            box = QCheckBox(
+                say(name_of(tag) if tag in offered else f"{name_of(tag)} (changes nothing)")
+            )
             box.setChecked(tag in now)
             self.boxes[tag] = box
             grid.addWidget(box, k, 0)
             grid.addWidget(pictures[k], k, 1)
         if not self.boxes:
-            grid.addWidget(QLabel("The font has no other forms for these letters."), 1, 0, 1, 2)
+            grid.addWidget(
+                QLabel(say("The font has no other forms for these letters.")), 1, 0, 1, 2
+            )
         grid.setRowStretch(len(self.boxes) + 2, 1)
         area = QScrollArea()
         area.setWidgetResizable(True)
         area.setFrameShape(QFrame.Shape.NoFrame)
         area.setWidget(held)
         area.setMinimumSize(520, min(480, 60 + 46 * (len(self.boxes) + 1)))
-        cancel, take = QPushButton("Cancel"), QPushButton("Use these")
+        cancel, take = QPushButton(say("Cancel")), QPushButton(say("Use these"))
         take.setProperty("main", True)
         take.setDefault(True)
         cancel.clicked.connect(self.reject)
@@ -113,7 +118,7 @@ class FormsDialog(QDialog):
 def _forms(page: FieldsPage, row: Row) -> None:
     session = page.session
     button = QPushButton()
-    button.setToolTip(row.tip)
+    button.setToolTip(say(row.tip))
 
     def at_hand() -> tuple[FontData, str] | None:
         """The font, and the start of what is set in it."""
@@ -142,7 +147,7 @@ def _forms(page: FieldsPage, row: Row) -> None:
     def renew() -> None:
         forms = get(session.job, row.path)
         told = ", ".join(name_of(tag) for tag in forms) or "As usual"
-        button.setText(f"{told} …")
+        button.setText(say(f"{told} …"))
 
     button.clicked.connect(ask)
     page.bind(dotted(row.path), button, renew)

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QVBoxLayout, QWidg
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.placing import shifted
 
@@ -25,10 +26,10 @@ class FormulaField(QWidget):
     def __init__(self, name: str, unit: str = "", step: float = 0.5) -> None:
         super().__init__()
         self.line = QLineEdit()
-        self.line.setAccessibleName(name)
+        self.line.setAccessibleName(say(name))
         self.line.setMaxLength(400)
         self.step = step
-        self.unit = QLabel(unit)
+        self.unit = QLabel(say(unit))
         self.unit.setProperty("role", "second")
         self.unit.setFont(type_at(p.SMALL))
         self.note = QLabel()
@@ -75,7 +76,7 @@ class FormulaField(QWidget):
             self.note.setProperty("role", role)
             self.note.style().unpolish(self.note)
             self.note.style().polish(self.note)
-        self.note.setText(text[:1].upper() + text[1:] if role == "error" else text)
+        self.note.setText(say(text[:1].upper() + text[1:] if role == "error" else text))
         self.note.show()
 
     def _mark(self, wrong: bool) -> None:

@@ -16,6 +16,7 @@ from tinstamp.desk.pages.controls import control, put_list
 from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.rows import Row
 from tinstamp.desk.pages.setting_controls import index_of
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.background import taken_in
 from tinstamp.desk.work.live_files import Newer
 from tinstamp.job.edit_stamps import each_ink, with_file
@@ -37,8 +38,8 @@ def _artwork(page: FieldsPage, index: int) -> Artwork | None:
 @control("logo file")
 def _file(page: FieldsPage, row: Row) -> None:
     index, session = index_of(row), page.session
-    button = QPushButton(get(session.job, row.path) or "Choose a file …")
-    button.setToolTip("SVG, DXF, PNG or JPEG")
+    button = QPushButton(get(session.job, row.path) or say("Choose a file …"))
+    button.setToolTip(say("SVG, DXF, PNG or JPEG"))
     button.clicked.connect(lambda: session.wants_file.emit("logo"))
     page.bind("file", button, lambda: None)
     page.row(row.label, button)
@@ -46,10 +47,10 @@ def _file(page: FieldsPage, row: Row) -> None:
     told.setWordWrap(True)
     told.setFont(type_at(p.SMALL))
     told.setProperty("role", "second")
-    page.bind("mended", told, lambda: told.setText(_mended(_artwork(page, index))))
+    page.bind("mended", told, lambda: told.setText(say(_mended(_artwork(page, index)))))
     page.row("", told)
-    look = QPushButton("Before and after …")
-    look.setToolTip("The drawing as it came, and as it is cleaned up")
+    look = QPushButton(say("Before and after …"))
+    look.setToolTip(say("The drawing as it came, and as it is cleaned up"))
 
     def show() -> None:
         shown = _artwork(page, index)
@@ -71,7 +72,7 @@ def _file(page: FieldsPage, row: Row) -> None:
 def _put_newer(page: FieldsPage, index: int) -> None:
     """What takes in a file that has changed on disk, with what changed; else not to be seen."""
     session = page.session
-    button = QPushButton("Take in as it is now")
+    button = QPushButton(say("Take in as it is now"))
     told = QLabel()
     told.setWordWrap(True)
     told.setProperty("role", "second")
@@ -97,7 +98,7 @@ def _put_newer(page: FieldsPage, index: int) -> None:
         found = newer()
         form.setRowVisible(button, found is not None)
         form.setRowVisible(told, found is not None)
-        told.setText("" if found is None else f"{found.path.name} has changed: {found.told}")
+        told.setText(say("" if found is None else f"{found.path.name} has changed: {found.told}"))
 
     button.clicked.connect(take)
     page.bind("newer", button, renew)
@@ -125,8 +126,8 @@ def _mended(shown: Artwork | None) -> str:
 def _inks(page: FieldsPage, row: Row) -> None:
     """How many colours of the file are ink, and the question which."""
     index, session = index_of(row), page.session
-    button = QPushButton("Choose …")
-    button.setToolTip(row.tip)
+    button = QPushButton(say("Choose …"))
+    button.setToolTip(say(row.tip))
 
     def ask() -> None:
         logo = session.job.stamps[index].artwork
@@ -158,7 +159,7 @@ def _inks(page: FieldsPage, row: Row) -> None:
         inks = get(session.job, row.path)
         count = sum(1 for ink in inks if ink.use == "ink")
         usual = "By light and dark; choose …" if traced else "As the file suggests …"
-        button.setText(f"{count} of {len(inks)} are ink …" if inks else usual)
+        button.setText(say(f"{count} of {len(inks)} are ink …" if inks else usual))
         back.setVisible(bool(inks))
 
     def by_light() -> None:
@@ -166,8 +167,8 @@ def _inks(page: FieldsPage, row: Row) -> None:
 
     now = session.job.stamps[index].artwork
     traced = isinstance(now, Logo) and now.format in PICTURES
-    back = QPushButton("By light and dark")
-    back.setToolTip("Go by how light the picture is, not by its colours")
+    back = QPushButton(say("By light and dark"))
+    back.setToolTip(say("Go by how light the picture is, not by its colours"))
     back.clicked.connect(by_light)
     button.clicked.connect(ask)
     page.bind(dotted(row.path), button, renew)

@@ -19,6 +19,7 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.dimension_table import small_button
 from tinstamp.desk.pages.fields import FieldsPage
+from tinstamp.desk.words.say import say
 from tinstamp.job import edit_features as edit
 from tinstamp.job.drawn import Knot
 from tinstamp.job.field import declared
@@ -43,7 +44,7 @@ class PointsTable(QWidget):
         grid.setHorizontalSpacing(4)
         grid.setVerticalSpacing(3)
         for column, title in enumerate(("Piece", "x  mm", "y  mm", "goes on as")):
-            head = QLabel(title)
+            head = QLabel(say(title))
             head.setFont(type_at(p.SMALL))
             head.setProperty("role", "second")
             grid.addWidget(head, 0, column)
@@ -57,12 +58,14 @@ class PointsTable(QWidget):
         outer.setVerticalSpacing(6)
         outer.addLayout(grid, 0, 0)
         verbs = QHBoxLayout()
-        add = QPushButton("+ Point")
-        add.setToolTip("A point after the last one; a double click on the profile puts one there")
+        add = QPushButton(say("+ Point"))
+        add.setToolTip(
+            say("A point after the last one; a double click on the profile puts one there")
+        )
         add.clicked.connect(self._add)
         verbs.addWidget(add)
         if take_file is not None:
-            file = QPushButton("From DXF or SVG …")
+            file = QPushButton(say("From DXF or SVG …"))
             file.clicked.connect(take_file)
             verbs.addWidget(file)
         outer.addLayout(verbs, 1, 0)
@@ -80,7 +83,7 @@ class PointsTable(QWidget):
         grid.addWidget(remove, row, 4)
         row += 1
         if knot.to == "arc" and not last:
-            word = QLabel("rises by, mm")
+            word = QLabel(say("rises by, mm"))
             word.setFont(type_at(p.SMALL))
             word.setProperty("role", "second")
             word.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
@@ -97,7 +100,7 @@ class PointsTable(QWidget):
         def renew() -> None:
             keys = [dotted((*self.path, i, f)) for f in ("name", "x", "y", "rise")]
             told = [e for k in keys if (e := self.session.error_at(k))]
-            wrong.setText(told[0][:1].upper() + told[0][1:] if told else "")
+            wrong.setText(say(told[0][:1].upper() + told[0][1:] if told else ""))
             wrong.setVisible(bool(told))
 
         self.page.bind(dotted((*self.path, i, "errors")), wrong, renew)
@@ -107,8 +110,8 @@ class PointsTable(QWidget):
         path = (*self.path, i, field)
         key = dotted(path)
         line = QLineEdit()
-        line.setAccessibleName(f"Point {i + 1}, {field}")
-        line.setToolTip(KNOT[field].shown.tip)
+        line.setAccessibleName(say(f"Point {i + 1}, {field}"))
+        line.setToolTip(say(KNOT[field].shown.tip))
         line.setMaxLength(400)
         line.setMinimumWidth(40)
         line.setProperty("cell", True)
@@ -127,12 +130,12 @@ class PointsTable(QWidget):
                 line.style().polish(line)
             value = self.session.resolved.values.get(key)
             if value is not None:
-                line.setToolTip(f"{KNOT[field].shown.tip}\n= {value:.4f} mm")
+                line.setToolTip(say(f"{KNOT[field].shown.tip}\n= {value:.4f} mm"))
 
         def take(text: str) -> None:
             problem = self.page.put(path, text, f"point {i + 1}", merge=key)
             if problem:
-                line.setToolTip(problem)
+                line.setToolTip(say(problem))
                 line.setProperty("wrong", True)
                 line.style().unpolish(line)
                 line.style().polish(line)
@@ -145,9 +148,9 @@ class PointsTable(QWidget):
     def _to(self, i: int) -> QComboBox:
         path = (*self.path, i, "to")
         box = QComboBox()
-        box.setAccessibleName(f"Piece {i + 1}")
+        box.setAccessibleName(say(f"Piece {i + 1}"))
         for key, word in TO:
-            box.addItem(word, key)
+            box.addItem(say(word), key)
         box.setFixedWidth(66)
         box.setProperty("cell", True)
 

@@ -22,6 +22,7 @@ from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.controls import control
 from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.rows import Row
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.session import Session
 from tinstamp.job.field import declared
 from tinstamp.job.formula import FormulaError
@@ -101,8 +102,8 @@ class Sections(QWidget):
             button.setSizePolicy(policy.Expanding, policy.Fixed)
             high = BUTTON_HIGH - 2
             button.setStyleSheet(f"padding: 0; min-width: 26px; min-height: {high}px;")
-            button.setAccessibleName(f"{label}: {kind.word}")
-            button.setToolTip(f"{kind.word}: {_lower(kind.tip)}")
+            button.setAccessibleName(say(f"{label}: {kind.word}"))
+            button.setToolTip(say(f"{kind.word}: {_lower(kind.tip)}"))
             self.group.addButton(button, k)
             line.addWidget(button)
 
@@ -119,7 +120,7 @@ class Sections(QWidget):
         """Mark the one that is chosen."""
         if key in self.keys:
             self.group.button(self.keys.index(key)).setChecked(True)
-            self.words.setText(f"{KINDS[key].word}: {_lower(KINDS[key].tip)}")
+            self.words.setText(say(f"{KINDS[key].word}: {_lower(KINDS[key].tip)}"))
 
 
 def _lower(words: str) -> str:

@@ -13,6 +13,7 @@ from tinstamp.desk.pages.arrange import arrange_button
 from tinstamp.desk.pages.controls import control, put_formula, put_list, put_words
 from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.rows import Row
+from tinstamp.desk.words.say import say
 from tinstamp.job.alike import kept_with, let_go
 from tinstamp.job.face_name import StampFace, owner_of
 from tinstamp.job.model import Cast, Job, Path, dotted, get
@@ -46,8 +47,8 @@ def _alike(page: FieldsPage, row: Row) -> None:
     line.setContentsMargins(0, 0, 0, 0)
     words = QLabel()
     words.setWordWrap(True)
-    free = QPushButton("Let go")
-    free.setToolTip("From now on it is edited by itself")
+    free = QPushButton(say("Let go"))
+    free.setToolTip(say("From now on it is edited by itself"))
     line.addWidget(words, 1)
     line.addWidget(free)
     session = page.session
@@ -58,7 +59,7 @@ def _alike(page: FieldsPage, row: Row) -> None:
     def renew() -> None:
         others = kept_with(session.job, index) if index < len(session.job.stamps) else []
         form.setRowVisible(holder, bool(others))
-        words.setText(", ".join(f"“{session.job.stamps[i].name}”" for i in others))
+        words.setText(say(", ".join(f"“{session.job.stamps[i].name}”" for i in others)))
 
     page.bind(dotted(row.path), holder, renew)
 
@@ -105,11 +106,11 @@ def _nearest(page: FieldsPage, path: Path) -> None:
         form.setRowVisible(holder, gone)
         if not gone:
             return
-        word.setText(f"“{face}” is not there any more. Nearest to it:")
+        word.setText(say(f"“{face}” is not there any more. Nearest to it:"))
         near = nearest_faces(face, Faces.of(session.charts).names)
         for k, button in enumerate(buttons):
             button.setVisible(k < len(near))
-            button.setText(f"Lay it on {near[k]}" if k < len(near) else "")
+            button.setText(say(f"Lay it on {near[k]}" if k < len(near) else ""))
             button.setProperty("face", near[k] if k < len(near) else "")
 
     page.bind("nearest", holder, renew)
@@ -128,7 +129,7 @@ def _across(page: FieldsPage, row: Row) -> None:
     def renew() -> None:
         resolved = page.session.resolved
         is_length = key in resolved.values and key not in resolved.angles
-        field.unit.setText("mm" if is_length else "°")
+        field.unit.setText(say("mm" if is_length else "°"))
 
     page.before(renew)
 
@@ -190,8 +191,8 @@ def _along_view(page: FieldsPage, row: Row) -> None:
     """The last of three numbers, and what takes them from the view."""
     known = row.declared
     put_formula(page, row.path, row.label, known.unit, known.step, row.tip)
-    button = QPushButton("As it is looked at now")
-    button.setToolTip("Cast along the view of the part")
+    button = QPushButton(say("As it is looked at now"))
+    button.setToolTip(say("Cast along the view of the part"))
 
     def take() -> None:
         x, y, z = page.session.looking

@@ -15,6 +15,7 @@ from tinstamp.desk.pages.controls import control
 from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.rows import Row
 from tinstamp.desk.sheet.small_picture import small_picture
+from tinstamp.desk.words.say import say
 from tinstamp.job.model import dotted, get
 
 A_ROW = 5
@@ -45,8 +46,8 @@ def _signs(page: FieldsPage, row: Row) -> None:
         button.setIconSize(QSize(PICTURE, PICTURE))
         button.setFixedSize(BUTTON, BUTTON)
         button.setStyleSheet("padding: 0;")
-        button.setAccessibleName(sign.label)
-        button.setToolTip(_told(name))
+        button.setAccessibleName(say(sign.label))
+        button.setToolTip(say(_told(name)))
         group.addButton(button, k)
         grid.addWidget(button, k // A_ROW, k % A_ROW)
     told = QLabel()
@@ -60,7 +61,7 @@ def _signs(page: FieldsPage, row: Row) -> None:
 
     def renew() -> None:
         name = get(page.session.job, row.path)
-        told.setText(_told(name))
+        told.setText(say(_told(name)))
         if name in names:
             group.button(names.index(name)).setChecked(True)
 

@@ -24,6 +24,7 @@ from tinstamp.desk.pages.controls import add_rows, control, put_text
 from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.rows import Row, rows_of
 from tinstamp.desk.pages.setting_controls import index_of
+from tinstamp.desk.words.say import say
 from tinstamp.job.model import FontRef, Job, OwnLetter, Path, Text, TextStyle, changed, dotted, get
 from tinstamp.job.retext import retexted
 from tinstamp.plan.art import font_data
@@ -37,7 +38,7 @@ def _text(page: FieldsPage, row: Row) -> None:
     def through(job: Job, text: str) -> Job:
         return changed(job, row.path[:-1], retexted(get(job, row.path[:-1]), text))
 
-    put_text(page, row.path, row.label, through).setToolTip(row.tip)
+    put_text(page, row.path, row.label, through).setToolTip(say(row.tip))
 
 
 @control("font and file")
@@ -46,8 +47,10 @@ def _font_and_file(page: FieldsPage, row: Row) -> None:
     file.setText("…")
     file.setFixedWidth(26)
     file.setStyleSheet("padding: 0;")
-    file.setAccessibleName("Font from a file")
-    file.setToolTip("A font from a file: TTF, OTF, TTC, WOFF or WOFF2; it is kept within the job")
+    file.setAccessibleName(say("Font from a file"))
+    file.setToolTip(
+        say("A font from a file: TTF, OTF, TTC, WOFF or WOFF2; it is kept within the job")
+    )
     file.clicked.connect(lambda: page.session.wants_file.emit("font"))
     page.bind("font file", file, lambda: None)
     holder = QWidget()
@@ -70,7 +73,7 @@ def _font_box(page: FieldsPage, row: Row) -> QComboBox:
     box = QComboBox()
     box.setEditable(True)
     box.setInsertPolicy(QComboBox.InsertPolicy.NoInsert)
-    box.setAccessibleName("Font")
+    box.setAccessibleName(say("Font"))
     box.setMinimumWidth(60)
     box.setMaxVisibleItems(16)
     _fill_with_fonts(box)
@@ -171,9 +174,9 @@ def _own(page: FieldsPage, told: Callable[[], str], back: Callable[[], None]) ->
     row.setContentsMargins(0, 0, 0, 0)
     words = QLabel()
     row.addWidget(words, 1)
-    page.bind(f"own {page.form.rowCount()}", words, lambda: words.setText(told()))
-    button = QPushButton("As the rest")
-    button.setToolTip("Back to what all letters have")
+    page.bind(f"own {page.form.rowCount()}", words, lambda: words.setText(say(told())))
+    button = QPushButton(say("As the rest"))
+    button.setToolTip(say("Back to what all letters have"))
     button.clicked.connect(back)
     row.addWidget(button)
     page.form.addRow(holder)
@@ -209,8 +212,8 @@ def _styles(page: FieldsPage, row: Row) -> None:
             lambda k=k: _leave_out(page, row.path, k, "a word"),  # type: ignore[misc]
         )
         add_rows(page, rows_of(style, (*row.path, k)))
-    button = QPushButton("Style the selected words")
-    button.setToolTip("Select words in the text above: they get a font and size of their own")
+    button = QPushButton(say("Style the selected words"))
+    button.setToolTip(say("Select words in the text above: they get a font and size of their own"))
 
     def take() -> None:
         box = page.by_path[dotted((*row.path[:-1], "text"))]
@@ -248,17 +251,17 @@ def _letters(page: FieldsPage, row: Row) -> None:
         )
         add_rows(page, rows_of(own, (*row.path, k)))
     box = QComboBox()
-    box.setAccessibleName("Letter to set by itself")
+    box.setAccessibleName(say("Letter to set by itself"))
     box.setMinimumWidth(60)
 
     def renew() -> None:
         drawn = _text_of(page, row)
         taken = {own.index for own in drawn.letters}
         box.clear()
-        box.addItem("choose a letter", -1)
+        box.addItem(say("choose a letter"), -1)
         for i, letter in enumerate(drawn.text):
             if not letter.isspace() and i not in taken:
-                box.addItem(f"{i + 1}, “{letter}”", i)
+                box.addItem(say(f"{i + 1}, “{letter}”"), i)
 
     def take(at: int) -> None:
         letter = box.itemData(at)

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QGridLayout, QLabel, QPushButton, QVBoxLayout, QWi
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.words.say import say
 from tinstamp.engine import messages as m
 
 WIDTH = 330
@@ -22,8 +23,8 @@ class MeasurePanel(QWidget):
         super().__init__(parent)
         self.setObjectName("measures")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        self.setAccessibleName("Measures")
-        self.title = QLabel(START)
+        self.setAccessibleName(say("Measures"))
+        self.title = QLabel(say(START))
         self.title.setFont(type_at(p.SMALL))
         self.title.setProperty("role", "second")
         self.title.setWordWrap(True)
@@ -41,31 +42,31 @@ class MeasurePanel(QWidget):
     def begin(self) -> None:
         """Ready for the first pick."""
         self._clear()
-        self.title.setText(START)
+        self.title.setText(say(START))
         self._settle()
 
     def show_error(self, message: str) -> None:
         self._clear()
-        self.title.setText(message[:1].upper() + message[1:])
+        self.title.setText(say(message[:1].upper() + message[1:]))
         self._settle()
 
     def show_readings(self, found: m.Probed) -> None:
         """A row a reading: what, value with its unit, and a button that copies it."""
         self._clear()
-        self.title.setText(found.title)
+        self.title.setText(say(found.title))
         for row, reading in enumerate(found.readings):
-            word = QLabel(reading.what[:1].upper() + reading.what[1:])
+            word = QLabel(say(reading.what[:1].upper() + reading.what[1:]))
             text = told(reading)
-            value = QLabel(text)
+            value = QLabel(say(text))
             value.setFont(type_at(p.BODY, strong=True))
             value.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
             value.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
             self.grid.addWidget(word, row, 0)
             self.grid.addWidget(value, row, 1)
             if reading.value != float("inf"):
-                copy = QPushButton("Copy")
-                copy.setAccessibleName(f"Copy {reading.what}")
-                copy.setToolTip("Copy the value; paste it into any field")
+                copy = QPushButton(say("Copy"))
+                copy.setAccessibleName(say(f"Copy {reading.what}"))
+                copy.setToolTip(say("Copy the value; paste it into any field"))
                 copy.clicked.connect(lambda _=False, r=reading: self.copy(r))
                 self.grid.addWidget(copy, row, 2)
         self.grid.setColumnStretch(0, 1)

@@ -19,6 +19,8 @@ ALONG = 1.2e-3
 strays."""
 Patch = tuple[Array, NDArray[np.int64], Array]
 """A piece of a face: points (n, 3) mm, triangles, and outward normals at the points."""
+Coloured = tuple[Array, NDArray[np.int64], NDArray[np.uint8]]
+"""Points (n, 3) mm, triangles, and a colour for each of these."""
 
 
 def cells(triangles: NDArray[np.int64] | NDArray[np.int32]) -> vtkCellArray:

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from typing import Literal
 
 import numpy as np
-from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
+from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import (
     QColor,
     QImage,
@@ -23,21 +23,24 @@ from tinstamp.desk.commands import command
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.painting import painting, seen_through
 from tinstamp.desk.look.style import alone_button, plain_button, type_at
+from tinstamp.desk.part.caption import caption
 from tinstamp.desk.part.measure_panel import MeasurePanel
+from tinstamp.desk.part.measuring import Measuring
 from tinstamp.desk.part.meshes import Patch, joined
 from tinstamp.desk.part.place_lines import place_lines
+from tinstamp.desk.part.relief_seen import in_hand
 from tinstamp.desk.part.scene import Hit, Scene
 from tinstamp.desk.part.section_figures import SectionFigures, paint_figures
 from tinstamp.desk.part.views import ViewName, cut_through, look_at_stamp, look_whole, outgrown
-from tinstamp.desk.sheet.sheet_field import draped, told_near
-from tinstamp.desk.sheet.sheet_paint import heights
+from tinstamp.desk.sheet.drag_keys import drag_key, wants_key
+from tinstamp.desk.sheet.sheet_field import draped
 from tinstamp.desk.sheet.sheet_stretch import Tint, box_about, draped_stretch
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.preview import Preview, preview
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.desk.work.timer import after
-from tinstamp.engine import messages as m
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.resolve import resolve
@@ -48,10 +51,12 @@ FINE_WAITS = 6
 """times that this is put off while a part is being made"""
 TINT_LIFT = 0.06
 """mm above the face that its stretch is shown."""
-EDGE_MEANT = 7
-"""px within which an edge is meant rather than the face beside it"""
 NORMALS_LIFT = 0.01
 """mm over a face at which its normals are taken"""
+FIGURES_AFTER = 150
+"""ms that the plane of a section rests before its figures are asked for"""
+CUT_STEP = 0.25
+"""mm that Shift and an arrow key move the plane of a section"""
 CLICK_MOVES = 4
 """px; a press that moves less is a click"""
 
@@ -71,7 +76,7 @@ class PartView(QWidget):
         self.scene = Scene()
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Part")
+        self.setAccessibleName(say("Part"))
         self.setToolTip("")
         self.view: ViewName = "whole"
         self._image: QImage | None = None
@@ -84,14 +89,13 @@ class PartView(QWidget):
         self._extent = np.zeros((2, 3))
         self.alone = alone_button(self, "part", command("part alone").told)
         self.alone.clicked.connect(self.wants_middle)
-        self.measure = plain_button(self, "Measure", "Measure edges, faces and distances (Ctrl+M)")
-        self.measure.setCheckable(True)
-        self.measure.toggled.connect(self._measuring)
+        self.measure = plain_button(
+            self, say("Measure"), say("Measure edges, faces and distances (Ctrl+M)")
+        )
         self.measures = MeasurePanel(self)
-        self._picks: list[m.Pick] = []
-        session.probed.connect(self._probed)
-        session.failed.connect(self._not_probed)
         self._draw_soon = after(self, 0, lambda: self._draw())
+        draw = self._draw_soon.start
+        self.measuring = Measuring(self.measure, self.measures, session, self.scene, draw)
         self._waits = 0
         self._fine_soon = after(self, FINER_AFTER, self._finer)
         session.pictured.connect(self.take_mesh)
@@ -104,7 +108,9 @@ class PartView(QWidget):
         session.map.changed.connect(self.refresh)
         self.figures = SectionFigures(session)
         self.figures.changed.connect(self._show_figures)
-        session.report_changed.connect(lambda: self.figures.want(self.view, self.drag.preview))
+        self._figures_soon = after(self, FIGURES_AFTER, self._want_figures)
+        session.report_changed.connect(self._want_figures)
+        drag.cut.changed.connect(self._cut_pulled)
         for signal in (session.selection_changed, session.pictured, session.job_changed):
             signal.connect(self._unpoint)
 
@@ -134,7 +140,7 @@ class PartView(QWidget):
     def glimpse(self, mesh: Mesh | None) -> None:
         """Show a part that is being read, alone; None brings back the one in hand."""
         self.scene.show(mesh or self.session.mesh)
-        self.scene.overlay(None, None)
+        self.scene.overlay(None)
         self.scene.tint(None)
         self.veiled = set()
         self.show_view("whole")
@@ -144,10 +150,6 @@ class PartView(QWidget):
         self._veil()
         self._paint_faces()
         preview = self.drag.preview
-        if preview is not None and (self.session.stale or self.session.stretch is not None):
-            self.scene.overlay(*preview.in_space())
-        else:
-            self.scene.overlay(None, None)
         field = self.session.map.field
         self.scene.tint(draped(field) if field is not None else self._stretched(preview))
         self._draw_soon.start()
@@ -225,6 +227,7 @@ class PartView(QWidget):
 
     def _draw(self, fine: int = 1) -> None:
         """Draw now; `fine` is how many pixels stand for one on the screen."""
+        self._show_hand()
         ratio = self.devicePixelRatioF() * fine
         self._image = self._pixels(ratio)
         self.session.looking = self.scene.looking
@@ -233,6 +236,13 @@ class PartView(QWidget):
             self._waits = 0
             self._fine_soon.start()
         self.update()
+
+    def _show_hand(self) -> None:
+        """The relief of the stamp in hand as it will look from where one looks now."""
+        s, preview, seen = self.session, self.drag.preview, None
+        if preview is not None and (s.stale or s.stretch is not None):
+            seen = in_hand(s.job, s.resolved, s.selected, preview, self.scene.eye)
+        self.scene.overlay(seen)
 
     def seen(self, fine: int) -> QImage:
         """The part as it is seen now, with so many pixels for one of the screen, each way."""
@@ -253,36 +263,9 @@ class PartView(QWidget):
         else:
             self._draw(2)
 
-    # -- measuring
-
-    def _measuring(self, on: bool) -> None:
-        self._picks = []
-        self.scene.lines(())
-        if on:
-            self.measures.begin()
-        else:
-            self.measures.hide()
-        self._draw_soon.start()
-
     def pick(self, found: Hit) -> None:
         """Measure at a place; a second pick measures between the two, a third starts anew."""
-        near = EDGE_MEANT * self.scene.mm_per_pixel(found.point, self.height())
-        if len(self._picks) == 2:
-            self._picks = []
-        x, y, z = map(float, found.point)
-        self._picks.append(m.Pick(found.face, (x, y, z), near))
-        self.session.probe(tuple(self._picks))
-
-    def _probed(self, found: m.Probed) -> None:
-        if self.measure.isChecked():
-            self.scene.lines(found.lines)
-            self.measures.show_readings(found)
-            self._draw_soon.start()
-
-    def _not_probed(self, message: str) -> None:
-        if self.measure.isChecked() and self._picks:
-            self._picks = []
-            self.measures.show_error(message)
+        self.measuring.pick(found, self.height())
 
     # -- views
 
@@ -291,13 +274,18 @@ class PartView(QWidget):
         self.view, self._turned, self._extent = name, False, np.array(self.scene.bounds)
         self.scene.cut(None, None)
         self.figures.forget()
-        preview = self.drag.preview
+        drag, preview = self.drag, self.drag.preview
+        drag.cut.show(name == "section" and preview is not None)
         if name == "whole" or preview is None:
             look_whole(self.scene)
         else:
-            look_at_stamp(self.scene, name, preview.chart, preview.placed)
-        self.figures.want(name, preview)
+            at = drag.cut.at(preview.placed) if preview.placed.regions else None
+            look_at_stamp(self.scene, name, preview.chart, preview.placed, at)
+        self.figures.want(name, preview, drag.cut)
         self.refresh()
+
+    def _want_figures(self) -> None:
+        self.figures.want(self.view, self.drag.preview, self.drag.cut)
 
     def _show_figures(self) -> None:
         """Draw the lines of the section's figures, before its cut."""
@@ -310,9 +298,22 @@ class PartView(QWidget):
 
     def _cut(self) -> None:
         preview = self.drag.preview
-        if preview is None:
-            return
-        cut_through(self.scene, preview.chart, preview.placed)
+        if preview is not None and preview.placed.regions:
+            cut_through(self.scene, preview.chart, self.drag.cut.at(preview.placed))
+
+    def _cut_pulled(self) -> None:
+        """The plane of the section was pulled aside: the part at once, its figures at rest."""
+        preview, cut = self.drag.preview, self.drag.cut
+        if self.view == "section" and cut.shown and preview is not None and preview.placed.regions:
+            if self._turned:
+                self._cut()
+            else:  # along with it
+                at = cut.at(preview.placed)
+                look_at_stamp(self.scene, "section", preview.chart, preview.placed, at)
+            self.figures.forget()
+            self.scene.lines(())
+            self._figures_soon.start()
+            self._draw_soon.start()
 
     # -- the mouse
 
@@ -404,13 +405,29 @@ class PartView(QWidget):
             self._draw_soon.start()
         self.update()
 
+    def event(self, event: QEvent) -> bool:
+        """While a stamp is dragged, figures, Tab, Enter and Esc belong to the drag."""
+        if wants_key(self.drag, event):
+            event.accept()
+            return True
+        return super().event(event)
+
     def keyPressEvent(self, event: QKeyEvent) -> None:
+        if drag_key(self.drag, event):
+            return
         turns = {
             Qt.Key.Key_Left: (-10, 0),
             Qt.Key.Key_Right: (10, 0),
             Qt.Key.Key_Up: (0, 10),
             Qt.Key.Key_Down: (0, -10),
         }
+        along = {Qt.Key.Key_Left: -CUT_STEP, Qt.Key.Key_Right: CUT_STEP}
+        shift = bool(event.modifiers() & Qt.KeyboardModifier.ShiftModifier)
+        if shift and self.drag.cut.shown and event.key() in along and self.drag.preview:
+            placed = self.drag.preview.placed
+            step = along[Qt.Key(event.key())]
+            self.drag.cut.pull(placed, float(self.drag.cut.at(placed)[0]) + step)
+            return
         if event.key() in turns:
             self.scene.turn(*turns[Qt.Key(event.key())])
         elif event.key() in (Qt.Key.Key_Plus, Qt.Key.Key_Equal):
@@ -442,17 +459,15 @@ class PartView(QWidget):
             painter.drawImage(0, 0, self._image)
         painter.setFont(type_at(p.BODY))
         room = self.measure.x() - 90
-        caption = painter.fontMetrics().elidedText(
-            self._caption(), Qt.TextElideMode.ElideRight, room
-        )
-        band = QRectF(8, 6, 62 + painter.fontMetrics().horizontalAdvance(caption), 24)
+        words = painter.fontMetrics().elidedText(self.told, Qt.TextElideMode.ElideRight, room)
+        band = QRectF(8, 6, 62 + painter.fontMetrics().horizontalAdvance(words), 24)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(seen_through(p.GROUND, 215))
         painter.drawRoundedRect(band, 4, 4)
         painter.setPen(QColor(p.SECOND_INK))
-        painter.drawText(60, 22, caption)
+        painter.drawText(60, 22, words)
         painter.setFont(type_at(p.SMALL, strong=True))
-        painter.drawText(16, 22, "PART")
+        painter.drawText(16, 22, say("PART"))
         if self.scene.mesh is None:
             painter.setFont(type_at(p.LARGE))
             words = (
@@ -460,7 +475,7 @@ class PartView(QWidget):
                 if self.session.building
                 else ("The part cannot be built yet: see what is to fix below.")
             )
-            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, words)
+            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, say(words))
         if self.view == "section":
             paint_figures(painter, self.figures.lines, self._pixel)
         if self.hasFocus():
@@ -468,32 +483,10 @@ class PartView(QWidget):
             painter.setBrush(Qt.BrushStyle.NoBrush)  # the frame alone: no wash over the part
             painter.drawRect(self.rect().adjusted(0, 0, -1, -1))
 
+    @property
+    def told(self) -> str:
+        """The words above the part."""
+        return say(caption(self.session, self._hover))
+
     def _pixel(self, point: Sequence[float]) -> QPointF:
         return QPointF(*self.scene.on_screen(np.array(point), self.width(), self.height()))
-
-    def _caption(self) -> str:
-        """The face under the pointer, or the one in hand, with kind and sizes."""
-        if self.session.only_seen:
-            return self.session.only_seen
-        name = self._hover.face if self._hover else self.session.face
-        if not name:
-            return "click a face to choose it for the next stamp"
-        if isinstance(name, StampFace):
-            told = f"{name.stamp} · {name.role} of the stamp"
-            at = self._hover.point if self._hover else None
-            return told + told_near(self.session.map.field, at)
-        kind = self.session.kinds.get(name, "")
-        chart = self.session.charts.get(name)
-        if chart is None:
-            return f"{name} · {kind}" if kind else name
-        low, high = heights(chart)
-        if (around := chart.all_round) is not None:
-            ends = around.rolled(np.array([[0.0, low], [0.0, high]]))
-            girths = sorted({round(around.way_round(end), 3) for end in ends})
-            told = " to ".join(f"{g:.3f}" for g in girths)
-            across = " to ".join(f"{g / np.pi:.3f}" for g in girths)
-            return (
-                f"{name} · {chart.kind} {across} mm · girth {told} mm · height {high - low:.3f} mm"
-            )
-        low_x, _, high_x, _ = chart.bounds
-        return f"{name} · {chart.kind} · {high_x - low_x:.3f} × {high - low:.3f} mm"

@@ -30,7 +30,7 @@ from vtkmodules.vtkRenderingCore import (
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.part.cut_face import cut_face
-from tinstamp.desk.part.meshes import Patch, cells, edges_of, with_normals
+from tinstamp.desk.part.meshes import Coloured, Patch, cells, edges_of, with_normals
 from tinstamp.engine.triangles import Mesh
 
 Array = NDArray[np.float64]
@@ -69,15 +69,11 @@ class Scene:
         self._edges = self._line_actor(p.TIN_LINE, 1.0)
         self._lines = self._line_actor(p.ACCENT, 3.0)
         self._lines.VisibilityOff()
-        self._overlay_data = vtkPolyData()
-        self._overlay = self._actor(self._overlay_data)
-        self._overlay.GetProperty().SetColor(*_rgb(p.ACCENT))
-        self._overlay.GetProperty().SetAmbient(0.5)
-        self._overlay.GetProperty().SetDiffuse(0.6)
+        self._overlay = self._actor(vtkPolyData())
+        self._overlay.GetProperty().SetAmbient(0.34)
+        self._overlay.GetProperty().SetDiffuse(0.64)
         self._overlay.VisibilityOff()
-        self._overlay_shape: tuple[int, int] | None = None
-        self._tint_data = vtkPolyData()
-        self._tint = self._actor(self._tint_data)
+        self._tint = self._actor(vtkPolyData())
         self._tint.GetProperty().SetAmbient(0.5)
         self._tint.GetProperty().SetDiffuse(0.6)
         self._tint.VisibilityOff()
@@ -100,7 +96,7 @@ class Scene:
         """Take the colours that the desk has now."""
         self.renderer.SetBackground(*_rgb(p.GROUND))
         for actor, colour in ((self._edges, p.TIN_LINE), (self._lines, p.ACCENT),
-                              (self._overlay, p.ACCENT), (self._patch, p.TIN)):  # fmt: skip
+                              (self._patch, p.TIN)):  # fmt: skip
             actor.GetProperty().SetColor(*_rgb(colour))
 
     def _actor(self, data: vtkPolyData) -> vtkActor:
@@ -193,36 +189,18 @@ class Scene:
         self._colour_bared()
         self._apply_section()
 
-    def overlay(self, points: Array | None, triangles: NDArray[np.int64] | None) -> None:
-        """Show the preview, or hide it with None."""
-        if points is None or triangles is None or not len(points):
-            self._overlay.VisibilityOff()
-            return
-        shape = (len(points), len(triangles))
-        if shape != self._overlay_shape:
-            self._overlay_data.SetPolys(cells(triangles))
-            self._overlay_shape = shape
-        holder = vtkPoints()
-        holder.SetData(numpy_to_vtk(np.ascontiguousarray(points, dtype=np.float32), deep=True))
-        self._overlay_data.SetPoints(holder)
-        self._overlay_data.Modified()
-        self._overlay.VisibilityOn()
+    def overlay(self, found: Coloured | None) -> None:
+        """Show the relief in hand, or hide it with None."""
+        _colour(self._overlay, found)
 
-    def tint(self, found: tuple[Array, NDArray[np.int64], NDArray[np.uint8]] | None) -> None:
-        """Show coloured triangles over the part, or hide them with None: points (n, 3) mm,
-        triangles, and a colour for each."""
-        if found is None or not len(found[1]):
-            self._tint.VisibilityOff()
-            return
-        points, triangles, colours = found
-        holder = vtkPoints()
-        holder.SetData(numpy_to_vtk(np.ascontiguousarray(points, dtype=np.float32), deep=True))
-        self._tint_data.SetPoints(holder)
-        self._tint_data.SetPolys(cells(triangles))
-        shades = numpy_to_vtk(np.ascontiguousarray(colours), deep=True)
-        self._tint_data.GetCellData().SetScalars(shades)
-        self._tint_data.Modified()
-        self._tint.VisibilityOn()
+    def tint(self, found: Coloured | None) -> None:
+        """Show coloured triangles over the part, or hide them with None."""
+        _colour(self._tint, found)
+
+    @property
+    def eye(self) -> Array:
+        """(3,) where the part is seen from, mm."""
+        return np.array(self.renderer.GetActiveCamera().GetPosition())
 
     def cut(self, origin: Array | None, normal: Array | None) -> None:
         """Show only the part behind a plane, its cut face closed; None shows all."""
@@ -314,6 +292,11 @@ class Scene:
         camera.SetFocalPoint(*map(float, middle))
         camera.SetPosition(*map(float, middle - along * distance))
         camera.SetViewUp(*map(float, up))
+        self.renderer.ResetCameraClippingRange()
+
+    def look_as(self, other: Scene) -> None:
+        """Look from where another scene is looked at."""
+        self.renderer.GetActiveCamera().DeepCopy(other.renderer.GetActiveCamera())
         self.renderer.ResetCameraClippingRange()
 
     def _distance(self, middle: Array, along: Array, up: Array) -> float:
@@ -436,6 +419,21 @@ class Scene:
         m = np.array([[matrix.GetElement(r, c) for c in range(4)] for r in range(4)])
         q = m @ np.array([*point, 1.0])
         return float((q[0] / q[3] + 1) * width / 2), float((1 - q[1] / q[3]) * height / 2)
+
+
+def _colour(actor: vtkActor, found: Coloured | None) -> None:
+    """Give an actor coloured triangles, or hide it."""
+    actor.SetVisibility(found is not None and bool(len(found[1])))
+    if found is None or not len(found[1]):
+        return
+    points, triangles, colours = found
+    data, holder = vtkPolyData(), vtkPoints()
+    holder.SetData(numpy_to_vtk(np.ascontiguousarray(points, dtype=np.float32), deep=True))
+    data.SetPoints(holder)
+    data.SetPolys(cells(triangles))
+    data.GetCellData().SetScalars(numpy_to_vtk(np.ascontiguousarray(colours), deep=True))
+    mapper: vtkPolyDataMapper = actor.GetMapper()
+    mapper.SetInputData(data)
 
 
 def _rgb(colour: str) -> tuple[float, float, float]:

@@ -10,8 +10,10 @@ from PySide6.QtGui import QColor, QPainter
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.painting import seen_through
 from tinstamp.desk.look.style import type_at
-from tinstamp.desk.part.views import ViewName, through_ink
+from tinstamp.desk.part.views import ViewName
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.preview import Preview
+from tinstamp.desk.work.section_cut import SectionCut
 from tinstamp.desk.work.session import Session
 from tinstamp.engine.messages import Answered
 from tinstamp.engine.questions import Line, Section, WantSection
@@ -36,13 +38,13 @@ class SectionFigures(QObject):
         self._asked_of: object = None
         session.answered.connect(self._answered)
 
-    def want(self, view: ViewName, preview: Preview | None) -> None:
+    def want(self, view: ViewName, preview: Preview | None, cut: SectionCut) -> None:
         """Ask for the figures of the chosen stamp where it is cut, where a section is shown."""
         at, there = self.session.selected, preview is not None and bool(preview.placed.regions)
         known = self.session.report is not None and not self.session.stale_report
         if view == "section" and preview is not None and there and at >= 0 and known:
             self._asked_of = self.session.reported
-            x, y = through_ink(preview.placed).tolist()
+            x, y = cut.at(preview.placed).tolist()
             self._number = self.session.ask(WantSection(self.session.job.stamps[at].name, (x, y)))
 
     def forget(self) -> None:
@@ -87,4 +89,4 @@ def paint_figures(
         painter.setBrush(seen_through(p.GROUND, 235))
         painter.drawRoundedRect(box, 3, 3)
         painter.setPen(QColor(p.INK))
-        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, line.told)
+        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, say(line.told))

@@ -39,8 +39,11 @@ def look_whole(scene: Scene) -> None:
     scene.look(np.array(WHOLE[0]), np.array(WHOLE[1]))
 
 
-def look_at_stamp(scene: Scene, name: ViewName, chart: Chart, placed: Placed) -> None:
-    """Square on to placed ink; end on; in a section through it."""
+def look_at_stamp(
+    scene: Scene, name: ViewName, chart: Chart, placed: Placed, cut: Array | None = None
+) -> None:
+    """Square on to placed ink; end on; in a section through it, at a sheet point of its own if one
+    is given."""
     bounds = placed.bounds
     middle, normal, up = frame_at(chart, (bounds[:2] + bounds[2:]) / 2)
     reach = 0.62 * float(np.hypot(bounds[2] - bounds[0], bounds[3] - bounds[1]))
@@ -51,16 +54,17 @@ def look_at_stamp(scene: Scene, name: ViewName, chart: Chart, placed: Placed) ->
     elif name == "end":
         scene.look(-up, normal, (low + high) / 2)
     else:
-        cut_through(scene, chart, placed)
-        here, normal, up = frame_at(chart, through_ink(placed))
+        cut = through_ink(placed) if cut is None else cut
+        cut_through(scene, chart, cut)
+        here, normal, up = frame_at(chart, cut)
         tall = float(bounds[3] - bounds[1])
         towards = -np.cross(up, normal) - 0.25 * normal - 0.1 * up
         scene.look(towards, up, here, min(max(0.75 * tall, 3.0), whole))
 
 
-def cut_through(scene: Scene, chart: Chart, placed: Placed) -> None:
-    """Show the part cut through placed ink."""
-    here, normal, up = frame_at(chart, through_ink(placed))
+def cut_through(scene: Scene, chart: Chart, at: Array) -> None:
+    """Show the part cut upright through a point of a sheet."""
+    here, normal, up = frame_at(chart, at)
     scene.cut(here, np.cross(up, normal))
 
 

@@ -25,8 +25,11 @@ from tinstamp.desk.commands import command
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.painting import painting, seen_through
 from tinstamp.desk.look.style import alone_button, plain_button, type_at
-from tinstamp.desk.sheet.sheet_paint import fitted, path_of, ruler_step
-from tinstamp.desk.sheet.sheet_scale import Scale
+from tinstamp.desk.sheet.sheet_paint import pane
+from tinstamp.desk.sheet.sheet_paths import path_of
+from tinstamp.desk.sheet.sheet_rulers import ruler_step
+from tinstamp.desk.sheet.sheet_scale import Scale, fitted
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.placing import shifted
 from tinstamp.desk.work.session import BLANK, Session
@@ -116,13 +119,17 @@ class ProfileView(QWidget):
         self.which = "points"
         self.alone = alone_button(self, "sheet", command("sheet alone").told)
         self.alone.clicked.connect(self.wants_middle)
-        self.face = plain_button(self, "Show the face", "The sheet of the face picked on the part")
+        self.face = plain_button(
+            self, say("Show the face"), say("The sheet of the face picked on the part")
+        )
         self.face.clicked.connect(self.wants_face)
-        self.lists = plain_button(self, "Show the rail", "Change between the profile and the rail")
+        self.lists = plain_button(
+            self, say("Show the rail"), say("Change between the profile and the rail")
+        )
         self.lists.clicked.connect(self._other_list)
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Profile")
+        self.setAccessibleName(say("Profile"))
         self.setMinimumHeight(160)
         self.scale: Scale | None = None
         self.point: int | None = None
@@ -158,7 +165,7 @@ class ProfileView(QWidget):
         path = self.path
         self.lists.setVisible(profile_path(self.session, "rail_points") is not None)
         rail = path is not None and path[3] == "rail_points"
-        self.lists.setText("Show the profile" if rail else "Show the rail")
+        self.lists.setText(say("Show the profile" if rail else "Show the rail"))
         if (path, self.session.selected) != self._of:
             self._of = (path, self.session.selected)
             self.point = None
@@ -178,7 +185,7 @@ class ProfileView(QWidget):
         high = np.concatenate(points).max(axis=0)
         room = np.maximum(0.15 * (high - low).max(), 1.0)
         bounds = np.concatenate([low - room, high + room])
-        self.scale = fitted(bounds, self.width(), self.height())
+        self.scale = fitted(bounds, pane(self.width(), self.height()))
         self.update()
 
     @property
@@ -209,7 +216,7 @@ class ProfileView(QWidget):
             painter.setFont(type_at(p.LARGE))
             painter.setPen(QColor(p.SECOND_INK))
             words = "A coordinate of this profile is to fix: see the fields on the right."
-            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, words)
+            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, say(words))
             return
         self._grid(painter, scale)
         self._ground(painter, scale)
@@ -245,10 +252,10 @@ class ProfileView(QWidget):
         word = "RAIL" if path[3] == "rail_points" else "PROFILE"
         painter.setFont(type_at(p.SMALL, strong=True))
         painter.setPen(QColor(p.SECOND_INK))
-        painter.drawText(16, 22, word)
+        painter.drawText(16, 22, say(word))
         painter.setFont(type_at(p.BODY))
         painter.drawText(
-            76, 22, f"of {feature.name}: drag points, double-click a piece for a new one"
+            76, 22, say(f"of {feature.name}: drag points, double-click a piece for a new one")
         )
         painter.setPen(QColor(p.INK))
         told = "Delete takes the chosen point away, the arrow keys move it"
@@ -258,7 +265,7 @@ class ProfileView(QWidget):
         elif found is not None and self.point is not None and self.point < len(found.spots):
             x, y = found.spots[self.point]
             told = f"point {self.point + 1}:  x {x:.3f} mm   y {y:.3f} mm"
-        painter.drawText(16, 44, told)
+        painter.drawText(16, 44, say(told))
 
     def _grid(self, painter: QPainter, scale: Scale) -> None:
         step = ruler_step(scale.per_mm)
@@ -276,13 +283,13 @@ class ProfileView(QWidget):
                     painter.setPen(QColor(p.SECOND_INK))
                     box = QRectF(at.x() - 30, self.height() - 18, 60, 14)
                     if box.right() < self.width() - 20:
-                        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, f"{k * step:g}")
+                        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, say(f"{k * step:g}"))
                 elif 56 <= at.y() <= self.height() - 20:
                     painter.drawLine(QPointF(34, at.y()), QPointF(self.width(), at.y()))
                     painter.setPen(QColor(p.SECOND_INK))
                     box = QRectF(2, at.y() - 7, 28, 14)
-                    painter.drawText(box, int(Qt.AlignmentFlag.AlignRight), f"{k * step:g}")
-        painter.drawText(QRectF(self.width() - 34, self.height() - 18, 28, 14), 0, "mm")
+                    painter.drawText(box, int(Qt.AlignmentFlag.AlignRight), say(f"{k * step:g}"))
+        painter.drawText(QRectF(self.width() - 34, self.height() - 18, 28, 14), 0, say("mm"))
 
     def _ground(self, painter: QPainter, scale: Scale) -> None:
         """The axis of a turning, or the sheet that a groove's path lies on."""
@@ -299,7 +306,7 @@ class ProfileView(QWidget):
             painter.setPen(QPen(QColor(p.SECOND_INK), 1, Qt.PenStyle.DashDotLine))
             painter.drawLine(QPointF(x, 52), QPointF(x, self.height() - 20))
             painter.setFont(type_at(p.SMALL))
-            painter.drawText(QPointF(x + 5, 64), "axis")
+            painter.drawText(QPointF(x + 5, 64), say("axis"))
 
     def _mirrored(self, painter: QPainter, found: Drawing, scale: Scale) -> None:
         """The other side of a turning, pale, and the levels that close it."""

@@ -13,6 +13,7 @@ from tinstamp.artwork.outline import Array
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.sheet.sheet_scale import Scale
+from tinstamp.desk.words.say import say
 from tinstamp.proofing.fields import FIELDS, Field
 
 GOOD = 3.0
@@ -120,11 +121,13 @@ def paint_legend_of(painter: QPainter, field: Field | None, words: str, here: fl
     painter.setPen(QColor(p.INK))
     top, line = 54, 64
     if field is None or not len(field.values):
-        painter.drawText(16, line, words if field is None else "There is nothing to measure here.")
+        painter.drawText(
+            16, line, say(words if field is None else "There is nothing to measure here.")
+        )
         return
     low, high = ends_of(field)
     title = f"{FIELDS[field.kind].title}: {figure(field, low)}"
-    painter.drawText(16, line, title)
+    painter.drawText(16, line, say(title))
     box = QRectF(24.0 + painter.fontMetrics().horizontalAdvance(title), top + 1.0, 120.0, 10.0)
     gradient = QLinearGradient(box.topLeft(), box.topRight())
     for at, colour in shades_of(field):
@@ -140,4 +143,4 @@ def paint_legend_of(painter: QPainter, field: Field | None, words: str, here: fl
     told += f"   worst {figure(field, float(field.values.min()))}, ringed"
     if here is not None:
         told += f"   here {figure(field, here)}"
-    painter.drawText(int(box.right()) + 8, line, told)
+    painter.drawText(int(box.right()) + 8, line, say(told))

@@ -10,8 +10,12 @@ from tinstamp.chart.base import Chart
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.sheet.sheet_scale import Scale
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.stamp_drag import StampDrag, shape_of
 from tinstamp.setting.snap import Mark, free_around
+
+FAR = 1e4
+"""px; beyond any pane"""
 
 
 def moving(
@@ -38,14 +42,16 @@ def moving(
 
 
 def _line(painter: QPainter, mark: Mark, scale: Scale, size: tuple[int, int]) -> None:
-    at = scale.to_pixel(mark.at, mark.at)
+    """The line from end to end of the pane, with its word where it is nearest to a free side."""
+    along = np.array([0.0, 1.0]) if mark.axis == 0 else np.array([1.0, 0.0])
+    on_it = np.array([mark.at, 0.0]) if mark.axis == 0 else np.array([0.0, mark.at])
+    low, way = scale.pixels(on_it), scale.matrix @ along
+    way /= np.linalg.norm(way)
+    a, b = low - way * FAR, low + way * FAR
     painter.setPen(QPen(QColor(p.ACCENT), 1, Qt.PenStyle.DashDotLine))
-    if mark.axis == 0:
-        painter.drawLine(QPointF(at.x(), 50), QPointF(at.x(), size[1] - 30))
-        _word(painter, mark.word, QPointF(at.x(), size[1] - 62), size)
-    else:
-        painter.drawLine(QPointF(30, at.y()), QPointF(size[0] - 30, at.y()))
-        _word(painter, mark.word, QPointF(size[0] - 110, at.y()), size)
+    painter.drawLine(QPointF(*a), QPointF(*b))
+    place = np.array([size[0] - 110.0, size[1] - 62.0])
+    _word(painter, mark.word, QPointF(*(low + way * ((place - low) @ way))), size)
 
 
 def _width(painter: QPainter, word: str) -> float:
@@ -64,4 +70,4 @@ def _word(painter: QPainter, word: str, at: QPointF, size: tuple[int, int]) -> N
     painter.drawRoundedRect(box, 3, 3)
     painter.setPen(QColor(p.INK))
     painter.setBrush(Qt.BrushStyle.NoBrush)
-    painter.drawText(box, Qt.AlignmentFlag.AlignCenter, word)
+    painter.drawText(box, Qt.AlignmentFlag.AlignCenter, say(word))

@@ -11,30 +11,41 @@ from PySide6.QtCore import QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath, QPen, QPolygonF
 
 from tinstamp.artwork.drawn import Artwork
-from tinstamp.artwork.outline import Array, Outline
+from tinstamp.artwork.outline import points_of
 from tinstamp.chart.base import Chart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.joint import Faces
 from tinstamp.chart.round import RoundChart
 from tinstamp.chart.run import RunChart
 from tinstamp.chart.stretch import letter_stretches, per_cent
-from tinstamp.chart.turns import STILL, Motion, Turns
+from tinstamp.chart.turns import Turns
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.painting import seen_on
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.sheet.sheet_field import paint_field, paint_legend_of
+from tinstamp.desk.sheet.sheet_hand import paint_chosen, paint_figures_of, paint_frame, paint_spots
 from tinstamp.desk.sheet.sheet_move import moving
+from tinstamp.desk.sheet.sheet_paths import face_path, ink_path
 from tinstamp.desk.sheet.sheet_place import paint_place
-from tinstamp.desk.sheet.sheet_scale import Scale
+from tinstamp.desk.sheet.sheet_rulers import Ruled, paint_rulers
+from tinstamp.desk.sheet.sheet_scale import Room, Scale
 from tinstamp.desk.sheet.sheet_stretch import box_about, paint_legend, paint_stretch
+from tinstamp.desk.words.say import say
+from tinstamp.desk.work.guide_spots import Spot
 from tinstamp.desk.work.preview import Preview
 from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.job.face_name import owner_of
 from tinstamp.setting.place import Placed, degrees_covered, laps_shown
 
-SIDE, ABOVE, BELOW = 34, 84, 44
+SIDE, ABOVE, BELOW = 56, 84, 44
 """px kept free round the sheet for rulers and words"""
+
+
+CUT_PAST = 16.0
+"""px that the plane of a section is drawn past the artwork"""
+TURNED = 0.01
+"""sine of the angle from which on artwork is turned on its sheet"""
 
 
 @dataclass(frozen=True)
@@ -56,6 +67,7 @@ class Sheet(Protocol):
     span: tuple[tuple[float, float], ...]
     span_words: str
     value_here: float | None
+    pointer: QPointF | None
 
     @property
     def face(self) -> str | None: ...
@@ -69,6 +81,13 @@ class Sheet(Protocol):
     @property
     def placed(self) -> Placed | None: ...
 
+    @property
+    def frame(self) -> tuple[QPointF, QPointF] | None: ...
+
+    def guide_spots(self) -> Sequence[Spot]: ...
+
+    def title_room(self) -> int: ...
+
     def hasFocus(self) -> bool: ...
 
     def width(self) -> int: ...
@@ -80,15 +99,9 @@ class Sheet(Protocol):
     def rect(self) -> QRect: ...
 
 
-def fitted(bounds: Array, width: int, height: int) -> Scale:
-    """The whole sheet within the widget, centred."""
-    low_x, low_y, high_x, high_y = map(float, bounds)
-    room_x = max(width - 2 * SIDE, 20)
-    room_y = max(height - ABOVE - BELOW, 20)
-    per_mm = min(room_x / (high_x - low_x), room_y / (high_y - low_y))
-    x0 = width / 2 - (low_x + high_x) / 2 * per_mm
-    y0 = ABOVE + room_y / 2 + (low_y + high_y) / 2 * per_mm
-    return Scale(per_mm, x0, y0)
+def pane(width: int, height: int) -> Room:
+    """The pane of a sheet, of that many px."""
+    return Room(width, height, SIDE, ABOVE, BELOW)
 
 
 def handles(preview: Preview, scale: Scale) -> Handles:
@@ -111,15 +124,42 @@ def handles(preview: Preview, scale: Scale) -> Handles:
 def paint(painter: QPainter, view: Sheet) -> None:
     """Everything."""
     painter.fillRect(view.rect(), QColor(p.TABLE))
-    _title(painter, view)
     chart = view.chart
     scale = view.scale
     if chart is None or scale is None:
+        _title(painter, view)
         _empty(painter, view)
         return
+    size = (view.width(), view.height())
+    shown = view.drag.preview
+    ink = shown.placed.bounds if shown is not None and shown.placed.regions else None
+    session = view.session
+    legend = session.stretch is not None or session.map.kind is not None
+    ruled = Ruled(chart, scale, size, ink, view.pointer, legend)
+    painter.save()
+    painter.setClipRect(ruled.inner)
+    reach = _paint_within(painter, view, chart, scale)
+    painter.restore()
+    paint_rulers(painter, ruled)
+    _title(painter, view)
+    if session.stretch is not None:
+        paint_legend(painter, reach, session.stretch)
+    elif session.map.kind is not None:
+        paint_legend_of(painter, session.map.field, session.map.words, view.value_here)
+    if view.drag.moving:
+        paint_figures_of(painter, view.drag, size)
+    if view.hasFocus():
+        painter.setPen(QColor(p.RULE_STRONG))
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.drawRect(view.rect().adjusted(0, 0, -1, -1))
+
+
+def _paint_within(painter: QPainter, view: Sheet, chart: Chart, scale: Scale) -> float | None:
+    """The face and what lies on it; how far a stretch that is shown reaches."""
+    size = (view.width(), view.height())
     _face(painter, view, chart, scale)
     painter.save()
-    painter.setClipPath(path_of(chart.outline, scale))
+    painter.setClipPath(face_path(chart, scale), Qt.ClipOperation.IntersectClip)
     preview = view.drag.preview
     reach = None
     if view.session.stretch is not None and preview is not None and preview.placed.regions:
@@ -132,23 +172,19 @@ def paint(painter: QPainter, view: Sheet) -> None:
     if field is not None:
         paint_field(painter, scale, field)
     painter.restore()
-    _rulers(painter, view, chart, scale)
     if preview is not None and preview.placed.regions:
         _beyond(painter, view, preview, chart, scale)
         _guides(painter, preview, chart, scale)
         _marks(painter, preview, scale)
         _handles(painter, handles(preview, scale))
         if view.drag.moving and view.drag.mode == "move":
-            moving(painter, view.drag, chart, scale, (view.width(), view.height()))
-    if view.session.stretch is not None:
-        paint_legend(painter, reach, view.session.stretch)
-    elif view.session.map.kind is not None:
-        paint_legend_of(painter, field, view.session.map.words, view.value_here)
+            moving(painter, view.drag, chart, scale, size)
+        paint_spots(painter, view.guide_spots(), scale)
+    paint_chosen(painter, view.drag, chart, scale)
+    _cut(painter, view)
     paint_place(painter, scale, view.spot, view.span, view.span_words)
-    if view.hasFocus():
-        painter.setPen(QColor(p.RULE_STRONG))
-        painter.setBrush(Qt.BrushStyle.NoBrush)
-        painter.drawRect(view.rect().adjusted(0, 0, -1, -1))
+    paint_frame(painter, view.frame)
+    return reach
 
 
 def _colour(view: Sheet) -> QColor:
@@ -158,7 +194,7 @@ def _colour(view: Sheet) -> QColor:
 def _title(painter: QPainter, view: Sheet) -> None:
     painter.setFont(type_at(p.SMALL, strong=True))
     painter.setPen(QColor(p.SECOND_INK))
-    painter.drawText(16, 22, "SHEET")
+    painter.drawText(16, 22, say("SHEET"))
     if view.face is None:
         return
     painter.setFont(type_at(p.BODY))
@@ -171,9 +207,15 @@ def _title(painter: QPainter, view: Sheet) -> None:
     unrolled = _way(chart)
     beside = len(chart.faces) - 1 if isinstance(chart, RunChart) else 0
     more = f" and {beside} {'face' if beside == 1 else 'faces'} beside" if beside else ""
-    painter.drawText(70, 22, f"{view.face}{more}, {unrolled}{percent}")
+    _elided(painter, 70, 22, view.title_room() - 78, f"{view.face}{more}, {unrolled}{percent}")
     painter.setPen(QColor(p.INK))
-    painter.drawText(16, 44, "    ".join(measures(view)))
+    _elided(painter, 16, 44, view.width() - 24, "    ".join(measures(view)))
+
+
+def _elided(painter: QPainter, x: int, y: int, room: int, words: str) -> None:
+    """Words that end in “…” where there is no room for all of them."""
+    shown = painter.fontMetrics().elidedText(say(words), Qt.TextElideMode.ElideRight, room)
+    painter.drawText(x, y, shown)
 
 
 def _way(chart: Chart | None) -> str:
@@ -205,15 +247,15 @@ def measures(view: Sheet) -> list[str]:
         covered = max(b for _, b in spans) - min(a for a, _ in spans)
         around = turns.way_round((bounds[:2] + bounds[2:]) / 2)
         length, free = around * covered / 360.0, around * (1.0 - covered / 360.0)
-        ups = np.concatenate([r.outer.points(4) for r in preview.placed.regions])
+        ups, _ = points_of([r.outer for r in preview.placed.regions], 4)
         low = float(turns.unrolled(ups)[:, 1].min()) - heights(chart)[0]
-        told = [f"artwork {length:.3f} mm long"]
+        told = [f"artwork {length:.3f} mm {_long(preview)}"]
         told.append(
             f"free each side {free / 2:.3f} mm" if free >= 0 else f"{-free:.3f} mm too long"
         )
         told.append(f"{low:.3f} mm from lower rim")
     else:
-        told = [f"artwork {length:.3f} mm long"]
+        told = [f"artwork {length:.3f} mm {_long(preview)}"]
         told.append(
             f"to the edges {float(bounds[0]) - low_x:.3f} mm left, "
             f"{high_x - float(bounds[2]):.3f} mm right"
@@ -226,6 +268,11 @@ def measures(view: Sheet) -> list[str]:
     elif isinstance(chart, RoundChart) and chart.closed:
         told.append(f"seam at {chart.seam_degrees:.1f}°")
     return told
+
+
+def _long(preview: Preview) -> str:
+    """What the extent of artwork across its sheet is called: its length, unless it is turned."""
+    return "long" if abs(float(preview.placed.matrix[1, 0])) < TURNED else "across"
 
 
 def heights(chart: Chart) -> tuple[float, float]:
@@ -253,30 +300,13 @@ def _empty(painter: QPainter, view: Sheet) -> None:
         if view.session.kinds
         else "The sheet follows as soon as the part is built."
     )
-    painter.drawText(view.rect(), Qt.AlignmentFlag.AlignCenter, words)
-
-
-def path_of(outlines: Sequence[Outline], scale: Scale, moved: Motion = STILL) -> QPainterPath:
-    """Outlines as a path in pixels, moved on the sheet."""
-    path = QPainterPath()
-    path.setFillRule(Qt.FillRule.OddEvenFill)
-    for outline in outlines:
-        points = moved(outline.beziers) * [scale.per_mm, -scale.per_mm]
-        points += [scale.x0, scale.y0]
-        path.moveTo(*points[0, 0])
-        for b, straight in zip(points.tolist(), outline.straight, strict=True):
-            if straight:
-                path.lineTo(*b[3])
-            else:
-                path.cubicTo(*b[1], *b[2], *b[3])
-        path.closeSubpath()
-    return path
+    painter.drawText(view.rect(), Qt.AlignmentFlag.AlignCenter, say(words))
 
 
 def _face(painter: QPainter, view: Sheet, chart: Chart, scale: Scale) -> None:
     painter.setPen(QPen(QColor(p.RULE_STRONG), 1))
     painter.setBrush(QColor(p.SHEET))
-    painter.drawPath(path_of(chart.outline, scale))
+    painter.drawPath(face_path(chart, scale))
     margin = view.session.resolved.values.get("limits.edge_margin", 0.0)
     low_x, low_y, high_x, high_y = map(float, chart.bounds)
     pen = QPen(QColor(p.RULE_STRONG), 1, Qt.PenStyle.DotLine)
@@ -287,15 +317,20 @@ def _face(painter: QPainter, view: Sheet, chart: Chart, scale: Scale) -> None:
         for y in (low + margin, high - margin):
             painter.drawPath(_level(around, y, scale, 2 if chart.affine else 121))
     elif margin > 0 and all(outline.straight.all() for outline in chart.outline):
-        a = scale.to_pixel(low_x + margin, high_y - margin)
-        b = scale.to_pixel(high_x - margin, low_y + margin)
-        painter.drawRect(QRectF(a, b))
+        box = (low_x + margin, low_y + margin, high_x - margin, high_y - margin)
+        painter.drawPolygon(_box(scale, *box))
     if isinstance(chart, RunChart):
         _joints(painter, chart, scale)
     if isinstance(chart, RoundChart) and chart.closed:
         ends = chart.rolled(np.array([[chart.seam_degrees, y] for y in heights(chart)]))
         painter.setPen(QPen(QColor(p.SECOND_INK), 1, Qt.PenStyle.DashLine))
         painter.drawLine(scale.to_pixel(*ends[0]), scale.to_pixel(*ends[1]))
+
+
+def _box(scale: Scale, low_x: float, low_y: float, high_x: float, high_y: float) -> QPolygonF:
+    """A box of the sheet in pixels."""
+    corners = ((low_x, low_y), (high_x, low_y), (high_x, high_y), (low_x, high_y))
+    return QPolygonF([scale.to_pixel(*corner) for corner in corners])
 
 
 def _joints(painter: QPainter, chart: RunChart, scale: Scale) -> None:
@@ -339,31 +374,27 @@ def _others(painter: QPainter, view: Sheet, chart: Chart, scale: Scale) -> None:
 def _ink(painter: QPainter, shown: Preview, scale: Scale, colour: QColor) -> None:
     painter.setPen(Qt.PenStyle.NoPen)
     painter.setBrush(QBrush(colour))
-    outlines = [o for region in shown.placed.regions for o in region.outlines]
     for move in laps_shown(shown.placed, shown.chart):
-        painter.drawPath(path_of(outlines, scale, move))
+        painter.drawPath(ink_path(shown, scale, move))
 
 
 def _beyond(painter: QPainter, view: Sheet, preview: Preview, chart: Chart, scale: Scale) -> None:
     """Ink off the face stays visible, hatched; on a round face only over the rims."""
     whole = QPainterPath()
     whole.addRect(QRectF(view.rect()))
-    face = path_of(chart.outline, scale)
+    face = face_path(chart, scale)
     if isinstance(chart, ConeChart) and chart.closed:
         for lap in (-1, 1):
-            face = face.united(path_of(chart.outline, scale, chart.lap(lap)))
+            face = face.united(face_path(chart, scale, chart.lap(lap)))
     elif chart.closed:
-        _, low_y, _, high_y = map(float, chart.bounds)
-        face = QPainterPath()
-        top, bottom = scale.to_pixel(0, high_y).y(), scale.to_pixel(0, low_y).y()
-        face.addRect(QRectF(-1e5, top, 2e5, bottom - top))
+        low_x, low_y, high_x, high_y = map(float, chart.bounds)
+        face, round_it = QPainterPath(), high_x - low_x
+        face.addPolygon(_box(scale, low_x - 2 * round_it, low_y, high_x + 2 * round_it, high_y))
     painter.save()
-    painter.setClipPath(whole.subtracted(face))
+    painter.setClipPath(whole.subtracted(face), Qt.ClipOperation.IntersectClip)
     painter.setPen(QPen(QColor(p.FIX), 1))
     painter.setBrush(QBrush(QColor(p.FIX), Qt.BrushStyle.BDiagPattern))
-    painter.drawPath(
-        path_of([o for region in preview.placed.regions for o in region.outlines], scale)
-    )
+    painter.drawPath(ink_path(preview, scale))
     painter.restore()
 
 
@@ -379,7 +410,7 @@ def _guides(painter: QPainter, preview: Preview, chart: Chart, scale: Scale) -> 
     else:
         along = preview.placed.matrix @ [high_x - low_x, 0.0]
         painter.save()
-        painter.setClipPath(path_of(chart.outline, scale))
+        painter.setClipPath(face_path(chart, scale), Qt.ClipOperation.IntersectClip)
         painter.drawLine(
             scale.to_pixel(x - along[0], y - along[1]), scale.to_pixel(x + along[0], y + along[1])
         )
@@ -388,6 +419,33 @@ def _guides(painter: QPainter, preview: Preview, chart: Chart, scale: Scale) -> 
     painter.setPen(QPen(QColor(p.ACCENT), 1.5))
     painter.drawLine(at + QPointF(-4, 0), at + QPointF(4, 0))
     painter.drawLine(at + QPointF(0, -4), at + QPointF(0, 4))
+
+
+def _cut_line(view: Sheet) -> tuple[QPointF, QPointF] | None:
+    """The plane of the section that the part is looked at in: its lower end and its upper one."""
+    preview, scale, cut = view.drag.preview, view.scale, view.drag.cut
+    if not cut.shown or preview is None or scale is None or not preview.placed.regions:
+        return None
+    x = float(cut.at(preview.placed)[0])
+    _, low, _, high = preview.placed.bounds.tolist()
+    past = CUT_PAST / scale.per_mm
+    return scale.to_pixel(x, low - past), scale.to_pixel(x, high + past)
+
+
+def cut_knob(view: Sheet) -> QPointF | None:
+    """Where the plane of the section is taken hold of, px."""
+    line = _cut_line(view)
+    return None if line is None else line[0]
+
+
+def _cut(painter: QPainter, view: Sheet) -> None:
+    line = _cut_line(view)
+    if line is not None:
+        painter.setPen(QPen(QColor(p.INK), 1.5, Qt.PenStyle.DashDotLine))
+        painter.drawLine(*line)
+        painter.setPen(QPen(QColor(p.SHEET), 1.5))
+        painter.setBrush(QColor(p.INK))
+        painter.drawEllipse(line[0], 6.0, 6.0)
 
 
 def _marks(painter: QPainter, preview: Preview, scale: Scale) -> None:
@@ -413,84 +471,3 @@ def _handles(painter: QPainter, marks: Handles) -> None:
     for corner in marks.corners:
         painter.drawRect(QRectF(corner - QPointF(3.5, 3.5), corner + QPointF(3.5, 3.5)))
     painter.drawEllipse(marks.turn, 4.5, 4.5)
-
-
-def ruler_step(per_mm: float, least: float = 38.0) -> float:
-    """mm between figures so that they stand at least `least` px apart: 1, 2 or 5 × 10ⁿ."""
-    wanted = least / per_mm
-    power = 10.0 ** np.floor(np.log10(wanted))
-    return float(next(power * k for k in (1, 2, 5, 10) if power * k >= wanted * 0.999))
-
-
-def _rulers(painter: QPainter, view: Sheet, chart: Chart, scale: Scale) -> None:
-    low_x, low_y, high_x, high_y = map(float, chart.bounds)
-    painter.setFont(type_at(p.SMALL))
-    _ruler_mm(painter, view, scale, (low_x, high_x), scale.to_pixel(0, low_y).y() + 5)
-    _ruler_upright(painter, view, scale, (low_y, high_y), scale.to_pixel(low_x, 0).x() - 5)
-    if isinstance(chart, ConeChart) and chart.closed:
-        _degrees_round(painter, chart, scale)
-    elif chart.turns is not None and (girth := chart.turns.girth) is not None:
-        _ruler_degrees(painter, view, girth, scale, scale.to_pixel(0, high_y).y() - 5)
-
-
-def _ruler_mm(
-    painter: QPainter, view: Sheet, scale: Scale, span: tuple[float, float], y: float
-) -> None:
-    y = min(y, view.height() - 34.0)
-    step = ruler_step(scale.per_mm)
-    painter.setPen(QColor(p.SECOND_INK))
-    fine = step / 5
-    for k in range(int(np.ceil(span[0] / fine)), int(np.floor(span[1] / fine)) + 1):
-        x = scale.to_pixel(k * fine, 0).x()
-        if not 0 <= x <= view.width():
-            continue
-        main = k % 5 == 0
-        painter.drawLine(QPointF(x, y), QPointF(x, y + (7 if main else 4)))
-        if main:
-            box = QRectF(x - 30, y + 8, 60, 14)
-            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, f"{k * fine:g}")
-    painter.drawText(QRectF(view.width() - 60, y + 20, 50, 14), Qt.AlignmentFlag.AlignRight, "mm")
-
-
-def _ruler_upright(
-    painter: QPainter, view: Sheet, scale: Scale, span: tuple[float, float], x: float
-) -> None:
-    x = max(x, 28.0)
-    step = ruler_step(scale.per_mm, 30.0)
-    for k in range(int(np.ceil(span[0] / step)), int(np.floor(span[1] / step)) + 1):
-        y = scale.to_pixel(0, k * step).y()
-        if not 50 <= y <= view.height() - 20:
-            continue
-        painter.drawLine(QPointF(x - 5, y), QPointF(x, y))
-        box = QRectF(x - 38, y - 7, 30, 14)
-        painter.drawText(
-            box, int(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter), f"{k * step:g}"
-        )
-
-
-def _ruler_degrees(painter: QPainter, view: Sheet, girth: float, scale: Scale, y: float) -> None:
-    y = max(y, 72.0)
-    per_degree = girth / 360.0 * scale.per_mm
-    step = next((s for s in (1, 5, 10, 15, 45, 90) if s * per_degree >= 44), 180)
-    painter.setPen(QColor(p.SECOND_INK))
-    for k in range(-180, 181, step):
-        x = scale.to_pixel(k / 360.0 * girth, 0).x()
-        if -20 <= x <= view.width() + 20:
-            painter.drawLine(QPointF(x, y - 7), QPointF(x, y))
-            painter.drawText(QRectF(x - 30, y - 22, 60, 14), Qt.AlignmentFlag.AlignCenter, f"{k}°")
-
-
-def _degrees_round(painter: QPainter, chart: ConeChart, scale: Scale) -> None:
-    """Degrees along the upper rim of a sector, above it."""
-    outer = heights(chart)[1]
-    off = 14.0 / scale.per_mm
-    per_degree = chart.way_round(chart.rolled(np.array([0.0, outer]))) / 360.0 * scale.per_mm
-    step = next((s for s in (5, 10, 15, 30, 45, 90) if s * per_degree >= 44), 180)
-    painter.setPen(QColor(p.SECOND_INK))
-    for k in range(-180 + step, 181, step):
-        marks = chart.rolled(np.array([[k, outer], [k, outer + off / 2], [k, outer + off]]))
-        a, b, c = (scale.to_pixel(*m) for m in marks)
-        painter.drawLine(a, b)
-        painter.drawText(
-            QRectF(c.x() - 22, c.y() - 7, 44, 14), Qt.AlignmentFlag.AlignCenter, f"{k}°"
-        )

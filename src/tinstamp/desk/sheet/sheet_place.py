@@ -11,6 +11,7 @@ from PySide6.QtGui import QColor, QPainter, QPen
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.sheet.sheet_scale import Scale
+from tinstamp.desk.words.say import say
 
 PLACE = 12.0
 """px; radius of the ring about a place"""
@@ -39,7 +40,7 @@ def paint_place(
         wide = painter.fontMetrics().horizontalAdvance(words)
         place = at + QPointF(PLACE + 3.0, -PLACE)
         painter.fillRect(QRectF(place.x() - 3, place.y() - 12, wide + 6, 17), QColor(p.SHEET))
-        painter.drawText(place, words)
+        painter.drawText(place, say(words))
 
 
 def _line(painter: QPainter, start: QPointF, end: QPointF) -> None:

@@ -16,6 +16,7 @@ from tinstamp.chart.stretch import Measure, stretch_at
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.sheet.sheet_scale import Scale
+from tinstamp.desk.words.say import say
 
 MAP_CELLS = 48
 """Cells of the map to each side."""
@@ -106,10 +107,13 @@ def paint_stretch(
     image = QImage(
         pixels.data, MAP_CELLS, MAP_CELLS, 4 * MAP_CELLS, QImage.Format.Format_RGBA8888
     ).copy()
-    low, high = scale.to_pixel(box[0], box[3]), scale.to_pixel(box[2], box[1])
+    corner = scale.to_pixel(box[0], box[3])
     painter.save()
     painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
-    painter.drawImage(QRectF(low, high), image)
+    painter.translate(corner)
+    painter.rotate(-scale.turn)
+    size = (scale.per_mm * (box[2] - box[0]), scale.per_mm * (box[3] - box[1]))
+    painter.drawImage(QRectF(0.0, 0.0, *size), image)
     painter.restore()
     return reach
 
@@ -120,12 +124,12 @@ def paint_legend(painter: QPainter, reach: float | None, measure: Measure) -> No
     painter.setPen(QColor(p.INK))
     top = 54.0
     if reach is None:
-        painter.drawText(16, int(top) + 10, "Nothing stretches on this face.")
+        painter.drawText(16, int(top) + 10, say("Nothing stretches on this face."))
         return
     unit = "°" if measure == "angle" else " %"
     left = f"{WORDS[measure]}: −{reach:g}{unit}"
     wide = painter.fontMetrics().horizontalAdvance(left)
-    painter.drawText(16, int(top) + 10, left)
+    painter.drawText(16, int(top) + 10, say(left))
     box = QRectF(24.0 + wide, top + 1.0, 110.0, 10.0)
     gradient = QLinearGradient(box.topLeft(), box.topRight())
     for at, colour in ((0.0, p.LESS), (0.5, p.SHEET), (1.0, p.MORE)):
@@ -135,4 +139,4 @@ def paint_legend(painter: QPainter, reach: float | None, measure: Measure) -> No
     painter.setBrush(Qt.BrushStyle.NoBrush)
     painter.drawRect(box)
     painter.setPen(QColor(p.INK))
-    painter.drawText(int(box.right()) + 8, int(top) + 10, f"+{reach:g}{unit}")
+    painter.drawText(int(box.right()) + 8, int(top) + 10, say(f"+{reach:g}{unit}"))

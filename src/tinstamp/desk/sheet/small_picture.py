@@ -12,7 +12,7 @@ from PySide6.QtGui import QColor, QPixmap
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Array, Region, bounds_of
 from tinstamp.desk.look.painting import painting
-from tinstamp.desk.sheet.sheet_paint import path_of
+from tinstamp.desk.sheet.sheet_paths import path_of
 from tinstamp.desk.sheet.sheet_scale import Scale
 
 MOST_ROWS = 4

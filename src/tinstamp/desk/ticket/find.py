@@ -9,6 +9,7 @@ from collections.abc import Sequence
 from PySide6.QtWidgets import QLineEdit
 
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.words.say import say
 from tinstamp.job.model import Stamp
 from tinstamp.job.relief import KINDS
 from tinstamp.proofing.finding import Finding
@@ -20,9 +21,9 @@ MANY = 6
 def search_line() -> QLineEdit:
     """The field for the words."""
     line = QLineEdit()
-    line.setPlaceholderText("Find stamps")
-    line.setAccessibleName("Find stamps")
-    line.setToolTip("By name, text, face or relief, or by what was found: “to fix” (Ctrl+F)")
+    line.setPlaceholderText(say("Find stamps"))
+    line.setAccessibleName(say("Find stamps"))
+    line.setToolTip(say("By name, text, face or relief, or by what was found: “to fix” (Ctrl+F)"))
     line.setClearButtonEnabled(False)
     return line
 

@@ -6,6 +6,7 @@ from collections.abc import Callable
 
 from PySide6.QtWidgets import QMenu, QToolButton, QWidget
 
+from tinstamp.desk.words.say import say
 from tinstamp.job.model import Braille, Code, Drawn, Scale, Shape, Sign
 
 DRAWN: tuple[tuple[str, Drawn] | None, ...] = (
@@ -33,22 +34,25 @@ def more_button(
     """A logo, a sign, a scale, a machine-read mark, a plain shape, or text on the chosen stamp,
     when there `is_chosen` one."""
     button = QToolButton()
-    button.setText("Logo, sign …")
+    button.setText(say("Logo, sign …"))
     button.setToolTip(
-        "A logo from a file, a sign, a scale, a machine-read mark or a plain shape on the chosen "
-        "face; text on a stamp"
+        say(
+            "A logo from a file, a sign, a scale, a machine-read mark or a plain shape on the "
+            "chosen "
+            "face; text on a stamp"
+        )
     )
     button.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
     menu = QMenu(parent)
-    menu.addAction("Logo from a file …", logo)
-    text = menu.addAction("Text on the chosen stamp", upon)
+    menu.addAction(say("Logo from a file …"), logo)
+    text = menu.addAction(say("Text on the chosen stamp"), upon)
     for entry in DRAWN:
         if entry is None:
             menu.addSeparator()
         else:
             word, value = entry
             menu.addAction(
-                word,
+                say(word),
                 lambda w=word, v=value: drawn(v, w.split(" along ")[0].split()[-1].capitalize()),
             )
     menu.aboutToShow.connect(lambda: text.setEnabled(is_chosen()))

@@ -18,6 +18,7 @@ from tinstamp.desk.commands import command
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.marks import mark_icon
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.session import Session
 from tinstamp.proofing.finding import Finding, Level
 
@@ -67,8 +68,8 @@ class ProofLine(QWidget):
         self.state = QLabel()
         self.state.setFont(type_at(p.SMALL))
         self.stop = QToolButton()
-        self.stop.setText("Stop")
-        self.stop.setToolTip("Give up this build; the part last built stays (Esc)")
+        self.stop.setText(say("Stop"))
+        self.stop.setToolTip(say("Give up this build; the part last built stays (Esc)"))
         self.stop.clicked.connect(session.stop)
         for widget in (self.state, self.bar, self.stop):
             row.addWidget(widget)
@@ -85,8 +86,8 @@ class ProofLine(QWidget):
     def _whole(self) -> QToolButton:
         """The button for the window of the whole proof."""
         self.whole = QToolButton()
-        self.whole.setText("Proof …")
-        self.whole.setToolTip(command("whole proof").told)
+        self.whole.setText(say("Proof …"))
+        self.whole.setToolTip(say(command("whole proof").told))
         self.whole.setFont(type_at(p.BODY, strong=True))
         self.whole.clicked.connect(self.whole_wanted)
         return self.whole
@@ -101,7 +102,7 @@ class ProofLine(QWidget):
             word = p.LEVEL_WORD[level]
             if level == "note":
                 word = "note" if len(members) == 1 else "notes"
-            button.setText(f"{len(members)} {word}")
+            button.setText(say(f"{len(members)} {word}"))
             button.setVisible(bool(members))
             menu = button.menu()
             menu.clear()
@@ -109,7 +110,7 @@ class ProofLine(QWidget):
                 action = menu.addAction(mark_icon(level), told(finding))
                 action.triggered.connect(lambda _=False, f=finding: self.show_finding.emit(f))
                 for remedy in finding.remedies:
-                    mend = menu.addAction(f"        Change it: {remedy.words}")
+                    mend = menu.addAction(f"        {say(f'Change it: {remedy.words}')}")
                     mend.triggered.connect(lambda _=False, r=remedy: self.remedy_wanted.emit(r))
         self._first = findings[0] if findings else None
         self.worst.setEnabled(self._first is not None)
@@ -117,10 +118,10 @@ class ProofLine(QWidget):
             self.worst.setText(told(self._first))
             self.worst.setToolTip(told(self._first))
         else:
-            self.worst.setText("no findings" if report is not None else "")
+            self.worst.setText(say("no findings" if report is not None else ""))
         remedies = self._first.remedies if self._first is not None else ()
-        self.remedy.setText(remedies[0].words.capitalize() if remedies else "")
-        self.remedy.setToolTip("Change this to meet the limit; Undo takes it back")
+        self.remedy.setText(say(remedies[0].words.capitalize() if remedies else ""))
+        self.remedy.setToolTip(say("Change this to meet the limit; Undo takes it back"))
         self._date()
         if report is None:
             self.state.setText("")  # nothing is known of this job yet
@@ -139,7 +140,7 @@ class ProofLine(QWidget):
             stamps = "stamp" if len(built) == 1 else "stamps"
             made = f" · {len(built)} {stamps} ({told_ways})" if built else ""
             state = "exact solid" if report.valid else "no solid"
-            self.state.setText(f"{state} in {report.seconds:.2f} s{made}")
+            self.state.setText(say(f"{state} in {report.seconds:.2f} s{made}"))
 
     def _date(self) -> None:
         """What was found before the last change is shown as old."""
@@ -148,7 +149,7 @@ class ProofLine(QWidget):
         if old == self._old:
             return
         text = self.worst.text().removeprefix(BEFORE)
-        self.worst.setText(f"{BEFORE}{text}" if old and text else text)
+        self.worst.setText(say(f"{BEFORE}{text}" if old and text else text))
         self._look_old(old)
 
     def _look_old(self, old: bool) -> None:
@@ -179,24 +180,27 @@ class ProofLine(QWidget):
         self.bar.setRange(0, 100)
         self.bar.setValue(round(part * 100))
         if self.session.building:
-            self.state.setText(f"building: {what}" if what else "building")
+            self.state.setText(say(f"building: {what}" if what else "building"))
         elif what:
-            self.state.setText(what)
+            self.state.setText(say(what))
         else:
             self._tell_state()
 
     def _failed(self, message: str) -> None:
-        self.state.setText(message)
+        self.state.setText(say(message))
         self._busy()
 
     def _restarted(self, again: bool) -> None:
         self.state.setText(
-            "the engine stopped and was started again; the job is being built anew"
-            if again
-            else "the engine stopped twice on this job: change the stamp and it tries again"
+            say(
+                "the engine stopped and was started again; the job is being built anew"
+                if again
+                else "the engine stopped twice on this job: change the stamp and it tries again"
+            )
         )
 
 
 def told(finding: Finding) -> str:
     """A finding in one line."""
-    return f"{finding.stamp}: {finding.message}" if finding.stamp else finding.message
+    message = say(finding.message)
+    return f"{finding.stamp}: {message}" if finding.stamp else message

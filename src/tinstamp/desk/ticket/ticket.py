@@ -3,57 +3,41 @@
 from __future__ import annotations
 
 from PySide6.QtCore import (
-    QEvent,
-    QModelIndex,
-    QPersistentModelIndex,
-    QRectF,
-    QSize,
+    QSettings,
     Qt,
     Signal,
 )
-from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPainterPath, QPen, QPixmap
 from PySide6.QtWidgets import (
     QAbstractItemView,
+    QComboBox,
     QHBoxLayout,
     QLabel,
     QListWidget,
     QListWidgetItem,
     QPushButton,
-    QStyle,
-    QStyledItemDelegate,
-    QStyleOptionViewItem,
     QToolButton,
     QVBoxLayout,
     QWidget,
 )
 
-from tinstamp.artwork.drawn import Artwork
 from tinstamp.desk.look import palette as p
-from tinstamp.desk.look.marks import draw_mark
-from tinstamp.desk.look.painting import seen_on
 from tinstamp.desk.look.style import type_at
-from tinstamp.desk.pages.feature_list import summary
-from tinstamp.desk.sheet.small_picture import small_picture
+from tinstamp.desk.ticket.card_painter import INDEX, CardPainter
 from tinstamp.desk.ticket.find import MANY, fits, search_line
+from tinstamp.desk.ticket.lead import Lead
 from tinstamp.desk.ticket.more import more_button
+from tinstamp.desk.ticket.order import WORDS, Order, order_named, rows
+from tinstamp.desk.words.say import say
+from tinstamp.desk.work.calm import Calm
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.job.edit_stamps import free_name
-from tinstamp.job.formula import FormulaError
-from tinstamp.job.model import Job, Stamp
-from tinstamp.job.relief import BARE, KINDS
-from tinstamp.proofing.finding import Finding, Level, worst
+from tinstamp.job.model import Stamp, changed
+from tinstamp.job.relief import KINDS
+from tinstamp.proofing.finding import Finding, worst
 
-Index = QModelIndex | QPersistentModelIndex
-HEIGHT = 100
-"""px of the ticket"""
-MOST_THUMBNAILS = 400
-"""thumbnails that are held"""
-FEATURES_FROM, FEATURE, RING = 32, 20, 30
-"""px: where the rows of features begin on the blank's card, their height, and how far in
-the ring that switches one reaches"""
-INDEX = Qt.ItemDataRole.UserRole
+KEPT_AS = "ticket/order"
 
 
 class Ticket(QWidget):
@@ -64,19 +48,21 @@ class Ticket(QWidget):
     add_drawn = Signal(object, str)
     add_upon = Signal()
 
-    def __init__(self, session: Session, drag: StampDrag) -> None:
+    def __init__(
+        self, session: Session, drag: StampDrag, settings: QSettings | None = None
+    ) -> None:
         super().__init__()
         self.setObjectName("ticket")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        self.session = session
-        self.drag = drag
+        self.session, self.drag, self.settings = session, drag, settings
+        self.rows: list[int | str] = []
         self.list = _CardList(self)
-        self.list.setItemDelegate(_Card(self))
-        self.list.setAccessibleName("Ticket")
+        self.list.setItemDelegate(CardPainter(self, session, drag, self.finding_of))
+        self.list.setAccessibleName(say("Ticket"))
         self.list.currentRowChanged.connect(self._chosen)
         self.list.reordered.connect(self._reordered)
-        self.add = QPushButton("+ Stamp")
-        self.add.setToolTip("Lay a new text on the chosen face (Ctrl+T)")
+        self.add = QPushButton(say("+ Stamp"))
+        self.add.setToolTip(say("Lay a new text on the chosen face (Ctrl+T)"))
         self.add.clicked.connect(self.add_stamp)
         self.more = more_button(
             self,
@@ -88,15 +74,16 @@ class Ticket(QWidget):
         self.switch = self._button("Off", "Leave the stamp out of the part", self.switch_stamp)
         self.copy = self._button("Copy", "A second stamp like this one", self.copy_stamp)
         self.remove = self._button("Delete", "Take the stamp off the ticket", self.delete_stamp)
-        self.hint = QLabel(
-            "1  Set the sizes of the blank.\n"
-            "2  Click a face of the part.\n"
-            "3  Press “+ Stamp” to lay text on it.\n\n"
-            "The arrow beside Open has the demo."
-        )
-        self.hint.setProperty("role", "second")
-        self.hint.setWordWrap(True)
-        title = QLabel("TICKET")
+        self.lead = Lead(session, settings)
+        self._lay_out()
+        session.job_changed.connect(Calm(self, session, self.renew))
+        session.selection_changed.connect(self.renew)
+        drag.choice.changed.connect(self.list.viewport().update)
+        session.report_changed.connect(self._reported)
+        self.renew()
+
+    def _lay_out(self) -> None:
+        title = QLabel(say("TICKET"))
         title.setProperty("role", "section")
         title.setFont(type_at(p.SMALL, strong=True))
         actions = QHBoxLayout()
@@ -106,12 +93,21 @@ class Ticket(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(12, 12, 12, 12)
         layout.setSpacing(8)
+        self.order_box = QComboBox()
+        self.order_box.setAccessibleName(say("Order of the cards"))
+        self.order_box.setToolTip(say("Cards as the stamps are made, by face, or the worst first"))
+        for order, words in WORDS.items():
+            self.order_box.addItem(say(words), order)
+        kept = self.settings.value(KEPT_AS) if self.settings is not None else None
+        self.order_box.setCurrentIndex(self.order_box.findData(order_named(kept)))
+        self.order_box.currentIndexChanged.connect(self._ordered)
         layout.addWidget(title)
+        layout.addWidget(self.order_box)
         self.search = search_line()
         self.search.textChanged.connect(self._filter)
         layout.addWidget(self.search)
         layout.addWidget(self.list, 1)
-        layout.addWidget(self.hint)
+        layout.addWidget(self.lead)
         layout.addLayout(actions)
         adding = QHBoxLayout()
         adding.setSpacing(4)
@@ -119,16 +115,11 @@ class Ticket(QWidget):
         adding.addWidget(self.more)
         layout.addLayout(adding)
         self.setFixedWidth(236)
-        session.job_changed.connect(self.renew)
-        session.selection_changed.connect(self.renew)
-        session.report_changed.connect(self.list.viewport().update)
-        session.report_changed.connect(self._filter)
-        self.renew()
 
     def _button(self, text: str, tip: str, work) -> QToolButton:  # type: ignore[no-untyped-def]
         button = QToolButton()
-        button.setText(text)
-        button.setToolTip(tip)
+        button.setText(say(text))
+        button.setToolTip(say(tip))
         button.clicked.connect(work)
         return button
 
@@ -143,29 +134,50 @@ class Ticket(QWidget):
         job, report = self.session.job, self.session.report
         many = len(job.stamps) >= MANY
         self.search.setVisible(many)
+        self.order_box.setVisible(many)
         words = self.search.text() if many else ""
         found = report.findings if report is not None else ()
-        for k, stamp in enumerate(job.stamps[: self.list.count() - 1]):
-            hidden = bool(words) and k != self.session.selected and not fits(words, stamp, found)
-            self.list.item(k + 1).setHidden(hidden)
+        for row, of in enumerate(self.rows):
+            hidden = bool(words) and isinstance(of, str)
+            if isinstance(of, int) and 0 <= of < len(job.stamps) and of != self.session.selected:
+                hidden = bool(words) and not fits(words, job.stamps[of], found)
+            self.list.item(row).setHidden(hidden)
+
+    @property
+    def order(self) -> Order:
+        """How the cards stand; a short ticket has them as they are made."""
+        many = len(self.session.job.stamps) >= MANY
+        return order_named(self.order_box.currentData()) if many else "made"
+
+    def _ordered(self) -> None:
+        if self.settings is not None:
+            self.settings.setValue(KEPT_AS, self.order_box.currentData())
+        self.renew()
+
+    def _reported(self) -> None:
+        """Findings have come: they may change the order."""
+        if self.order == "worst":
+            self.renew()
+        else:
+            self._filter()
+            self.list.viewport().update()
+
+    def row_of(self, index: int) -> int:
+        """The row of a stamp's card, or of the blank's."""
+        return self.rows.index(index) if index in self.rows else -1
 
     def renew(self) -> None:
         """Cards anew; the selection is the session's."""
         job = self.session.job
         self.list.blockSignals(True)
-        rows = 1 + len(job.stamps)
-        while self.list.count() > rows:
+        self.rows = rows(job, self.order, self.finding_of)
+        while self.list.count() > len(self.rows):
             self.list.takeItem(self.list.count() - 1)
-        while self.list.count() < rows:
+        while self.list.count() < len(self.rows):
             self.list.addItem(QListWidgetItem())
-        for row in range(rows):
-            item = self.list.item(row)
-            item.setData(INDEX, row - 1)
-            name = job.stamps[row - 1].name if row else f"Blank: {job.blank.features[0].name}"
-            item.setData(Qt.ItemDataRole.AccessibleTextRole, name)
-            flags = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
-            item.setFlags(flags | Qt.ItemFlag.ItemIsDragEnabled if row else flags)
-        self.list.setCurrentRow(self.session.selected + 1)
+        for row, of in enumerate(self.rows):
+            self._item(self.list.item(row), of)
+        self.list.setCurrentRow(self.row_of(self.session.selected))
         self._filter()
         self.list.scheduleDelayedItemsLayout()
         self.list.blockSignals(False)
@@ -174,18 +186,46 @@ class Ticket(QWidget):
             button.setVisible(on_stamp)
         if on_stamp:
             on = job.stamps[self.session.selected].on
-            self.switch.setText("Off" if on else "On")
+            self.switch.setText(say("Off" if on else "On"))
             self.switch.setToolTip(
-                "Leave the stamp out of the part (Space)" if on else "Make the stamp again (Space)"
+                say(
+                    "Leave the stamp out of the part (Space)"
+                    if on
+                    else "Make the stamp again (Space)"
+                )
             )
-        self.hint.setVisible(not job.stamps)
         self.list.viewport().update()
 
+    def _item(self, item: QListWidgetItem, of: int | str) -> None:
+        """A row of the list: a card, or a heading."""
+        job = self.session.job
+        item.setData(INDEX, of)
+        if isinstance(of, str):
+            item.setData(Qt.ItemDataRole.AccessibleTextRole, of)
+            item.setFlags(Qt.ItemFlag.NoItemFlags)
+            return
+        blank = of == BLANK
+        name = f"Blank: {job.blank.features[0].name}" if blank else self._read_out(job.stamps[of])
+        item.setData(Qt.ItemDataRole.AccessibleTextRole, name)
+        flags = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
+        drags = not blank and self.order == "made"
+        item.setFlags(flags | Qt.ItemFlag.ItemIsDragEnabled if drags else flags)
+
+    def _read_out(self, stamp: Stamp) -> str:
+        """What a screen reader says of a card."""
+        finding = self.finding_of(stamp)
+        found = "no findings" if finding is None else finding.short
+        made = KINDS[stamp.relief.make].word if stamp.on else "off"
+        return f"{stamp.name}, {made}, on {stamp.setting.face}, {found}"
+
     def _chosen(self, row: int) -> None:
-        if row - 1 != self.session.selected:
-            self.session.select(row - 1)
+        of = self.rows[row] if 0 <= row < len(self.rows) else BLANK
+        if isinstance(of, int) and of != self.session.selected:
+            self.session.select(of)
 
     def _reordered(self, row: int, to: int) -> None:
+        if self.order != "made":
+            return
         stamps = list(self.session.job.stamps)
         moved = stamps.pop(row - 1)
         to = max(0, min(to - 1 - (1 if to > row else 0), len(stamps)))
@@ -201,11 +241,18 @@ class Ticket(QWidget):
         return None if index == BLANK else self.session.job.stamps[index]
 
     def switch_stamp(self) -> None:
+        """Leave the chosen stamps out of the part, or make them again, as the one in hand is."""
         stamp = self._selected()
         if stamp is not None:
             word = "switch off" if stamp.on else "switch on"
-            path = ("stamps", self.session.selected, "on")
-            self.session.edit(path, not stamp.on, f"{word} “{stamp.name}”")
+            job = self.session.job
+            for i in self.drag.choice.indices:
+                job = changed(job, ("stamps", i, "on"), not stamp.on)
+            self.session.replace(job, f"{word} {self._chosen_words()}")
+
+    def _chosen_words(self) -> str:
+        stamp, count = self._selected(), len(self.drag.choice.indices)
+        return f"{count} stamps" if count > 1 or stamp is None else f"“{stamp.name}”"
 
     def copy_stamp(self) -> None:
         stamp = self._selected()
@@ -220,13 +267,15 @@ class Ticket(QWidget):
             self.session.select(at)
 
     def delete_stamp(self) -> None:
-        stamp = self._selected()
-        if stamp is None:
+        """Take the chosen stamps off the ticket."""
+        gone = self.drag.choice.indices
+        if not gone:
             return
-        at = self.session.selected
+        at = gone[0]
         job = self.session.job
-        stamps = (*job.stamps[:at], *job.stamps[at + 1 :])
-        self.session.replace(job.model_copy(update={"stamps": stamps}), f"delete “{stamp.name}”")
+        stamps = tuple(stamp for i, stamp in enumerate(job.stamps) if i not in gone)
+        label = f"delete {self._chosen_words()}"
+        self.session.replace(job.model_copy(update={"stamps": stamps}), label)
         self.session.select(min(at, len(stamps) - 1))
 
     # -- what a card says
@@ -264,6 +313,15 @@ class _CardList(QListWidget):
         if row >= 1 and to >= 1:
             self.reordered.emit(row, to)
 
+    def mousePressEvent(self, event) -> None:  # type: ignore[no-untyped-def]
+        """With Shift or Control a card is chosen beside the one in hand."""
+        of = self.indexAt(event.position().toPoint()).data(INDEX)
+        several = Qt.KeyboardModifier.ShiftModifier | Qt.KeyboardModifier.ControlModifier
+        if isinstance(of, int) and of != BLANK and event.modifiers() & several:
+            self.parent().drag.choice.toggle(of)
+        else:
+            super().mousePressEvent(event)
+
     def keyPressEvent(self, event) -> None:  # type: ignore[no-untyped-def]
         alt = event.modifiers() & Qt.KeyboardModifier.AltModifier
         row = self.currentRow()
@@ -277,204 +335,3 @@ class _CardList(QListWidget):
             self.parent().switch_stamp()
         else:
             super().keyPressEvent(event)
-
-
-@overrides
-class _Card(QStyledItemDelegate):
-    """Paints one card."""
-
-    def __init__(self, ticket: Ticket) -> None:
-        super().__init__(ticket)
-        self.ticket = ticket
-        self._thumbnails: dict[str, tuple[Artwork, tuple[object, ...], QPixmap]] = {}
-
-    def sizeHint(self, option: QStyleOptionViewItem, index: Index) -> QSize:
-        count = len(self.ticket.session.job.blank.features)
-        if index.data(INDEX) == BLANK and count > 1:
-            return QSize(200, FEATURES_FROM + count * FEATURE + 18)
-        return QSize(200, HEIGHT)
-
-    def editorEvent(self, event, model, option: QStyleOptionViewItem, index: Index) -> bool:  # type: ignore[no-untyped-def]
-        """A click on a feature of the blank's card chooses it; on its ring, switches it."""
-        session = self.ticket.session
-        count = len(session.job.blank.features)
-        if (
-            event.type() == QEvent.Type.MouseButtonRelease
-            and index.data(INDEX) == BLANK
-            and count > 1
-        ):
-            y = event.position().y() - option.rect.top() - FEATURES_FROM
-            row = int(y // FEATURE)
-            if 0 <= row < count:
-                if event.position().x() - option.rect.left() < RING and row:
-                    session.switch_feature(row, not session.job.blank.features[row].on)
-                else:
-                    session.select_feature(row)
-                return True
-        return super().editorEvent(event, model, option, index)
-
-    def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: Index) -> None:
-        box = QRectF(option.rect).adjusted(1, 1, -1, -9)
-        selected = bool(option.state & QStyle.StateFlag.State_Selected)
-        painter.save()
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.setPen(QPen(QColor(p.ACCENT if selected else p.RULE), 1))
-        painter.setBrush(QColor(p.SHEET if selected else p.PANEL))
-        painter.drawRoundedRect(box, 5, 5)
-        if selected:
-            edge = QPainterPath()
-            edge.addRoundedRect(box, 5, 5)
-            painter.setClipPath(edge)
-            painter.fillRect(QRectF(box.left(), box.top(), 4, box.height()), QColor(p.ACCENT))
-            painter.setClipping(False)
-        which = index.data(INDEX)
-        job = self.ticket.session.job
-        if which == BLANK:
-            self._blank(painter, box, job)
-        elif which is not None and which < len(job.stamps):
-            self._stamp(painter, box, which, job.stamps[which])
-        painter.restore()
-
-    def _line(self, painter: QPainter, x: float, y: float, room: float, text: str) -> None:
-        metrics = QFontMetricsF(painter.font())
-        painter.drawText(
-            QRectF(x, y, room, metrics.height() + 2),
-            int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter),
-            metrics.elidedText(text, Qt.TextElideMode.ElideRight, room),
-        )
-
-    def _blank(self, painter: QPainter, box: QRectF, job: Job) -> None:
-        feature = job.blank.features[0]
-        x, room = box.left() + 14, box.width() - 24
-        if len(job.blank.features) > 1:
-            self._features(painter, box, job)
-            return
-        painter.setPen(QColor(p.INK))
-        painter.setFont(type_at(p.BODY, strong=True))
-        self._line(painter, x, box.top() + 9, room, f"Blank: {feature.name}")
-        painter.setFont(type_at(p.SMALL))
-        painter.setPen(QColor(p.SECOND_INK))
-        self._line(painter, x, box.top() + 29, room, self._sizes(job))
-        error = self.ticket.session.resolved.error_under("blank")
-        if error:
-            self._mark(painter, x, box.bottom() - 20, room, "fix", "a size is to fix")
-        else:
-            count = len(job.dimensions)
-            words = (
-                "no dimensions"
-                if not count
-                else ("1 dimension" if count == 1 else f"{count} dimensions")
-            )
-            self._line(painter, x, box.top() + 48, room, words)
-
-    def _sizes(self, job: Job) -> str:
-        return summary(self.ticket.session, 0)
-
-    def _features(self, painter: QPainter, box: QRectF, job: Job) -> None:
-        """The blank's card when it has several features: a row each, with a ring that is
-        full while the feature is on."""
-        session = self.ticket.session
-        x, room = box.left() + 14, box.width() - 24
-        painter.setPen(QColor(p.INK))
-        painter.setFont(type_at(p.BODY, strong=True))
-        self._line(painter, x, box.top() + 9, room, f"Blank: {job.blank.features[0].name}")
-        for i, feature in enumerate(job.blank.features):
-            y = box.top() + FEATURES_FROM + i * FEATURE
-            chosen = session.selected == BLANK and session.feature == i
-            wrong = feature.on and self._feature_wrong(i)
-            if chosen:
-                painter.setPen(Qt.PenStyle.NoPen)
-                painter.setBrush(QColor(p.PAPER))
-                painter.drawRoundedRect(QRectF(x - 4, y, room + 4, FEATURE - 1), 3, 3)
-            ring = QRectF(x, y + 5, 9, 9)
-            if wrong:
-                draw_mark(painter, ring, "fix")
-            else:
-                painter.setPen(QPen(QColor(p.SECOND_INK), 1.2))
-                painter.setBrush(QColor(p.SECOND_INK) if feature.on else Qt.BrushStyle.NoBrush)
-                painter.drawEllipse(ring)
-            painter.setPen(QColor(p.FIX if wrong else p.INK if feature.on else p.SECOND_INK))
-            painter.setFont(type_at(p.SMALL, strong=chosen))
-            name = feature.name if feature.on else f"{feature.name}, off"
-            width = QFontMetricsF(painter.font()).horizontalAdvance(name)
-            self._line(painter, x + 16, y + 2, room - 16, name)
-            painter.setPen(QColor(p.SECOND_INK))
-            painter.setFont(type_at(p.SMALL))
-            self._line(painter, x + 24 + width, y + 2, room - width - 26, summary(session, i))
-
-    def _feature_wrong(self, index: int) -> bool:
-        session = self.ticket.session
-        start = f"blank.features.{index}."
-        if session.resolved.error_under("blank", "features", index) is not None:
-            return True
-        if session.report is None or session.stale_report:
-            return False
-        return any(f"{key}.".startswith(start) for key in session.report.blank_errors)
-
-    def _stamp(self, painter: QPainter, box: QRectF, index: int, stamp: Stamp) -> None:
-        thumb = QRectF(box.left() + 12, box.top() + 12, 60, 44)
-        painter.setPen(QPen(QColor(p.RULE), 1))
-        painter.setBrush(QColor(p.PAPER))
-        painter.drawRoundedRect(thumb, 3, 3)
-        self._thumbnail(painter, thumb.adjusted(4, 4, -4, -4), index, stamp)
-        x, room = thumb.right() + 10, box.right() - thumb.right() - 16
-        painter.setPen(QColor(p.INK if stamp.on else p.SECOND_INK))
-        painter.setFont(type_at(p.BODY, strong=True))
-        self._line(painter, x, box.top() + 8, room, stamp.name)
-        painter.setFont(type_at(p.SMALL))
-        painter.setPen(QColor(p.SECOND_INK))
-        self._line(painter, x, box.top() + 27, room, stamp.setting.face)
-        self._line(painter, x, box.top() + 44, room, self._relief(index))
-        x, room = box.left() + 12, box.width() - 20
-        finding = self.ticket.finding_of(stamp)
-        y = box.bottom() - 22
-        if not stamp.on:
-            self._line(painter, x, y, room, "switched off")
-        elif self.ticket.session.report is None:
-            self._line(painter, x, y, room, "not built yet")
-        elif self.ticket.session.stale_report:
-            self._line(painter, x, y, room, "to be checked again …")
-        elif finding is None:
-            self._mark(painter, x, y, room, "note", "all checks passed")
-        else:
-            self._mark(painter, x, y, room, finding.level, finding.short)
-
-    def _relief(self, index: int) -> str:
-        make = self.ticket.session.job.stamps[index].relief.make
-        word = KINDS[make].word.lower()
-        if make in BARE["make"]:
-            return word
-        try:
-            depth = self.ticket.session.resolved.of("stamps", index, "relief", "depth")
-        except FormulaError:
-            return word
-        return f"{word} {depth:.2f} mm"
-
-    def _mark(
-        self,
-        painter: QPainter,
-        x: float,
-        y: float,
-        room: float,
-        level: Level,
-        text: str,
-    ) -> None:
-        draw_mark(painter, QRectF(x, y + 3, 10, 10), level)
-        painter.setPen(QColor(p.LEVEL[level]))
-        painter.setFont(type_at(p.SMALL, strong=True))
-        self._line(painter, x + 16, y, room - 16, text)
-
-    def _thumbnail(self, painter: QPainter, box: QRectF, index: int, stamp: Stamp) -> None:
-        shown = self.ticket.drag.of(index)
-        if shown is None or not shown.artwork.regions:
-            return
-        colour = seen_on(stamp.relief.colour if stamp.on else p.GREY_STAMP, p.PAPER)
-        ratio = painter.device().devicePixelRatioF()
-        look = (colour.name(), box.width(), box.height(), ratio)
-        held = self._thumbnails.get(stamp.name)
-        if held is None or held[0] is not shown.artwork or held[1] != look:
-            if len(self._thumbnails) > MOST_THUMBNAILS:
-                self._thumbnails.clear()
-            picture = small_picture(shown.artwork, colour, box.size(), ratio)
-            held = self._thumbnails[stamp.name] = (shown.artwork, look, picture)
-        painter.drawPixmap(box.topLeft(), held[2])

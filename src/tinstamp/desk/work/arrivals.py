@@ -10,12 +10,15 @@ from PySide6.QtCore import QMimeData, QObject, QPoint
 from PySide6.QtGui import QCursor, QGuiApplication
 from PySide6.QtWidgets import QMenu, QWidget
 
+from tinstamp.desk.words.say import say
+from tinstamp.desk.work.new_stamp import first_place
 from tinstamp.desk.work.part_files import PartFiles
 from tinstamp.desk.work.session import Session
+from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.job.archive import ArchiveError, Document, dump, load
 from tinstamp.job.edit_stamps import free_name
 from tinstamp.job.features import Imported, Tube
-from tinstamp.job.model import LONGEST_TEXT, Blank, Drawn, Job, Setting, Text
+from tinstamp.job.model import LONGEST_TEXT, Blank, Drawn, Job, Text
 
 STAMP = "application/x-tinstamp-stamp"
 """A stamp on the clipboard: a job of that stamp alone, with its fonts and its logo."""
@@ -33,6 +36,7 @@ class Desk(Protocol):
     """What arrivals need of the window."""
 
     part_files: PartFiles
+    drag: StampDrag
 
     def open_job(self, path: Path) -> None:
         """Open a job in place of this one."""
@@ -42,9 +46,6 @@ class Desk(Protocol):
 
     def add_stamp(self, artwork: Drawn | None = None, wish: str = "Stamp") -> bool:
         """A new stamp on the chosen face."""
-
-    def first_place(self) -> tuple[Setting, float] | None:
-        """Where a new stamp lies."""
 
 
 class Arrivals(QObject):
@@ -97,10 +98,12 @@ class Arrivals(QObject):
         features, at = self.session.job.blank.features, self.session.feature
         renewed = features[at] if at < len(features) else None
         if isinstance(renewed, Imported):
-            menu.addAction(f"In place of “{renewed.name}”", lambda: self.files.open(path, "renew"))
-        menu.addAction("As a new job", lambda: self.desk.open_part(path))
-        menu.addAction("Joined to this part", lambda: self.files.open(path, "join"))
-        menu.addAction("Cut from this part", lambda: self.files.open(path, "cut"))
+            menu.addAction(
+                say(f"In place of “{renewed.name}”"), lambda: self.files.open(path, "renew")
+            )
+        menu.addAction(say("As a new job"), lambda: self.desk.open_part(path))
+        menu.addAction(say("Joined to this part"), lambda: self.files.open(path, "join"))
+        menu.addAction(say("Cut from this part"), lambda: self.files.open(path, "cut"))
         menu.popup(QCursor.pos() if self.window_.underMouse() else self._middle())
 
     def _middle(self) -> QPoint:
@@ -140,7 +143,7 @@ class Arrivals(QObject):
         job, stamp = self.session.job, held.job.stamps[0]
         setting = stamp.setting
         if setting.face not in self.session.kinds:
-            found = self.desk.first_place()
+            found = first_place(self.session, self.desk.drag)
             if found is None:
                 self._tell("there is no face for the stamp that was copied")
                 return

@@ -19,6 +19,7 @@ from PySide6.QtWidgets import QProgressDialog, QWidget
 from tinstamp.artwork.drawing import Drawing
 from tinstamp.artwork.logo import Reading, StillReading, read_guarded
 from tinstamp.artwork.painted import LogoError
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.disk_work import PAINT_LOOK
 from tinstamp.desk.work.live_files import LiveFiles
 from tinstamp.guarded.work import Limits, guarded
@@ -96,8 +97,8 @@ def taken_in(
 
 def watched(parent: QWidget, words: str, future: Future[Any], give_up: Callable[[], None]) -> None:
     """Wait for a future with a box that gives it up; its window paints on, and takes no keys."""
-    box = QProgressDialog(words, "Give up", 0, 0, parent)
-    box.setWindowTitle("Tin Stamp")
+    box = QProgressDialog(say(words), say("Give up"), 0, 0, parent)
+    box.setWindowTitle(say("Tin Stamp"))
     box.setWindowModality(Qt.WindowModality.WindowModal)
     box.setMinimumDuration(SHOWN_AFTER)
     box.setValue(0)

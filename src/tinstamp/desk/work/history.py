@@ -41,6 +41,12 @@ class History:
         following = self._at + 1
         return self._steps[following].label if following < len(self._steps) else None
 
+    @property
+    def before(self) -> list[tuple[str, Document]]:
+        """States that were, the last one first: what was done next in each, and the document."""
+        steps = self._steps[: self._at + 1]
+        return [(steps[k].label, steps[k - 1].document) for k in range(self._at, 0, -1)]
+
     def push(self, document: Document, label: str, merge: str = "") -> None:
         """A new document. Steps in a row with the same `merge` key become one, until
         `settle` is called."""
@@ -63,10 +69,13 @@ class History:
         """End a run of merged steps: the next one stands by itself."""
         self._open = False
 
-    def undo(self) -> bool:
+    def undo(self, for_good: bool = False) -> bool:
+        """Go one step back; `for_good` so that there is no way forward to it again."""
         self._open = False
         if not self._at:
             return False
+        if for_good:
+            del self._steps[self._at :]
         self._at -= 1
         return True
 

@@ -19,6 +19,7 @@ from tinstamp.artwork.logo import LOGO_LIMITS, Looked, looked_at
 from tinstamp.chart.base import Chart
 from tinstamp.chart.joint import Faces
 from tinstamp.desk.dialogs.ink_dialog import InkChoice, asked_of_inks
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.background import taken_in, watched
 from tinstamp.desk.work.documents import FONT_LIMITS
 from tinstamp.desk.work.session import Session
@@ -89,7 +90,7 @@ class PartFiles(QObject):
         start = str(self.session.path.parent if self.session.path else Path.home())
         path, _ = QFileDialog.getOpenFileName(
             self.window_,
-            TITLES.get(purpose, "Take in a part"),
+            say(TITLES.get(purpose, "Take in a part")),
             start,
             PROFILE if profile else LOGO if logo else FONT if purpose == "font" else STEP,
             options=QFileDialog.Option.DontUseNativeDialog,
@@ -219,7 +220,9 @@ class PartFiles(QObject):
             for i, s in enumerate(found.solids)
         ]
         told = f"{found.name} holds {len(found.solids)} solids. Take in:"
-        word, given = QInputDialog.getItem(self.window_, "Several solids", told, words, 0, False)
+        word, given = QInputDialog.getItem(
+            self.window_, say("Several solids"), say(told), words, 0, False
+        )
         return words.index(word) if given else None
 
     def _font(self, name: str, path: Path, data: bytes) -> None:
@@ -336,7 +339,9 @@ def ask_unit(natural: tuple[float, float], room: float, parent: QWidget) -> str 
     words = [f"{u}: {w:.5g} × {h:.5g} mm" for u, (w, h) in zip(units, sizes, strict=True)]
     likely = next((k for k, s in enumerate(sizes) if 1.0 <= max(s) <= 2.0 * room), 0)
     told = f"The file names no unit. The face has room for about {room:.3g} mm."
-    word, taken = QInputDialog.getItem(parent, "Unit of the drawing", told, words, likely, False)
+    word, taken = QInputDialog.getItem(
+        parent, say("Unit of the drawing"), say(told), words, likely, False
+    )
     return units[words.index(word)] if taken else None
 
 

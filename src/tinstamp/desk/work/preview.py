@@ -102,16 +102,32 @@ class Previews:
     def __init__(self) -> None:
         self._faces: Mapping[str, FaceChart] = {}
         self._held: dict[str, Preview] = {}
+        self._of: tuple[Document, Resolved] | None = None
+        self._now: dict[int, Preview | None] = {}
         self._on: dict[tuple[str, int], tuple[Placed, Chart, Placed]] = {}
 
     def of(
         self, document: Document, resolved: Resolved, index: int, faces: Mapping[str, FaceChart]
     ) -> Preview | None:
-        """The preview of a stamp; see `preview`."""
+        """The preview of a stamp; see `preview`. What was made for these very things stands."""
         if not 0 <= index < len(document.job.stamps):
             return None
+        same = self._of is not None and self._of[0] is document and self._of[1] is resolved
+        if not same or faces is not self._faces:
+            self._of, self._now = (document, resolved), {}
         if faces is not self._faces:
             self._faces, self._held = faces, {}
+        if index not in self._now:
+            self._now[index] = self._made(document, resolved, index, faces)
+        return self._now[index]
+
+    def again(self) -> None:
+        """What could not be shown before, as while a file was read, is tried anew."""
+        self._of = None
+
+    def _made(
+        self, document: Document, resolved: Resolved, index: int, faces: Mapping[str, FaceChart]
+    ) -> Preview | None:
         name = document.job.stamps[index].name
         before = self._held.get(name)
         found = preview(document, resolved, index, faces, before.plan if before else None)

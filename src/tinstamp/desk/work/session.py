@@ -46,7 +46,7 @@ from tinstamp.output.outputs import Options
 from tinstamp.proofing.checks import LIMITS
 
 LOG = logging.getLogger("tinstamp.desk")
-HAND_RESTS = 60
+HAND_RESTS, DRAG_RESTS = 60, 180
 """ms that the hand must rest before the exact solid is asked for, while one is made or dragged"""
 COPY_AFTER = 5000
 """ms after a change until a copy of unsaved work is kept, whatever comes in between"""
@@ -194,8 +194,8 @@ class Session(QObject):
         """End of a run of small edits (a drag, typing in one field)."""
         self.history.settle()
 
-    def undo(self) -> None:
-        if self.history.undo():
+    def undo(self, for_good: bool = False) -> None:
+        if self.history.undo(for_good):
             self._back()
 
     def redo(self) -> None:
@@ -253,7 +253,8 @@ class Session(QObject):
         self.selected = min(self.selected, len(self.job.stamps) - 1)
         self.feature = min(self.feature, len(self.job.blank.features) - 1)
         wait = self.drag_under_way or self.building
-        self._rest.start() if wait else self.build_now()  # beside what the window still paints
+        pause = DRAG_RESTS if self.drag_under_way else HAND_RESTS
+        self._rest.start(pause) if wait else self.build_now()  # beside what is still painted
         if not self._keep.isActive():  # not put off by the next change
             self._keep.start()
         self.job_changed.emit()

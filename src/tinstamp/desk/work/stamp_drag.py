@@ -7,8 +7,6 @@ preview, and tells both views to draw.
 from __future__ import annotations
 
 import time
-from dataclasses import dataclass
-from typing import Literal
 
 import numpy as np
 from PySide6.QtCore import QObject, Signal
@@ -16,33 +14,22 @@ from PySide6.QtCore import QObject, Signal
 from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
 from tinstamp.desk.part.scene import Hit
-from tinstamp.desk.work.placing import moved, sized, sizes_of, turned
+from tinstamp.desk.work.choice import Choice
+from tinstamp.desk.work.held import Carried, Held, Mode
+from tinstamp.desk.work.placing import sizes_of
 from tinstamp.desk.work.preview import Preview, Previews
+from tinstamp.desk.work.section_cut import SectionCut
 from tinstamp.desk.work.session import Session
+from tinstamp.desk.work.typed import Typed
 from tinstamp.job.face_name import StampFace
-from tinstamp.job.model import Job
-from tinstamp.setting.place import home, laps_shown
+from tinstamp.job.model import dotted
+from tinstamp.setting.place import laps_shown
 from tinstamp.setting.snap import Mark, Shape, marks_of, snapped
 
-Mode = Literal["move", "turn", "size"]
 SAME_SIDE = 1.0
 """mm; a picked point that is further off the face than that is on another side of it."""
 INK_REACH = 1.5
 """mm round the ink that still counts as the stamp"""
-
-
-@dataclass
-class _Held:
-    mode: Mode
-    job: Job
-    index: int
-    start: Array
-    origin: Array
-    values: dict[str, float]
-    angle: bool
-    shape: Shape
-    chart: Chart
-    others: list[tuple[str, Shape]]
 
 
 def shape_of(shown: Preview) -> Shape:
@@ -61,7 +48,9 @@ class StampDrag(QObject):
     ----------
     preview : of the selected stamp; None when there is none to show.
     seconds : time the last preview took to compute.
-    snaps : the lines that the stamp has been drawn to.
+    snaps : the lines that the stamp has been drawn to. choice : stamps chosen beside it.
+    cut : where the part is cut to be looked into.
+    typed : figures that are typed while it drags. told : what the drag has done so far.
     """
 
     previewed = Signal()
@@ -73,12 +62,17 @@ class StampDrag(QObject):
         self.preview: Preview | None = None
         self.seconds = 0.0
         self.moving = False
-        self._held: _Held | None = None
+        self._held: Held | None = None
+        self.choice = Choice(session, self)
+        self.cut = SectionCut(self)
+        self.typed = Typed()
+        self.told = ""
+        self._at: Array | None = None
         self.snaps: tuple[Mark, ...] = ()
         session.job_changed.connect(self.update)
         session.selection_changed.connect(self.update)
         session.pictured.connect(self.update)
-        session.background.come.connect(self.update)
+        session.background.come.connect(self._come)
 
     @property
     def active(self) -> bool:
@@ -94,10 +88,13 @@ class StampDrag(QObject):
         start = time.perf_counter()
         s = self.session
         self.preview = self.previews.of(s.document, s.resolved, s.selected, s.charts)
-        if self.preview is not None:
-            self.preview.in_space()
         self.seconds = time.perf_counter() - start
         self.previewed.emit()
+
+    def _come(self) -> None:
+        """A file that was waited for is there."""
+        self.previews.again()
+        self.update()
 
     def of(self, index: int) -> Preview | None:
         """Another stamp's preview, for showing it in grey."""
@@ -169,31 +166,40 @@ class StampDrag(QObject):
         if self.preview is None:
             return False
         i = s.selected
-        base = f"stamps.{i}"
         s.settle()
-        self._held = _Held(
+        values = s.resolved.values
+        self._held = Held(
             mode,
             s.job,
-            i,
+            self._carried(i, self.preview),
             np.array(at, dtype=float),
-            np.array(self.preview.placed.origin),
-            {
-                name: s.resolved.values[f"{base}.{path}"]
-                for name, path in (
-                    ("across", "setting.across"),
-                    ("up", "setting.up"),
-                    ("turn", "setting.turn"),
-                    *((field, f"artwork.{field}") for field in sizes_of(s.job, i)),
-                )
-            },
-            f"{base}.setting.across" in s.resolved.angles,
+            values[f"stamps.{i}.setting.turn"],
+            {field: values[f"stamps.{i}.artwork.{field}"] for field in sizes_of(s.job, i)},
             shape_of(self.preview),
-            self.preview.chart,
             self._others(self.preview.chart) if mode == "move" else [],
+            self._along() if mode == "move" else [],
         )
         self.moving = False
+        self.typed, self.told, self._at = Typed(), "", None
         s.drag_under_way = True
         return True
+
+    def _carried(self, index: int, shown: Preview) -> Carried:
+        across, up = (dotted(("stamps", index, "setting", name)) for name in ("across", "up"))
+        known = self.session.resolved
+        origin, angle = np.array(shown.placed.origin), across in known.angles
+        return Carried(index, shown.chart, origin, angle, known.values[across], known.values[up])
+
+    def _along(self) -> list[Carried]:
+        """The other chosen stamps, but for those that follow a chosen one anyway."""
+        stamps = self.session.job.stamps
+        leads = {stamps[i].name: stamps[i].setting.from_stamp for i in self.choice.indices}
+        found = []
+        for i in self.choice.beside:
+            shown = self.of(i)
+            if shown is not None and stamps[i].setting.from_stamp not in leads:
+                found.append(self._carried(i, shown))
+        return found
 
     def begin_in_space(self, point: Array) -> bool:
         return self.preview is not None and self.begin("move", self.preview.chart.from_space(point))
@@ -201,7 +207,7 @@ class StampDrag(QObject):
     def move_in_space(self, point: Array) -> None:
         held = self._held
         if held is not None:
-            self.move(held.chart.from_space(point))
+            self.move(held.stamp.chart.from_space(point))
 
     def on_same_face(self, found: Hit) -> bool:
         """True when a hit is on the selected stamp's face, or on relief upon it."""
@@ -217,7 +223,7 @@ class StampDrag(QObject):
     def others(self) -> list[tuple[str, Shape]]:
         """Other stamps beside the one that is being moved, as they lay when it was taken hold
         of."""
-        return self._held.others if self._held is not None else []
+        return list(self._held.others) if self._held is not None else []
 
     def _others(self, chart: Chart) -> list[tuple[str, Shape]]:
         """Stamps on the selected one's face that do not follow it, as they lie on a sheet."""
@@ -225,7 +231,8 @@ class StampDrag(QObject):
         chosen = s.job.stamps[s.selected]
         found = []
         for i, stamp in enumerate(s.job.stamps):
-            beside = i != s.selected and stamp.on and stamp.setting.face == chosen.setting.face
+            beside = i not in self.choice.indices and stamp.on
+            beside = beside and stamp.setting.face == chosen.setting.face
             if not beside or stamp.setting.from_stamp == chosen.name:
                 continue
             other = self.of(i)
@@ -235,7 +242,7 @@ class StampDrag(QObject):
                     found.append((stamp.name, shape_of(there)))
         return found
 
-    def _drawn(self, held: _Held, by: Array, near: float, chart: Chart) -> Array:
+    def _drawn(self, held: Held, by: Array, near: float, chart: Chart) -> Array:
         """A move, ended on a line within `near` mm."""
         low_x, low_y, high_x, high_y = held.shape.box
         dx, dy = map(float, by)
@@ -245,42 +252,94 @@ class StampDrag(QObject):
 
     def move(self, at: Array, fine: float = 0.0, near: float = 0.0) -> None:
         """The hand is at a sheet point now; `fine` is a step to go by (mm, degrees), `near`
-        how far off lines draw the stamp to them, mm."""
+        how far off lines draw the stamp to them, mm. What is typed goes before the hand."""
         held = self._held
         if held is None or self.preview is None or not np.isfinite(at).all():
             return
         self.moving = True
-        v = held.values
+        self._at = np.array(at)
         if held.mode == "move":
-            chart = held.chart  # the sheet that it was taken hold of on
-            by = np.array(at) - held.start
-            by = home(held.origin + by, chart) - held.origin
+            by = held.way(at)
             self.snaps = ()
             if fine:
                 by = np.round(by / fine) * fine
-            elif near > 0:
-                by = self._drawn(held, by, near, chart)
+            elif near > 0 and not self.typed.begun:
+                by = self._drawn(held, by, near, held.stamp.chart)
+            by = np.array([self._typed(k, float(by[k])) for k in (0, 1)])
             try:
-                job = moved(
-                    held.job, held.index, chart, held.origin, by, held.angle, v["across"], v["up"]
-                )
+                job = held.moved(by)
             except ValueError:
                 return  # where a cast does not reach the face the stamp stays
-            label = "move"
+            self.told = f"{by[0]:.2f} mm across, {by[1]:.2f} mm up"
         elif held.mode == "turn":
-            a, b = held.start - held.origin, np.array(at) - held.origin
-            by_degrees = float(np.degrees(np.arctan2(b[1], b[0]) - np.arctan2(a[1], a[0])))
-            if fine:
-                by_degrees = round((v["turn"] + by_degrees) / fine) * fine - v["turn"]
-            job = turned(held.job, held.index, by_degrees, v["turn"])
-            label = "turn"
+            turn = held.turn + held.angle_to(at)
+            turn = self._typed(0, round(turn / fine) * fine if fine else turn)
+            job = held.turned(turn - held.turn)
+            self.told = f"turned to {(turn + 180) % 360 - 180:.1f}°"
         else:
-            a, b = held.start - held.origin, np.array(at) - held.origin
-            factor = float(np.linalg.norm(b)) / max(float(np.linalg.norm(a)), 1e-6)
-            job = sized(held.job, held.index, factor, v)
-            label = "size"
-        name = held.job.stamps[held.index].name
-        self.session.replace(job, f"{label} “{name}”", merge=f"drag {held.index} {held.mode}")
+            factor = held.factor_to(at)
+            size = held.main_size
+            if size:
+                factor = self._typed(0, size * factor) / size
+                self.told = f"{size * factor:.2f} mm"
+            if factor <= 0:
+                return
+            job = held.sized(factor)
+        name = held.job.stamps[held.stamp.index].name
+        many = len(held.along) + 1
+        what = f"“{name}”" if many == 1 else f"{many} stamps"
+        merge = f"drag {held.stamp.index} {held.mode}"
+        self.session.replace(job, f"{held.mode} {what}", merge=merge)
+
+    def _typed(self, at: int, by_hand: float) -> float:
+        value = self.typed.value(at)
+        return by_hand if value is None else value
+
+    # -- figures typed while it drags
+
+    def type_key(self, text: str) -> bool:
+        """Take a character of a figure; False when none is dragged or it is none."""
+        if self._held is None or not self.typed.key(text):
+            return False
+        self._again()
+        return True
+
+    def type_back(self) -> None:
+        """Take the last character of the figure off."""
+        self.typed.back()
+        self._again()
+
+    def type_next(self) -> None:
+        """Go on to the figure of the other direction."""
+        if self._held is not None and self._held.mode == "move":
+            self.typed.next(2)
+            self.previewed.emit()
+
+    def _again(self) -> None:
+        if self._held is not None:
+            self.move(self._at if self._at is not None else self._held.start)
+
+    @property
+    def asked(self) -> tuple[str, ...]:
+        """What is typed so far, a word and a figure each; nothing where nothing is."""
+        if self._held is None or not self.typed.begun:
+            return ()
+        words = {"move": ("across", "up"), "turn": ("turn",), "size": (self._size_word,)}
+        unit = "°" if self._held.mode == "turn" else " mm"
+        typed = zip(words[self._held.mode], self.typed.texts, strict=False)
+        return tuple(f"{word} {text or '…'}{unit}" for word, text in typed)
+
+    @property
+    def _size_word(self) -> str:
+        return next(iter(self._held.sizes), "size") if self._held is not None else "size"
+
+    def give_up(self) -> None:
+        """Put everything back to where the drag began."""
+        held = self._held
+        if held is not None:
+            self.end()
+            if self.session.job is not held.job:
+                self.session.undo(for_good=True)
 
     def nudge(self, dx: float, dy: float) -> None:
         """Move the selected stamp by a step, mm."""
@@ -295,5 +354,7 @@ class StampDrag(QObject):
         if self._held is not None:
             self._held = None
             self.moving = False
-            self.snaps = ()
+            self.snaps, self.told = (), ""
+            self.typed = Typed()
             self.session.settle()
+            self.previewed.emit()

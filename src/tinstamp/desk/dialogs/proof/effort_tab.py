@@ -16,6 +16,7 @@ from PySide6.QtWidgets import (
 from tinstamp.desk.dialogs.proof.tables import Table
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.engine.messages import Answered
@@ -39,12 +40,12 @@ class EffortTab(QWidget):
         self.remedy: Remedy | None = None
         self.text = ""
         self.process = QComboBox()
-        self.process.setAccessibleName("Made by")
+        self.process.setAccessibleName(say("Made by"))
         for name in RATES:
-            self.process.addItem(PROCESSES[name].title, name)
+            self.process.addItem(say(PROCESSES[name].title), name)
         self.process.activated.connect(self._other)
         self.hour = QLineEdit()
-        self.hour.setAccessibleName("An hour costs")
+        self.hour.setAccessibleName(say("An hour costs"))
         self.hour.setFixedWidth(80)
         self.hour.editingFinished.connect(self.reckon)
         self.total = QLabel()
@@ -54,7 +55,12 @@ class EffortTab(QWidget):
         self.assumed.setWordWrap(True)
         self.assumed.setProperty("role", "second")
         head = QHBoxLayout()
-        for widget in (QLabel("Made by"), self.process, QLabel("An hour costs"), self.hour):
+        for widget in (
+            QLabel(say("Made by")),
+            self.process,
+            QLabel(say("An hour costs")),
+            self.hour,
+        ):
             head.addWidget(widget)
         head.addStretch(1)
         head.addWidget(self.total)
@@ -72,15 +78,15 @@ class EffortTab(QWidget):
         self._as_job()
 
     def _lay_out_room(self, column: QVBoxLayout) -> None:
-        title = QLabel("What would fit")
+        title = QLabel(say("What would fit"))
         title.setFont(type_at(p.LARGE, strong=True))
-        self.ask = QPushButton("Largest letters, longest text")
-        self.ask.setToolTip("For the chosen stamp where it is, within the limits of its proof")
+        self.ask = QPushButton(say("Largest letters, longest text"))
+        self.ask.setToolTip(say("For the chosen stamp where it is, within the limits of its proof"))
         self.ask.clicked.connect(self._ask)
         self.largest, self.longest = QLabel(), QLabel()
         self.use_size, self.use_text = (
-            QPushButton("Make them so large"),
-            QPushButton("Try the text"),
+            QPushButton(say("Make them so large")),
+            QPushButton(say("Try the text")),
         )
         self.use_size.clicked.connect(self._take_size)
         self.use_text.clicked.connect(self._take_text)
@@ -117,7 +123,7 @@ class EffortTab(QWidget):
             if not 0 <= hourly < 1e6:
                 raise ValueError
         except ValueError:
-            self.total.setText("an hour costs a number")
+            self.total.setText(say("an hour costs a number"))
             return
         self.numbers["estimate"] = self.session.ask(
             WantEstimate(self.process.currentData(), hourly)
@@ -130,10 +136,10 @@ class EffortTab(QWidget):
     def _answered(self, event: Answered) -> None:
         answer = event.answer
         if event.number == self.numbers["estimate"] and isinstance(answer, Estimate):
-            self.total.setText(f"{answer.minutes:.1f} min, {answer.cost:.2f}")
+            self.total.setText(say(f"{answer.minutes:.1f} min, {answer.cost:.2f}"))
             self.table.fill([(part.what, part.amount, f"{part.minutes:.2f}")
                              for part in answer.parts])  # fmt: skip
-            self.assumed.setText("An estimate, assuming: " + "; ".join(answer.assumed) + ".")
+            self.assumed.setText(say("An estimate, assuming: " + "; ".join(answer.assumed) + "."))
         if event.number == self.numbers["room"] and isinstance(answer, Rooms):
             self._show_room(answer)
 
@@ -142,9 +148,9 @@ class EffortTab(QWidget):
         if number == self.numbers["estimate"]:
             self.total.setText("")
             self.table.fill([])
-            self.assumed.setText(words)
+            self.assumed.setText(say(words))
         if number == self.numbers["room"]:
-            self.largest.setText(words)
+            self.largest.setText(say(words))
             self.ask.setEnabled(True)
 
     # -- what would fit
@@ -153,7 +159,7 @@ class EffortTab(QWidget):
         """What was answered for another stamp, or the job before, is not shown for this."""
         self.remedy, self.text = None, ""
         self.ask.setEnabled(self.session.selected >= 0)
-        self.largest.setText("" if self.session.selected >= 0 else "Choose a stamp.")
+        self.largest.setText(say("" if self.session.selected >= 0 else "Choose a stamp."))
         self.longest.setText("")
         self.use_size.hide()
         self.use_text.hide()
@@ -161,7 +167,7 @@ class EffortTab(QWidget):
     def _ask(self) -> None:
         name = self.session.job.stamps[self.session.selected].name
         self.ask.setEnabled(False)
-        self.largest.setText("Being tried …")
+        self.largest.setText(say("Being tried …"))
         self.numbers["room"] = self.session.ask(WantRoom(name))
 
     def _show_room(self, found: Rooms) -> None:
@@ -171,7 +177,7 @@ class EffortTab(QWidget):
             held = f"; {room.held_by} is in the way of more" if room.held_by else ""
             held = held if room.size is not None else ""
             words = f"{room.words}{held}."
-            label.setText(words[:1].upper() + words[1:])
+            label.setText(say(words[:1].upper() + words[1:]))
         self.use_size.setVisible(self.remedy is not None)
         self.use_text.setVisible(bool(self.text))
 

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBox
 from tinstamp.desk.dialogs.proof.tables import Table
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.marks import mark_icon
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.job.process import Accepted
@@ -33,7 +34,7 @@ class FindingsTab(QWidget):
         self.table.itemSelectionChanged.connect(self._chosen)
         self.state = QLabel()
         self.state.setProperty("role", "second")
-        self.go = QPushButton("Show the place")
+        self.go = QPushButton(say("Show the place"))
         self.go.clicked.connect(self._go)
         self.remedies = [QPushButton() for _ in range(MOST_REMEDIES)]
         row = QHBoxLayout()
@@ -44,16 +45,16 @@ class FindingsTab(QWidget):
             row.addWidget(button)
         row.addStretch(1)
         self.by, self.reason = QLineEdit(), QLineEdit()
-        self.by.setPlaceholderText("Name")
-        self.by.setAccessibleName("Who accepts it")
+        self.by.setPlaceholderText(say("Name"))
+        self.by.setAccessibleName(say("Who accepts it"))
         self.by.setFixedWidth(150)
         self.by.setMaxLength(80)
-        self.reason.setPlaceholderText("Why it may stand")
-        self.reason.setAccessibleName("Why it may stand")
+        self.reason.setPlaceholderText(say("Why it may stand"))
+        self.reason.setAccessibleName(say("Why it may stand"))
         self.reason.setMaxLength(500)
-        self.accept_it = QPushButton("Accept")
+        self.accept_it = QPushButton(say("Accept"))
         self.accept_it.clicked.connect(self._accept)
-        self.take_back = QPushButton("Take back")
+        self.take_back = QPushButton(say("Take back"))
         self.take_back.clicked.connect(self._take_back)
         word = QHBoxLayout()
         for widget in (self.by, self.reason, self.accept_it, self.take_back):
@@ -89,7 +90,7 @@ class FindingsTab(QWidget):
         else:
             count = len(findings)
             words = "1 finding, worst first." if count == 1 else f"{count} findings, worst first."
-        self.state.setText(words)
+        self.state.setText(say(words))
         if findings and self.table.currentRow() < 0:
             self.table.setCurrentCell(0, 0)
         self._chosen()
@@ -113,7 +114,7 @@ class FindingsTab(QWidget):
         ):
             button.setVisible(remedy is not None)
             if remedy is not None:
-                button.setText(remedy.words[:1].upper() + remedy.words[1:])
+                button.setText(say(remedy.words[:1].upper() + remedy.words[1:]))
         accepted = found is not None and bool(found.accepted)
         can = found is not None and can_be_accepted(found) and not old
         told = bool(self.by.text().strip() and self.reason.text().strip())

@@ -22,6 +22,7 @@ from PySide6.QtWidgets import (
 from tinstamp.desk.dialogs.complaint import complain
 from tinstamp.desk.dialogs.proof.tables import Table
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.engine.messages import Answered
@@ -53,17 +54,17 @@ class ProcessTab(QWidget):
         self.process, self.own, self.pull = QComboBox(), QComboBox(), QComboBox()
         for box, name in ((self.process, "Process of the job"), (self.own, "Process of the stamp"),
                           (self.pull, "Pull of the mould")):  # fmt: skip
-            box.setAccessibleName(name)
+            box.setAccessibleName(say(name))
             box.setMinimumWidth(150)
         for key, words in declared(Job)["pull"].choices:
-            self.pull.addItem(words, key)
+            self.pull.addItem(say(words), key)
         self.process.activated.connect(self._take_process)
         self.own.activated.connect(self._take_own)
         self.pull.activated.connect(self._take_pull)
         self.stamp_label = QLabel()
         head = QHBoxLayout()
-        for widget in (QLabel("Job made by"), self.process, self.stamp_label, self.own,
-                       QLabel("Mould pulled"), self.pull):  # fmt: skip
+        for widget in (QLabel(say("Job made by")), self.process, self.stamp_label, self.own,
+                       QLabel(say("Mould pulled")), self.pull):  # fmt: skip
             head.addWidget(widget)
         head.addStretch(1)
         self.told = QLabel()
@@ -74,7 +75,7 @@ class ProcessTab(QWidget):
         self.limits.itemChanged.connect(self._take_limit)
         self.sides = Table("By every process", ("Made by", "To fix", "To look at", "The first"), 3,
                            (150, 60, 80, 100))  # fmt: skip
-        self.ask = QPushButton("Can it also be made otherwise?")
+        self.ask = QPushButton(say("Can it also be made otherwise?"))
         self.ask.clicked.connect(self._ask)
         self.answer = QLabel()
         self.answer.setProperty("role", "second")
@@ -97,14 +98,14 @@ class ProcessTab(QWidget):
 
     def _more(self) -> QToolButton:
         button = QToolButton()
-        button.setText("Own processes")
+        button.setText(say("Own processes"))
         button.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
         menu = QMenu(button)
-        menu.addAction("Copy as a process of your own …", self.copy)
-        menu.addAction("Leave this one out of the job", self.leave_out)
+        menu.addAction(say("Copy as a process of your own …"), self.copy)
+        menu.addAction(say("Leave this one out of the job"), self.leave_out)
         menu.addSeparator()
-        menu.addAction("Put this one on the shelf", self.put_on_shelf)
-        self.shelf = menu.addMenu("Take one from the shelf")
+        menu.addAction(say("Put this one on the shelf"), self.put_on_shelf)
+        self.shelf = menu.addMenu(say("Take one from the shelf"))
         self.shelf.aboutToShow.connect(self._fill_shelf)
         button.setMenu(menu)
         return button
@@ -124,16 +125,16 @@ class ProcessTab(QWidget):
         names = {**{k: x.title for k, x in PROCESSES.items()},
                  **{own.name: own.name for own in job.processes}}  # fmt: skip
         _offer(self.process, names, job.process)
-        self.stamp_label.setText(f"“{stamp.name}” by" if stamp is not None else "Stamp by")
+        self.stamp_label.setText(say(f"“{stamp.name}” by" if stamp is not None else "Stamp by"))
         _offer(self.own, {"": AS_JOB, **{k: v for k, v in names.items() if k}},
                stamp.process if stamp is not None else "")  # fmt: skip
         self.own.setEnabled(stamp is not None)
         self.pull.setCurrentIndex(max(0, self.pull.findData(job.pull)))
         shown = self.shown
         known = PROCESSES.get(self._like(shown), PROCESSES[""])
-        self.told.setText(f"{names.get(shown, shown)}: {known.told}. Limits of "
+        self.told.setText(say(f"{names.get(shown, shown)}: {known.told}. Limits of "
                           f"{'this stamp' if stamp is not None and stamp.process else 'the job'}; "
-                          "a value that is typed is kept with the job.")  # fmt: skip
+                          "a value that is typed is kept with the job."))  # fmt: skip
         self._fill_limits()
         self._filling = False
 
@@ -222,7 +223,7 @@ class ProcessTab(QWidget):
         """The limits that are shown as a process of one's own, which the job then is made by."""
         job = self.session.job
         title = PROCESSES[self.shown].title if self.shown in PROCESSES else self.shown
-        name, given = QInputDialog.getText(self, "A process of your own", "Name",
+        name, given = QInputDialog.getText(self, say("A process of your own"), say("Name"),
                                            text=f"{title}, own")  # fmt: skip
         if not given:
             return
@@ -272,14 +273,14 @@ class ProcessTab(QWidget):
         except ShelfError as error:
             complain(self, "It cannot be put on the shelf", error)
             return
-        self.answer.setText(f"“{found[1].name}” is on the shelf.")
+        self.answer.setText(say(f"“{found[1].name}” is on the shelf."))
 
     def _fill_shelf(self) -> None:
         self.shelf.clear()
         for name in process_shelf.kept():
             self.shelf.addAction(name, lambda n=name: self._take_from_shelf(n))
         if self.shelf.isEmpty():
-            self.shelf.addAction("The shelf is empty").setEnabled(False)
+            self.shelf.addAction(say("The shelf is empty")).setEnabled(False)
 
     def _take_from_shelf(self, name: str) -> None:
         try:
@@ -293,7 +294,7 @@ class ProcessTab(QWidget):
         own = tuple(x.name for x in self.session.job.processes)
         self.number = self.session.ask(WantSides((*(k for k in PROCESSES if k), *own)))
         self.ask.setEnabled(False)
-        self.answer.setText("The proof is made by every process …")
+        self.answer.setText(say("The proof is made by every process …"))
 
     def _answered(self, event: Answered) -> None:
         if event.number != self.number or not isinstance(event.answer, Sides):
@@ -311,19 +312,19 @@ class ProcessTab(QWidget):
         for row, (_, findings) in enumerate(event.answer.findings):
             colour = p.NOTE if not findings else p.FIX if findings[0].level == "fix" else p.LOOK
             self.sides.mark(row, 0, colour=colour)
-        self.answer.setText(f"{best} of {len(rows)} processes can make it as it is.")
+        self.answer.setText(say(f"{best} of {len(rows)} processes can make it as it is."))
 
     def _refused(self, number: int, message: str) -> None:
         if number == self.number:
             self.ask.setEnabled(True)
-            self.answer.setText(_sentence(message))
+            self.answer.setText(say(_sentence(message)))
 
 
 def _offer(box: QComboBox, names: Mapping[str, str], chosen: str) -> None:
     """The choices of a box; one that is not among them is told as it is."""
     box.clear()
     for key, words in names.items():
-        box.addItem(words, key)
+        box.addItem(say(words), key)
     if chosen not in names:
         box.addItem(chosen, chosen)
     box.setCurrentIndex(box.findData(chosen))

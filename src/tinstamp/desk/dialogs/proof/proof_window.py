@@ -9,6 +9,7 @@ from tinstamp.desk.dialogs.proof.effort_tab import EffortTab
 from tinstamp.desk.dialogs.proof.findings_tab import FindingsTab
 from tinstamp.desk.dialogs.proof.process_tab import ProcessTab
 from tinstamp.desk.dialogs.proof.standards_tab import StandardsTab
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.session import Session
 
 
@@ -20,7 +21,7 @@ class ProofWindow(QDialog):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.setWindowTitle("Proof")
+        self.setWindowTitle(say("Proof"))
         self.setWindowFlag(Qt.WindowType.Window)
         self.resize(1000, 640)
         self.findings, self.process = FindingsTab(session), ProcessTab(session)
@@ -30,11 +31,11 @@ class ProofWindow(QDialog):
             ("Findings", self.findings), ("Made by", self.process),
             ("Standards", self.standards), ("Time, cost, room", self.effort),
         ):  # fmt: skip
-            self.tabs.addTab(tab, words)
+            self.tabs.addTab(tab, say(words))
         self.findings.show_finding.connect(self.show_finding)
         for source in (self.findings, self.effort):
             source.remedy_wanted.connect(self.remedy_wanted)
-        close = QPushButton("Close")
+        close = QPushButton(say("Close"))
         close.clicked.connect(self.close)
         foot = QHBoxLayout()
         foot.addStretch(1)

@@ -15,6 +15,7 @@ from PySide6.QtWidgets import (
 
 from tinstamp.desk.dialogs.proof.tables import Table
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.plan.planned import PLAN_ERRORS, Planned, plan
@@ -34,12 +35,12 @@ class StandardsTab(QWidget):
         self.session = session
         self._filling = False
         self.list = QListWidget()
-        self.list.setAccessibleName("Standards")
+        self.list.setAccessibleName(say("Standards"))
         self.list.setFixedWidth(250)
         for standard in STANDARDS.values():
             item = QListWidgetItem(f"{standard.name}\n{standard.title}")
             item.setData(Qt.ItemDataRole.UserRole, standard.name)
-            item.setToolTip(f"{standard.edition}; figures {standard.source}")
+            item.setToolTip(say(f"{standard.edition}; figures {standard.source}"))
             self.list.addItem(item)
         self.list.itemChanged.connect(self._ticked)
         self.list.currentItemChanged.connect(lambda *_: self.renew())
@@ -85,16 +86,18 @@ class StandardsTab(QWidget):
         standard = STANDARDS.get(name)
         if standard is None:
             return
-        self.told.setText(f"{standard.title}. {standard.edition}; figures {standard.source}: look "
-                          "them up in the standard before you rely on them.")  # fmt: skip
+        figures = say(f"figures {standard.source}")
+        warning = say("look them up in the standard before you rely on them")
+        head = f"{say(standard.title)}. {say(standard.edition)}; {figures}: {warning}."
+        self.told.setText(head)
         item_planned = self._planned()
         if item_planned is None:
             self.title.setText(
-                "Choose a stamp that can be laid out, to hold it against a standard."
+                say("Choose a stamp that can be laid out, to hold it against a standard.")
             )
             self.table.fill([(c.number, c.demands, "", "") for c in standard.clauses])
             return
-        self.title.setText(f"“{item_planned.name}” beside {standard.name}")
+        self.title.setText(say(f"“{item_planned.name}” beside {standard.name}"))
         found = demands(item_planned, (name,), self._measured(item_planned.name))
         self.table.fill([(
             d.clause.number, d.clause.demands, d.held.has if d.held else "—",

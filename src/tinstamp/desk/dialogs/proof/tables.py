@@ -9,6 +9,7 @@ from PySide6.QtGui import QColor, QIcon, QResizeEvent
 from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QTableWidget, QTableWidgetItem
 
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.words.say import say
 from tinstamp.desk.work.overrides import overrides
 
 
@@ -18,8 +19,8 @@ class Table(QTableWidget):
 
     def __init__(self, name: str, columns: Sequence[str], wide: int, widths: Sequence[int]) -> None:
         super().__init__(0, len(columns))
-        self.setAccessibleName(name)
-        self.setHorizontalHeaderLabels(list(columns))
+        self.setAccessibleName(say(name))
+        self.setHorizontalHeaderLabels([say(column) for column in columns])
         self.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
         self.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
         self.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
@@ -51,8 +52,8 @@ class Table(QTableWidget):
         self.setRowCount(len(rows))
         for r, row in enumerate(rows):
             for c, words in enumerate(row):
-                item = QTableWidgetItem(words)
-                item.setToolTip(words)
+                item = QTableWidgetItem(say(words))
+                item.setToolTip(say(words))
                 self.setItem(r, c, item)
         self._fit.start()
         if 0 <= at < len(rows):

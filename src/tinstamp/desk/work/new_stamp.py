@@ -1,0 +1,48 @@
+"""Where a new stamp goes, and how it is told from others."""
+
+from __future__ import annotations
+
+from tinstamp.desk.look import palette as p
+from tinstamp.desk.sheet.sheet_paint import heights
+from tinstamp.desk.work.placing import largest, letters_for, roomiest
+from tinstamp.desk.work.session import Session
+from tinstamp.desk.work.stamp_drag import StampDrag
+from tinstamp.job.face_name import owner_of
+from tinstamp.job.model import Relief, Setting
+
+
+def first_place(session: Session, drag: StampDrag) -> tuple[Setting, float] | None:
+    """Where a new stamp lies: in the middle of the picked face, else of the first; and how high
+    its letters are, mm. None where there is no face."""
+    charts = session.charts
+    face = session.face
+    owner = owner_of(face or "", [stamp.name for stamp in session.job.stamps])
+    under = None if owner is None else drag.of(owner)
+    if face is not None and under is not None and face not in charts:  # laid out with it
+        wide, high = (under.placed.bounds[2:] - under.placed.bounds[:2]).tolist()
+        setting = Setting(face=face, across="0 mm", up="0 mm", up_from="middle", rests_on="middle")
+        return setting, letters_for(high, wide)
+    face = face if face in charts else largest(charts)
+    if face is None:
+        return None
+    chart = charts[face]
+    low, high = heights(chart)
+    round_face = chart.turns is not None
+    x, y, room = roomiest(chart)
+    setting = Setting(
+        face=face,
+        across="0 deg" if chart.closed else f"{x:g} mm",
+        up=f"{(high - low) / 2:g} mm" if round_face else f"{y:g} mm",
+        up_from="lower" if round_face else "middle",
+        rests_on="middle",
+    )
+    wide = float(chart.bounds[2] - chart.bounds[0])
+    return setting, letters_for(min(high - low, 2 * room), min(wide, 4 * room))
+
+
+def told_apart(session: Session, face: str) -> str:
+    """A colour for a new stamp: on the cap of another one that is not that one's."""
+    stamps = session.job.stamps
+    owner = owner_of(face, [stamp.name for stamp in stamps])
+    usual = Relief().colour
+    return p.UPON if owner is not None and stamps[owner].relief.colour == usual else usual

@@ -91,8 +91,8 @@ class Desk:
         before, start = session.mesh, time.perf_counter()
         hand()
         self.until(lambda: session.mesh is not before and not session.stale)
-        drawn = part._image
-        self.until(lambda: part._image is not drawn)
+        drawn = part.image
+        self.until(lambda: part.image is not drawn)
         part.repaint()
         return time.perf_counter() - start
 
@@ -158,10 +158,10 @@ class Desk:
         found = []
         painted = Painted(part, self.window.sheet)
         for k in range(1, 40):
-            start, drawn = time.perf_counter(), part._image
+            start, drawn = time.perf_counter(), part.image
             painted.forget()
             QTest.mouseMove(part, (at + QPointF(6 + k, k / 3)).toPoint())
-            self.until(lambda drawn=drawn: part._image is not drawn)  # type: ignore[misc]
+            self.until(lambda drawn=drawn: part.image is not drawn)  # type: ignore[misc]
             painted.forget(part)
             self.until(lambda: painted.all)
             found.append(time.perf_counter() - start)
@@ -179,13 +179,13 @@ class Desk:
         on_sheet, on_part = [], []
         painted = Painted(self.window.sheet)
         for letter in KEYS:
-            drawn = part._image
+            drawn = part.image
             painted.forget()
             start = time.perf_counter()
             QTest.keyClicks(box, letter)
             self.until(lambda: painted.all)
             on_sheet.append(time.perf_counter() - start)
-            self.until(lambda drawn=drawn: part._image is not drawn)  # type: ignore[misc]
+            self.until(lambda drawn=drawn: part.image is not drawn)  # type: ignore[misc]
             part.repaint()
             on_part.append(time.perf_counter() - start)
             self.until(lambda: not self.window.session._rest.isActive())

@@ -33,6 +33,7 @@ from PySide6.QtWidgets import (
 from shiboken6 import isValid
 
 from tinstamp.desk.app import make_app
+from tinstamp.desk.sheet import sheet_paint
 from tinstamp.desk.window import Window
 from tinstamp.desk.work.demo import DEMOS
 from trials.record import tried
@@ -42,7 +43,10 @@ FROZEN = 2.0
 KEYS = (Qt.Key.Key_Up, Qt.Key.Key_Down, Qt.Key.Key_Left, Qt.Key.Key_Right, Qt.Key.Key_Tab,
         Qt.Key.Key_Backtab, Qt.Key.Key_Return, Qt.Key.Key_Escape, Qt.Key.Key_Delete,
         Qt.Key.Key_Space, Qt.Key.Key_Plus, Qt.Key.Key_Minus)  # fmt: skip
-SHORTCUTS = "ZZZZYYT123456MS"
+SHORTCUTS = "ZZZZYYT1234456MSB890"
+WHILE_DRAGGED = ("7", "12,5", "-3", ".")
+ENDS = (Qt.Key.Key_Tab, Qt.Key.Key_Backspace, Qt.Key.Key_Return, Qt.Key.Key_Escape)
+"""Figures typed with a stamp in the hand, and what goes on to the next one or ends it"""
 TYPED = ("3", "12 mm", "0", "-4", "1e999", "diameter/3", "((", "HB8", "0.4 mm", "90 deg", "",
          "é☃ Ø", "tank.height - 6 mm", "girth/4")  # fmt: skip
 
@@ -201,13 +205,53 @@ class Monkey:
         if not seen or self.app.activeModalWidget() or self.app.activePopupWidget():
             return
         widget = self.r.choice(seen)
-        button = Qt.MouseButton.LeftButton
-        QTest.mousePress(widget, button, Qt.KeyboardModifier.NoModifier, self._spot(widget))
+        button, plain = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+        held = Qt.KeyboardModifier.ShiftModifier if self.r.random() < 0.25 else plain
+        start = self._held_by(widget) if self.r.random() < 0.6 else self._spot(widget)
+        QTest.mousePress(widget, button, held, start)
         for _ in range(self.r.randint(1, 8)):
             QTest.mouseMove(widget, self._spot(widget))
             self.app.processEvents()
+            if self.r.random() < 0.15:
+                self._type_while_dragging(widget)
         if isValid(widget) and widget.isVisible():
-            QTest.mouseRelease(widget, button, Qt.KeyboardModifier.NoModifier, self._spot(widget))
+            QTest.mouseRelease(widget, button, held, self._spot(widget))
+
+    def _held_by(self, widget: QWidget) -> QPoint:
+        """A place of the sheet that can be taken hold of: a stamp, a handle, a guide, the cut."""
+        sheet = self.window.sheet
+        if widget is not sheet or sheet.scale is None:
+            return self._spot(widget)
+        spots = [sheet.scale.to_pixel(*spot.at) for spot in sheet.guide_spots()]
+        shown, knob = self.window.drag.preview, sheet_paint.cut_knob(sheet)
+        if knob is not None:
+            spots.append(knob)
+        if shown is not None and shown.placed.regions:
+            marks = sheet_paint.handles(shown, sheet.scale)
+            spots += [*marks.corners, marks.turn, sheet.scale.to_pixel(*shown.placed.origin)]
+        return self.r.choice(spots).toPoint() if spots else self._spot(widget)
+
+    def _type_while_dragging(self, widget: QWidget) -> None:
+        """Figures, and keys that end or give up the drag."""
+        QTest.keyClicks(widget, self.r.choice(WHILE_DRAGGED))
+        if self.r.random() < 0.5:
+            QTest.keyClick(widget, self.r.choice(ENDS))
+
+    def several(self) -> None:
+        """Stamps chosen at once, by the cards or all of a face, and something done with them."""
+        stamps, drag = self.window.session.job.stamps, self.window.drag
+        if not stamps or self.app.activeModalWidget() or self.app.activePopupWidget():
+            return
+        if self.r.random() < 0.4:
+            self.window.actions_by_name["choose all"].trigger()
+        else:
+            drag.choice.toggle(self.r.randrange(len(stamps)))
+        bar = self.window.sheet.bar
+        if bar.isVisible():
+            button = self.r.choice((bar.lines, bar.gaps))
+            self.r.choice([a for a in button.menu().actions() if a.text()]).trigger()
+        if self.r.random() < 0.3:
+            drag.nudge(self.r.uniform(-3, 3), self.r.uniform(-3, 3))
 
     def demo(self) -> None:
         self.window.session.saved = self.window.session.document
@@ -216,8 +260,8 @@ class Monkey:
     def step(self) -> None:
         """One thing."""
         works = (self.click, self.press_button, self.type_text, self.choose, self.key,
-                 self.shortcut, self.drag, self.drag, self.demo)  # fmt: skip
-        weights = (5, 4, 5, 3, 3, 2, 2, 2, 0.3)
+                 self.shortcut, self.drag, self.drag, self.several, self.demo)  # fmt: skip
+        weights = (5, 4, 5, 3, 3, 2, 3, 3, 1, 0.3)
         (work,) = self.r.choices(works, weights)
         self.last.append(work.__name__)
         self.done[work.__name__] += 1

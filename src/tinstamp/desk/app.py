@@ -15,7 +15,7 @@ from tinstamp.desk.look.scaling import scaled_app
 from tinstamp.desk.look.shades import dress
 from tinstamp.desk.look.style import load_family, type_at
 from tinstamp.desk.window import Window
-from tinstamp.desk.words.say import say
+from tinstamp.desk.words.say import chosen, say, speak
 from tinstamp.desk.work.autosave import left_behind
 from tinstamp.desk.work.demo import DEMOS
 from tinstamp.desk.work.mishaps import Mishaps
@@ -35,6 +35,7 @@ def make_app() -> QApplication:
     app.setDesktopFileName("tinstamp")
     app.setWindowIcon(QIcon(str(Path(__file__).parent / "icons" / "tinstamp.svg")))
     load_family()
+    speak(app, chosen(settings))
     app.setStyle("Fusion")
     app.setFont(type_at(p.BODY))
     dress(app, "desktop")

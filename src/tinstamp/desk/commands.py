@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from tinstamp.desk.look.scaling import SIZES
+from tinstamp.desk.words.languages import LANGUAGES
 from tinstamp.desk.work.session import Session
 
 Group = Literal["File", "Edit", "Stamp", "View", "Go to"]
@@ -123,10 +124,14 @@ COMMANDS: tuple[Command, ...] = (
     Command("dark", "Dark", "", "View", "shading.wear", "dark", "A dark desk"),
     Command("as desktop", "As the desktop", "", "View", "shading.wear", "desktop",
             "Light or dark as the desktop is"),
-    Command("size desktop", "Size as the desktop's type", "", "View", "wear_size", "desktop",
+    Command("size desktop", "Size as the desktop's type", "", "View", "next_start.size", "desktop",
             "Everything as large as the desktop's own type, from the next start on"),
-    *(Command(f"size {size}", f"Size {size} %", "", "View", "wear_size", str(size),
+    *(Command(f"size {size}", f"Size {size} %", "", "View", "next_start.size", str(size),
               f"Everything at {size} %, from the next start on") for size in SIZES),
+    Command("language desktop", "Language of the desktop", "", "View", "next_start.language",
+            "desktop", "The language of the desktop, from the next start on"),
+    *(Command(f"language {code}", word, "", "View", "next_start.language", code,
+              "From the next start on") for code, word in LANGUAGES.items()),
     Command("guide", "Guide", "F1", "Go to", "guide", tip="How things are done, searched by words"),
     Command("find", "Find stamps", "Ctrl+F", "Go to", "ticket.find_stamps",
             tip="Words that the cards of a long ticket are found by"),

@@ -36,7 +36,7 @@ from tinstamp.desk.dialogs.guide_window import GuideWindow
 from tinstamp.desk.dialogs.job_files import JobFiles
 from tinstamp.desk.dialogs.proof.proof_window import ProofWindow
 from tinstamp.desk.look import palette as p
-from tinstamp.desk.look.scaling import SIZES, SMALLEST, choose
+from tinstamp.desk.look.scaling import SMALLEST
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.card import Fields
 from tinstamp.desk.part.part_view import PartView
@@ -49,9 +49,11 @@ from tinstamp.desk.ticket.ticket import Ticket
 from tinstamp.desk.words.say import say
 from tinstamp.desk.work.arrivals import Arrivals
 from tinstamp.desk.work.new_stamp import first_place, told_apart
+from tinstamp.desk.work.next_start import NextStart, look_menus
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.part_files import PartFiles
 from tinstamp.desk.work.placing import remedied
+from tinstamp.desk.work.read_out import ReadOut
 from tinstamp.desk.work.recent import RecentFiles
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.shading import Shading
@@ -78,6 +80,7 @@ class Window(QMainWindow):
         self.shading = Shading(self.settings, self)
         self.recent_files = RecentFiles(self.settings)
         self.session = Session(self, first)
+        self.next_start = NextStart(self.settings, self.session)
         self.drag = StampDrag(self.session)
         self._shared: list[int] | None = None
         self.part = PartView(self.session, self.drag)
@@ -115,6 +118,7 @@ class Window(QMainWindow):
         self.session.file_changed.connect(self._title)
         self.session.selection_changed.connect(self._title)
         self.shading.changed.connect(self._redress)
+        self.read_out = ReadOut(self.session, (self.sheet, self.part))
         self._restore()
         self._title()
 
@@ -203,7 +207,7 @@ class Window(QMainWindow):
         for name in ("save as", "shelve"):
             save.addAction(self.actions_by_name[name])
         row.addWidget(self._plain("new", "New", self.shelf))
-        row.addWidget(self._plain("open", "Open", self.recent))
+        row.addWidget(self._plain("open", "Open …", self.recent))
         row.addWidget(self._plain("save", "Save", save))
         row.addWidget(self._plain("undo"))
         row.addWidget(self._plain("redo"))
@@ -220,13 +224,8 @@ class Window(QMainWindow):
         row.addSpacing(8)
         for name in ("whole proof", "before", "series", "shop", "picture", "guide"):
             maker.addAction(self.actions_by_name[name])
-        look = maker.addMenu(say("How it looks"))
-        for name in ("light", "dark", "as desktop"):
-            look.addAction(self.actions_by_name[name])
-        look.addSeparator()
-        for size in ("size desktop", *(f"size {size}" for size in SIZES)):
-            look.addAction(self.actions_by_name[size])
-        row.addWidget(self._plain("proof sheet", "Proof sheet", maker))
+        look_menus(maker, self.actions_by_name)
+        row.addWidget(self._plain("proof sheet", "Proof sheet …", maker))
         write = QPushButton(say("Write files"))
         write.setProperty("main", True)
         words = ", ".join(output.word for output in OUTPUTS.values())
@@ -240,7 +239,7 @@ class Window(QMainWindow):
         button = QToolButton()
         button.setDefaultAction(action)
         button.setProperty("plain", True)
-        button.setText(say(text) if text else action.text())
+        button.setText(say(text).removesuffix(" …") if text else action.text())
         button.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         if menu is not None:
             button.setMenu(menu)
@@ -250,7 +249,8 @@ class Window(QMainWindow):
 
     def _title(self) -> None:
         unsaved = self.session.unsaved
-        self.title.setText(self.session.name)
+        name = self.session.name if self.session.path else say(self.session.name)
+        self.title.setText(name)
         if self.session.path is None:
             state = "not saved yet" if unsaved else "new job"
         else:
@@ -261,9 +261,8 @@ class Window(QMainWindow):
         for name, label in (("undo", history.undo_label), ("redo", history.redo_label)):
             action = self.actions_by_name[name]
             word, keys = action.text(), action.shortcut().toString()
-            action.setToolTip(
-                say(f"{word} “{label}” ({keys})" if label else f"Nothing to {word.lower()}")
-            )
+            told = f"{word} “{say(label)}” ({keys})" if label else say(f"Nothing to {word}")
+            action.setToolTip(told)
         for command in COMMANDS:
             self.actions_by_name[command.name].setEnabled(command.when(self.session))
         for k, view in enumerate(VIEWS):
@@ -409,11 +408,6 @@ class Window(QMainWindow):
     def before_and_after(self) -> None:
         """The part beside a former state of it."""
         BeforeDialog(self.session, self.part.scene, self).exec()
-
-    def wear_size(self, size: str) -> None:
-        """Choose how large everything is, for the next time."""
-        choose(self.settings, size)
-        self.session.failed.emit("The desk has this size when it is started next.")
 
     def guide(self) -> None:
         """The guide, which stays open beside the desk."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
@@ -11,6 +12,8 @@ from tinstamp.job.model import Job, Path, dotted
 from tinstamp.job.resolve import Resolved
 from tinstamp.job.values import Value
 
+PLAIN = re.compile(r"-?[\d.]+( (mm|deg))?")
+"""A formula that is a figure"""
 LONGEST_SHOWN = 60
 """characters of a value that are told"""
 
@@ -110,5 +113,4 @@ def _value(value: Any, unit: str, words: Mapping[Any, str], resolved: Resolved, 
     mark = "°" if dotted(path) in resolved.angles else unit
     told = f"{number:.3f}".rstrip("0").rstrip(".")
     told = f"{told}{mark}" if mark == "°" else f"{told} {mark}".strip()
-    plain = text.replace(" deg", "°")
-    return told if plain == told else f"{told} ({text})"
+    return told if PLAIN.fullmatch(text) else f"{told} ({text})"

@@ -22,7 +22,7 @@ from PySide6.QtWidgets import (
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
-from tinstamp.desk.words.say import say
+from tinstamp.desk.words.say import formula_to_show, formula_typed, say
 from tinstamp.desk.work.session import Session
 from tinstamp.job.formula import FormulaError
 from tinstamp.output.outputs import OUTPUTS, all_options
@@ -97,7 +97,7 @@ class ExportDialog(QDialog):
                 switch.setToolTip(say(option.tip))
                 self.switches[option.name] = switch
                 continue
-            line = QLineEdit(option.default)
+            line = QLineEdit(formula_to_show(option.default))
             line.setAccessibleName(say(option.what))
             line.setToolTip(say(option.tip))
             line.textChanged.connect(self._check)
@@ -106,9 +106,9 @@ class ExportDialog(QDialog):
     def _form(self, kinds: QVBoxLayout, place: QHBoxLayout) -> QFormLayout:
         form = QFormLayout()
         form.setVerticalSpacing(8)
-        form.addRow("Write", kinds)
-        form.addRow("Folder", place)
-        form.addRow("Name", self.name)
+        form.addRow(say("Write"), kinds)
+        form.addRow(say("Folder"), place)
+        form.addRow(say("Name"), self.name)
         self.settings = QFormLayout()
         self.settings.setVerticalSpacing(6)
         self.settings.setContentsMargins(0, 0, 8, 0)
@@ -116,7 +116,7 @@ class ExportDialog(QDialog):
             if option.switch:
                 self.settings.addRow("", self.switches[option.name])
             else:
-                self.settings.addRow(option.label, self.options[option.name])
+                self.settings.addRow(say(option.label), self.options[option.name])
         held = QWidget()
         held.setLayout(self.settings)
         self.area = QScrollArea()
@@ -124,7 +124,7 @@ class ExportDialog(QDialog):
         self.area.setFrameShape(QFrame.Shape.NoFrame)
         self.area.setWidget(held)
         self.area.setFixedHeight(SETTINGS_HIGH)
-        form.addRow("Settings", self.area)
+        form.addRow(say("Settings"), self.area)
         return form
 
     def _buttons(self) -> QHBoxLayout:
@@ -150,7 +150,7 @@ class ExportDialog(QDialog):
                 found[option.name] = float(self.switches[option.name].isChecked())
                 continue
             try:
-                found[option.name] = option.value(self.options[option.name].text())
+                found[option.name] = option.value(formula_typed(self.options[option.name].text()))
             except FormulaError as error:
                 raise FormulaError(f"{option.label}: {error}") from error
         return found

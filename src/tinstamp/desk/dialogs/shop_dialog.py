@@ -166,7 +166,7 @@ class ShopDialog(QDialog):
         self.kind.setAccessibleName(say("File"))
         for ending in machine.takes:
             self.kind.addItem(say(OUTPUTS[ending].word), ending)
-        self.fields.addRow("File", self.kind)
+        self.fields.addRow(say("File"), self.kind)
         self.wishes = {}
         for name, usual in self._usual().items():
             line = QLineEdit(f"{usual:g}" if isinstance(usual, float) else str(usual))

@@ -44,15 +44,32 @@ stands as a note, in the proof sheet too, and comes back when its figure gets wo
 “Series” (Ctrl+Shift+E) makes one part for each row of a table, or for each serial number.
 Columns are called after dimensions, stamps with a text, or `serial`.
 """,
+    "Several stamps at once": """
+With Shift, click more stamps in the sheet or their cards, or draw a frame in the sheet;
+Ctrl+Shift+A takes all of the face. They move together; a bar over the sheet lines them up or
+makes their gaps equal, by the stamp that was chosen first. Delete and “Off” are for all of them.
+""",
+    "Exact while dragging": """
+Type a figure while a stamp is dragged: mm across, Tab, mm up; degrees while it is turned; its
+height while it is made larger. Enter lets go, Esc puts it back. Shift goes by whole steps, Control
+is not drawn to lines.
+""",
+    "Looking into the part": """
+“Section” (Ctrl+4) cuts through the stamp. The line across the artwork in the sheet is the plane:
+pull its knob, or press Shift and an arrow key in the part. Depth, wall left, widths and draft are
+those of the place where it stands.
+""",
     "Signs to be felt": """
 “Logo, sign …”, “Braille” has dots of the usual sizes, domed. In the proof, “Standards”, tick
 what the stamp is to hold to: each clause stands beside what the stamp has.
 """,
 }
 NEW = """
-- The proof knows how a part is made: fourteen processes side by side, own ones kept.
-- Standards by clause; findings that are accepted; time and cost; the largest letters that
-  fit.
-- Measures in colours all over a stamp; figures in the section.
-- Braille. This guide.
+- The relief in hand is seen on the part as it will be, sunk or standing out, while it is moved.
+- Several stamps at once: moved, lined up, with equal gaps. Figures typed while one drags.
+- The sheet opens on the artwork, with edges of its face in sight, and turns with it; places of
+  a guide and the plane of a section are pulled with the mouse.
+- Steps through an empty job. A long ticket by face or worst first. Before and after, side by
+  side.
+- German; decimal commas; everything as large as the desktop's type.
 """

@@ -82,6 +82,7 @@ def _fields() -> str:
     QMainWindow, QDialog {{ background: {p.PAPER}; }}
     QDialog {{ border: 1px solid {p.RULE_STRONG}; }}
     #header, #ticket, #fields {{ background: {p.PANEL}; }}
+    #ticket QToolButton {{ padding: 0 7px; }}
     #lead {{ background: {p.PAPER}; border: 1px solid {p.RULE_STRONG}; border-radius: 5px; }}
     #several {{ background: {p.PANEL}; border: 1px solid {p.EDGE}; border-radius: 5px; }}
     #measures {{ background: {p.PANEL}; border: 1px solid {p.RULE_STRONG}; border-radius: 5px; }}

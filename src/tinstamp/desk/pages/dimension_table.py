@@ -9,7 +9,7 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.formula_field import FormulaField
-from tinstamp.desk.words.say import say
+from tinstamp.desk.words.say import formula_typed, say
 from tinstamp.job.model import Dimension, dotted
 from tinstamp.job.rename import rename_dimension
 
@@ -70,7 +70,7 @@ class DimensionTable:
                 lambda job, new: rename_dimension(job, index, new),
             )
             if problem:
-                field.show_formula(field.line.text(), None, problem)
+                field.show_formula(formula_typed(field.line.text()), None, problem)
 
         name.textEdited.connect(take_name)
         name.editingFinished.connect(self.session.settle)

@@ -30,7 +30,7 @@ from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.points_table import PointsTable
 from tinstamp.desk.pages.rows import Row, rows_of
 from tinstamp.desk.sheet.profile_view import is_closed
-from tinstamp.desk.words.say import say
+from tinstamp.desk.words.say import formula_to_show, formula_typed, say
 from tinstamp.desk.work.session import Session
 from tinstamp.job import edit_features as edit
 from tinstamp.job.changes import BETWEEN
@@ -194,7 +194,7 @@ def _cell(page: FieldsPage, path: Path) -> QLineEdit:
     line.setProperty("cell", True)
 
     def renew() -> None:
-        text = get(session.job, path).removesuffix(" mm")
+        text = formula_to_show(get(session.job, path).removesuffix(" mm"))
         if not line.hasFocus() and line.text() != text:
             line.setText(text)
             line.setCursorPosition(0)
@@ -206,7 +206,9 @@ def _cell(page: FieldsPage, path: Path) -> QLineEdit:
             line.style().unpolish(line)
             line.style().polish(line)
 
-    line.textEdited.connect(lambda text: page.put(path, text, "a height of the skin", merge=key))
+    line.textEdited.connect(
+        lambda text: page.put(path, formula_typed(text), "a height of the skin", merge=key)
+    )
     line.editingFinished.connect(session.settle)
     page.bind(key, line, renew)
     return line

@@ -66,6 +66,7 @@ class FieldsPage(QWidget):
         form = self.form
         words = QLabel(say(label))
         words.setFixedWidth(LABEL_WIDTH)
+        words.setWordWrap(True)
         words.setMinimumHeight(26)
         words.setBuddy(widget if not isinstance(widget, FormulaField) else widget.line)
         form.addRow(words, widget)

@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QVBoxLayout, QWidg
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
-from tinstamp.desk.words.say import say
+from tinstamp.desk.words.say import formula_to_show, formula_typed, say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.placing import shifted
 
@@ -58,10 +58,11 @@ class FormulaField(QWidget):
 
     def show_formula(self, formula: str, value: float | None, error: str | None) -> None:
         """Show the job's formula, its value (in the field's unit), or its error."""
-        if not self._typing.isActive() and self.line.text() != formula:
+        text = formula_to_show(formula)
+        if not self._typing.isActive() and self.line.text() != text:
             at = self.line.cursorPosition()
-            self.line.setText(formula)
-            self.line.setCursorPosition(min(at, len(formula)))
+            self.line.setText(text)
+            self.line.setCursorPosition(min(at, len(text)))
         self._value = value
         self._mark(error is not None)
         if error is not None:
@@ -86,7 +87,7 @@ class FormulaField(QWidget):
             self.line.style().polish(self.line)
 
     def _take(self) -> None:
-        self.edited.emit(self.line.text())
+        self.edited.emit(formula_typed(self.line.text()))
 
     def _finish(self) -> None:
         if self._typing.isActive():
@@ -111,8 +112,8 @@ class FormulaField(QWidget):
     def _step(self, by: float) -> None:
         assert self._value is not None
         unit = {"°": "deg", "mm": "mm"}.get(self.unit.text(), "")
-        formula = shifted(self.line.text(), by, unit, self._value).strip()
-        self.line.setText(formula)
+        formula = shifted(formula_typed(self.line.text()), by, unit, self._value).strip()
+        self.line.setText(formula_to_show(formula))
         self.edited.emit(formula)
 
 

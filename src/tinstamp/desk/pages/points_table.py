@@ -19,7 +19,7 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.dimension_table import small_button
 from tinstamp.desk.pages.fields import FieldsPage
-from tinstamp.desk.words.say import say
+from tinstamp.desk.words.say import formula_to_show, formula_typed, say
 from tinstamp.job import edit_features as edit
 from tinstamp.job.drawn import Knot
 from tinstamp.job.field import declared
@@ -119,7 +119,7 @@ class PointsTable(QWidget):
             line.setFixedWidth(width)
 
         def renew() -> None:
-            text = str(get(self.session.job, path)).removesuffix(" mm")
+            text = formula_to_show(str(get(self.session.job, path)).removesuffix(" mm"))
             if not line.hasFocus() and line.text() != text:
                 line.setText(text)
                 line.setCursorPosition(0)
@@ -133,6 +133,7 @@ class PointsTable(QWidget):
                 line.setToolTip(say(f"{KNOT[field].shown.tip}\n= {value:.4f} mm"))
 
         def take(text: str) -> None:
+            text = formula_typed(text) if field != "name" else text
             problem = self.page.put(path, text, f"point {i + 1}", merge=key)
             if problem:
                 line.setToolTip(say(problem))

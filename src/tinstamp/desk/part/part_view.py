@@ -6,13 +6,11 @@ from collections.abc import Sequence
 from typing import Literal
 
 import numpy as np
-from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, Signal
+from PySide6.QtCore import QEvent, QPointF, QSize, Qt, Signal
 from PySide6.QtGui import (
-    QColor,
     QImage,
     QKeyEvent,
     QMouseEvent,
-    QPainter,
     QPaintEvent,
     QResizeEvent,
     QWheelEvent,
@@ -20,17 +18,18 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QWidget
 
 from tinstamp.desk.commands import command
-from tinstamp.desk.look import palette as p
-from tinstamp.desk.look.painting import painting, seen_through
-from tinstamp.desk.look.style import alone_button, plain_button, type_at
+from tinstamp.desk.look.gestures import take_gesture
+from tinstamp.desk.look.painting import painting
+from tinstamp.desk.look.style import alone_button, plain_button
 from tinstamp.desk.part.caption import caption
 from tinstamp.desk.part.measure_panel import MeasurePanel
 from tinstamp.desk.part.measuring import Measuring
 from tinstamp.desk.part.meshes import Patch, joined
+from tinstamp.desk.part.part_paint import paint
 from tinstamp.desk.part.place_lines import place_lines
 from tinstamp.desk.part.relief_seen import in_hand
 from tinstamp.desk.part.scene import Hit, Scene
-from tinstamp.desk.part.section_figures import SectionFigures, paint_figures
+from tinstamp.desk.part.section_figures import SectionFigures
 from tinstamp.desk.part.views import ViewName, cut_through, look_at_stamp, look_whole, outgrown
 from tinstamp.desk.sheet.drag_keys import drag_key, wants_key
 from tinstamp.desk.sheet.sheet_field import draped
@@ -79,7 +78,7 @@ class PartView(QWidget):
         self.setAccessibleName(say("Part"))
         self.setToolTip("")
         self.view: ViewName = "whole"
-        self._image: QImage | None = None
+        self.image: QImage | None = None
         self._hover: Hit | None = None
         self._press: QPointF | None = None
         self._last = QPointF()
@@ -96,6 +95,7 @@ class PartView(QWidget):
         self._draw_soon = after(self, 0, lambda: self._draw())
         draw = self._draw_soon.start
         self.measuring = Measuring(self.measure, self.measures, session, self.scene, draw)
+        self._pivot: np.ndarray | None = None
         self._waits = 0
         self._fine_soon = after(self, FINER_AFTER, self._finer)
         session.pictured.connect(self.take_mesh)
@@ -229,9 +229,9 @@ class PartView(QWidget):
         """Draw now; `fine` is how many pixels stand for one on the screen."""
         self._show_hand()
         ratio = self.devicePixelRatioF() * fine
-        self._image = self._pixels(ratio)
+        self.image = self._pixels(ratio)
         self.session.looking = self.scene.looking
-        self._image.setDevicePixelRatio(ratio)
+        self.image.setDevicePixelRatio(ratio)
         if fine == 1:
             self._waits = 0
             self._fine_soon.start()
@@ -328,6 +328,7 @@ class PartView(QWidget):
         elif event.button() == Qt.MouseButton.LeftButton:
             self._mode = "turn"
             found = self.hit(spot)
+            self._pivot = None if found is None else found.point
             measuring = self.measure.isChecked()
             if found is not None and not measuring and self._takes_stamp(found):
                 self._mode = "stamp"
@@ -345,11 +346,10 @@ class PartView(QWidget):
         spot = event.position()
         step = spot - self._last
         if self._mode == "turn":
-            self.scene.turn(step.x() * 0.4, step.y() * 0.4)
+            self.scene.turn(step.x() * 0.4, step.y() * 0.4, self._pivot)
             self._look_away()
         elif self._mode == "shift":
-            self.scene.shift(step.x(), step.y(), self.height())
-            self._look_away()
+            self.shift_by(step)
         elif self._mode == "stamp" and self._press is not None:
             away = spot - self._press
             if self.drag.active and (self.drag.moving or away.manhattanLength() > CLICK_MOVES):
@@ -382,8 +382,7 @@ class PartView(QWidget):
         self.show_view("square" if self.drag.stamp_under(self.hit(event.position())) else "whole")
 
     def wheelEvent(self, event: QWheelEvent) -> None:
-        self.scene.nearer(1.0015 ** event.angleDelta().y())
-        self._look_away()
+        self.nearer_at(event.position(), 1.0015 ** event.angleDelta().y())
 
     def _look_away(self) -> None:
         """The part is not seen any more as the last view showed it."""
@@ -407,10 +406,25 @@ class PartView(QWidget):
 
     def event(self, event: QEvent) -> bool:
         """While a stamp is dragged, figures, Tab, Enter and Esc belong to the drag."""
-        if wants_key(self.drag, event):
+        if wants_key(self.drag, event) or take_gesture(self, event):
             event.accept()
             return True
         return super().event(event)
+
+    def nearer_at(self, at: QPointF, factor: float) -> None:
+        """Nearer or further, about a pixel: that place of the picture stays where it is."""
+        middle = QPointF(self.width() / 2, self.height() / 2)
+        away = (middle - at) * (factor - 1.0)
+        self.scene.nearer(factor)
+        self.shift_by(away)
+
+    def turn_by(self, degrees: float) -> None:
+        self.scene.turn(degrees, 0.0)
+        self._look_away()
+
+    def shift_by(self, by: QPointF) -> None:
+        self.scene.shift(by.x(), by.y(), self.height())
+        self._look_away()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         if drag_key(self.drag, event):
@@ -449,44 +463,12 @@ class PartView(QWidget):
 
     def paintEvent(self, event: QPaintEvent) -> None:
         with painting(self) as painter:
-            self._paint(painter)
-
-    def _paint(self, painter: QPainter) -> None:
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing, False)
-        painter.fillRect(self.rect(), QColor(p.GROUND))
-        if self._image is not None:
-            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
-            painter.drawImage(0, 0, self._image)
-        painter.setFont(type_at(p.BODY))
-        room = self.measure.x() - 90
-        words = painter.fontMetrics().elidedText(self.told, Qt.TextElideMode.ElideRight, room)
-        band = QRectF(8, 6, 62 + painter.fontMetrics().horizontalAdvance(words), 24)
-        painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(seen_through(p.GROUND, 215))
-        painter.drawRoundedRect(band, 4, 4)
-        painter.setPen(QColor(p.SECOND_INK))
-        painter.drawText(60, 22, words)
-        painter.setFont(type_at(p.SMALL, strong=True))
-        painter.drawText(16, 22, say("PART"))
-        if self.scene.mesh is None:
-            painter.setFont(type_at(p.LARGE))
-            words = (
-                "The part is being built …"
-                if self.session.building
-                else ("The part cannot be built yet: see what is to fix below.")
-            )
-            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, say(words))
-        if self.view == "section":
-            paint_figures(painter, self.figures.lines, self._pixel)
-        if self.hasFocus():
-            painter.setPen(QColor(p.RULE_STRONG))
-            painter.setBrush(Qt.BrushStyle.NoBrush)  # the frame alone: no wash over the part
-            painter.drawRect(self.rect().adjusted(0, 0, -1, -1))
+            paint(painter, self)
 
     @property
     def told(self) -> str:
         """The words above the part."""
         return say(caption(self.session, self._hover))
 
-    def _pixel(self, point: Sequence[float]) -> QPointF:
+    def pixel(self, point: Sequence[float]) -> QPointF:
         return QPointF(*self.scene.on_screen(np.array(point), self.width(), self.height()))

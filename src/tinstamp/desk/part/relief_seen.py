@@ -147,24 +147,24 @@ class _Letter:
         self.ink = shapely.make_valid(shapely.simplify(ink, size * DRAWN_TO))
         low_x, low_y, high_x, high_y = ink.bounds
         self.middle = ((low_x + high_x) / 2, (low_y + high_y) / 2)
-        self._held: dict[tuple[int, int] | None, tuple[Triangles, Triangles]] = {}
+        self._held: dict[tuple[float, float] | None, tuple[Triangles, Triangles]] = {}
 
     def seen(self, by: Array, step: float) -> tuple[Triangles, Triangles]:
         """Triangles of the floor and of the walls, where the floor lies aside by (2,) mm; to the
         nearest of such steps, mm. Walls alone where it has no number."""
         key = None
         if np.isfinite(by).all():
-            key = (round(float(by[0]) / step), round(float(by[1]) / step))
+            key = (round(float(by[0]) / step) * step, round(float(by[1]) / step) * step)
         if key not in self._held:
             if len(self._held) > MOST_LOOKS:
                 self._held.clear()
-            self._held[key] = self._look(key, step)
+            self._held[key] = self._look(key)
         return self._held[key]
 
-    def _look(self, key: tuple[int, int] | None, step: float) -> tuple[Triangles, Triangles]:
+    def _look(self, key: tuple[float, float] | None) -> tuple[Triangles, Triangles]:
         if key is None:
             return NOTHING, _cut(self.ink)
-        floor = shapely.intersection(self.ink, translate(self.ink, -key[0] * step, -key[1] * step))
+        floor = shapely.intersection(self.ink, translate(self.ink, -key[0], -key[1]))
         return _cut(floor), _cut(shapely.difference(self.ink, floor))
 
 

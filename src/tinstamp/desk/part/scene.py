@@ -320,8 +320,9 @@ class Scene:
         wide = np.abs(off @ right) / (slope * max(width, 1) / max(height, 1))
         return float(np.max(np.maximum(tall, wide) - off @ along)) * 1.12
 
-    def turn(self, across: float, along: float) -> None:
-        """Turn round the part by degrees, z staying upright on the picture."""
+    def turn(self, across: float, along: float, about: Array | None = None) -> None:
+        """Turn round the part by degrees, z staying upright on the picture; about a point, which
+        stays where it is on the picture, else about what is looked at."""
         camera = self.renderer.GetActiveCamera()
         focal = np.array(camera.GetFocalPoint())
         back = np.array(camera.GetPosition()) - focal
@@ -335,6 +336,11 @@ class Scene:
         height = float(np.clip(height + along, -89, 89))
         a, h = np.radians(azimuth), np.radians(height)
         out = np.array([np.cos(a) * np.cos(h), np.sin(a) * np.cos(h), np.sin(h)])
+        if about is not None:
+            turned = _frame(out, np.array([0.0, 0.0, 1.0]))
+            before = _frame(back / distance, np.array(camera.GetViewUp()))
+            focal = about + turned.T @ before @ (focal - about)
+            camera.SetFocalPoint(*map(float, focal))
         camera.SetPosition(*map(float, focal + out * distance))
         camera.SetViewUp(0, 0, 1)
         self.renderer.ResetCameraClippingRange()
@@ -419,6 +425,13 @@ class Scene:
         m = np.array([[matrix.GetElement(r, c) for c in range(4)] for r in range(4)])
         q = m @ np.array([*point, 1.0])
         return float((q[0] / q[3] + 1) * width / 2), float((1 - q[1] / q[3]) * height / 2)
+
+
+def _frame(back: Array, up: Array) -> Array:
+    """(3, 3) rows: to the right, upwards and back of a camera."""
+    right = np.cross(up, back)
+    right /= np.linalg.norm(right)
+    return np.stack([right, np.cross(back, right), back])
 
 
 def _colour(actor: vtkActor, found: Coloured | None) -> None:

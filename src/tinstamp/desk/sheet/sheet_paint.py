@@ -195,6 +195,7 @@ def _title(painter: QPainter, view: Sheet) -> None:
     painter.setFont(type_at(p.SMALL, strong=True))
     painter.setPen(QColor(p.SECOND_INK))
     painter.drawText(16, 22, say("SHEET"))
+    left = 28 + painter.fontMetrics().horizontalAdvance(say("SHEET"))
     if view.face is None:
         return
     painter.setFont(type_at(p.BODY))
@@ -207,14 +208,15 @@ def _title(painter: QPainter, view: Sheet) -> None:
     unrolled = _way(chart)
     beside = len(chart.faces) - 1 if isinstance(chart, RunChart) else 0
     more = f" and {beside} {'face' if beside == 1 else 'faces'} beside" if beside else ""
-    _elided(painter, 70, 22, view.title_room() - 78, f"{view.face}{more}, {unrolled}{percent}")
+    told = f"{view.face}{say(more)}, {say(unrolled)}{percent}"
+    _elided(painter, left, 22, view.title_room() - left - 8, told)
     painter.setPen(QColor(p.INK))
-    _elided(painter, 16, 44, view.width() - 24, "    ".join(measures(view)))
+    _elided(painter, 16, 44, view.width() - 24, "    ".join(map(say, measures(view))))
 
 
 def _elided(painter: QPainter, x: int, y: int, room: int, words: str) -> None:
     """Words that end in “…” where there is no room for all of them."""
-    shown = painter.fontMetrics().elidedText(say(words), Qt.TextElideMode.ElideRight, room)
+    shown = painter.fontMetrics().elidedText(words, Qt.TextElideMode.ElideRight, room)
     painter.drawText(x, y, shown)
 
 

@@ -15,6 +15,7 @@ from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.desk.commands import command
 from tinstamp.desk.dialogs.compare_dialog import CompareDialog
+from tinstamp.desk.look.gestures import take_gesture
 from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.style import alone_button, plain_button
 from tinstamp.desk.sheet import sheet_paint
@@ -437,17 +438,28 @@ class SheetView(QWidget):
                 self.fit_both()
 
     def wheelEvent(self, event: QWheelEvent) -> None:
-        if self.scale is not None:
-            factor = 1.0015 ** event.angleDelta().y()
-            self.scale = self.scale.zoomed(event.position(), factor)
-            self.update()
+        self.nearer_at(event.position(), 1.0015 ** event.angleDelta().y())
 
     def event(self, event: QEvent) -> bool:
         """While a stamp is dragged, figures, Tab, Enter and Esc belong to the drag."""
-        if wants_key(self.drag, event):
+        if wants_key(self.drag, event) or take_gesture(self, event):
             event.accept()
             return True
         return super().event(event)
+
+    def nearer_at(self, at: QPointF, factor: float) -> None:
+        """Nearer or further, about a pixel."""
+        if self.scale is not None:
+            self.scale = self.scale.zoomed(at, factor)
+            self.update()
+
+    def turn_by(self, degrees: float) -> None:
+        """The sheet turns by its button alone."""
+
+    def shift_by(self, by: QPointF) -> None:
+        if self.scale is not None:
+            self.scale = self.scale.shifted(by)
+            self.update()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         if drag_key(self.drag, event):

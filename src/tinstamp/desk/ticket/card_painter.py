@@ -129,7 +129,7 @@ class CardPainter(QStyledItemDelegate):
             return
         painter.setPen(QColor(p.INK))
         painter.setFont(type_at(p.BODY, strong=True))
-        self._line(painter, x, box.top() + 9, room, say(f"Blank: {feature.name}"))
+        self._line(painter, x, box.top() + 9, room, f"{say('Blank')}: {feature.name}")
         painter.setFont(type_at(p.SMALL))
         painter.setPen(QColor(p.SECOND_INK))
         self._line(painter, x, box.top() + 29, room, say(self._sizes(job)))
@@ -155,7 +155,7 @@ class CardPainter(QStyledItemDelegate):
         x, room = box.left() + 14, box.width() - 24
         painter.setPen(QColor(p.INK))
         painter.setFont(type_at(p.BODY, strong=True))
-        self._line(painter, x, box.top() + 9, room, say(f"Blank: {job.blank.features[0].name}"))
+        self._line(painter, x, box.top() + 9, room, f"{say('Blank')}: {job.blank.features[0].name}")
         for i, feature in enumerate(job.blank.features):
             y = box.top() + FEATURES_FROM + i * FEATURE
             chosen = session.selected == BLANK and session.feature == i

@@ -136,7 +136,7 @@ class Lead(QFrame):
 
     def _title(self, k: int, step: Step, at: int) -> QWidget:
         done = "✓" if k < at else f"{k + 1}"
-        title = QLabel(say(f"{done}  {step.title}"))
+        title = QLabel(f"{done}  {say(step.title)}")
         title.setFont(type_at(p.BODY, strong=k == at))
         if k != at:
             title.setProperty("role", "second")

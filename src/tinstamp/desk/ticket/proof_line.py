@@ -102,7 +102,7 @@ class ProofLine(QWidget):
             word = p.LEVEL_WORD[level]
             if level == "note":
                 word = "note" if len(members) == 1 else "notes"
-            button.setText(say(f"{len(members)} {word}"))
+            button.setText(f"{len(members)} {say(word)}")
             button.setVisible(bool(members))
             menu = button.menu()
             menu.clear()
@@ -133,14 +133,14 @@ class ProofLine(QWidget):
         report = self.session.report
         if report is not None and not self.session.building:
             built = [s for s in report.stamps if s.built_by]
-            ways = {"imprint": "by imprint", "boolean": "by boolean"}
+            ways = {"imprint": say("by imprint"), "boolean": say("by boolean")}
             told_ways = ", ".join(
                 f"{n} {ways[w]}" for w in ways if (n := sum(s.built_by == w for s in built))
             )
-            stamps = "stamp" if len(built) == 1 else "stamps"
-            made = f" · {len(built)} {stamps} ({told_ways})" if built else ""
+            stamps = "1 stamp" if len(built) == 1 else f"{len(built)} stamps"
+            made = f" · {say(stamps)} ({told_ways})" if built else ""
             state = "exact solid" if report.valid else "no solid"
-            self.state.setText(say(f"{state} in {report.seconds:.2f} s{made}"))
+            self.state.setText(say(f"{state} in {report.seconds:.2f} s") + made)
 
     def _date(self) -> None:
         """What was found before the last change is shown as old."""

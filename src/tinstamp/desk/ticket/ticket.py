@@ -205,7 +205,8 @@ class Ticket(QWidget):
             item.setFlags(Qt.ItemFlag.NoItemFlags)
             return
         blank = of == BLANK
-        name = f"Blank: {job.blank.features[0].name}" if blank else self._read_out(job.stamps[of])
+        first = f"{say('Blank')}: {job.blank.features[0].name}"
+        name = first if blank else self._read_out(job.stamps[of])
         item.setData(Qt.ItemDataRole.AccessibleTextRole, name)
         flags = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
         drags = not blank and self.order == "made"

@@ -19,6 +19,14 @@ from tinstamp.desk.words.figures import with_mark
 
 GAP = re.compile(r"%(\d)")
 WORD = re.compile(r"[^\W\d_]{2,}")
+BRACKETED = re.compile(r"(.+) \(([^()]+)\)", re.DOTALL)
+"""Words with something in brackets behind, such as keys"""
+KEYS = re.compile(r"(.+)( \((?:Ctrl\+|Shift\+|Alt\+|F\d|Esc|Entf|Space|Del)[^()]*\))", re.DOTALL)
+"""Words with the keys for it behind"""
+ALL_OF = (": ", ", ", "; ")
+"""Between parts of which either all are known or the whole is left as it is"""
+MOST_GAP = 12
+"""How many times as long as its own words a sentence may be that a message is found for"""
 QUOTED = re.compile(r"“[^”]*”")
 MOST_KEPT = 4000
 """sentences whose translation is remembered"""
@@ -94,25 +102,32 @@ class Catalogue:
         if not stripped:
             return text
         around = text.partition(stripped)
-        for form in _forms(stripped):
-            found = self._whole.get(form)
-            found = found if found is not None else self._gapped(form)
-            if found is not None:
-                if form != stripped:
-                    found = _like(found, stripped)
-                return around[0] + found + around[2]
+        keys = KEYS.fullmatch(stripped)
+        if keys is not None and (found := self._known(keys[1])) is not None:
+            return around[0] + found + keys[2] + around[2]
+        for find in (self._whole.get, self._gapped):
+            for form in _forms(stripped):
+                found = find(form)
+                if found is not None:
+                    found = found if form == stripped else _like(found, stripped)
+                    return around[0] + found + around[2]
         return self._lines(text)
 
     def _lines(self, text: str) -> str | None:
         """Several lines, or sentences that end in a point, each by itself."""
-        for cut in ("\n", " · ", ". ", "    "):
+        for cut in ("\n", " · ", ". ", "    ", "; ", ": ", ", "):
             parts = text.split(cut)
             if len(parts) > 1:
                 said = [self._known(part) if part.strip() else part for part in parts]
-                if any(a is not None for a in said):
+                enough = all if cut in ALL_OF else any
+                if enough(a is not None for a in said):
                     rest = (with_mark(p, self.mark) for p in parts)
                     return cut.join(a if a is not None else b
                                     for a, b in zip(said, rest, strict=True))  # fmt: skip
+        bracketed = BRACKETED.fullmatch(text)
+        if bracketed is not None:
+            found = self._known(bracketed[1])
+            return None if found is None else f"{found} ({with_mark(bracketed[2], self.mark)})"
         if text.endswith((".", ":")) and len(text) > 1:
             found = self._known(text[:-1])
             return None if found is None else found + text[-1]
@@ -124,7 +139,7 @@ class Catalogue:
             candidates += self._by_word.get(word, ())
         for message in sorted(candidates, key=lambda m: -m.weight):
             match = message.pattern.fullmatch(text)
-            if match is not None:
+            if match is not None and message.weight * MOST_GAP >= len(text):
                 return self._filled(message, match)
         return None
 

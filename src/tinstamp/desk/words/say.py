@@ -13,10 +13,9 @@ from PySide6.QtWidgets import QApplication
 
 from tinstamp.desk.words.catalogue import Catalogue, read
 from tinstamp.desk.words.figures import read_formula, shown_formula
+from tinstamp.desk.words.languages import LANGUAGES
 
 KEPT_AS = "language"
-LANGUAGES = {"en": "English", "de": "Deutsch"}
-"""What the desk speaks, each by its own name."""
 FOLDER = Path(__file__).parent
 _NOW: list[Catalogue | None] = [None]
 

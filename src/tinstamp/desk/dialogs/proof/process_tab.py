@@ -22,7 +22,7 @@ from PySide6.QtWidgets import (
 from tinstamp.desk.dialogs.complaint import complain
 from tinstamp.desk.dialogs.proof.tables import Table
 from tinstamp.desk.look import palette as p
-from tinstamp.desk.words.say import say
+from tinstamp.desk.words.say import formula_typed, say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.engine.messages import Answered
@@ -196,7 +196,7 @@ class ProcessTab(QWidget):
         if self._filling or item.column() != VALUE:
             return
         limit = list(LIMITS.values())[item.row()]
-        formula = item.text().strip()
+        formula = formula_typed(item.text()).strip()
         job, own = self.session.job, own_process(self.session.job.processes, self.shown)
         if own is not None:
             path: tuple[str | int, ...] = ("processes", own[0], "limits")

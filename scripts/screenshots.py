@@ -18,6 +18,7 @@ from PySide6.QtWidgets import QApplication
 
 from tinstamp.artwork.svg.read import study_svg
 from tinstamp.desk.app import make_app
+from tinstamp.desk.dialogs.before_dialog import BeforeDialog
 from tinstamp.desk.dialogs.export_dialog import ExportDialog
 from tinstamp.desk.dialogs.ink_dialog import InkDialog
 from tinstamp.desk.dialogs.series_dialog import SeriesDialog
@@ -26,6 +27,7 @@ from tinstamp.desk.dialogs.shop_dialog import ShopDialog
 from tinstamp.desk.dialogs.start_page import TILE
 from tinstamp.desk.part.scene import Hit
 from tinstamp.desk.window import Window
+from tinstamp.desk.words.say import speak
 from tinstamp.desk.work.demo import DEMOS
 from tinstamp.desk.work.session import BLANK
 from tinstamp.job.archive import Document
@@ -115,6 +117,8 @@ def main() -> int:
         _maker(camera, Path(folder))
         _blanks(camera)
         window.session.close()
+        window.hide()
+        _german_and_dark(app, settings)
     return 0
 
 
@@ -205,19 +209,7 @@ def _blanks(camera: Camera) -> None:
     camera.rest(0.8)
     camera.take("measure")
     window.part.measure.click()
-    session.open(DEMOS["vent cap"])
-    camera.built()
-    window.session.show_stretch("across")
-    camera.take("belt")
-    window.session.show_stretch(None)
-    session.open(DEMOS["carry grip"])
-    camera.built()
-    session.edit(("stamps", 0, "setting", "cast", "way"), "above", "cast")
-    camera.built()
-    window.session.show_stretch("across")
-    camera.take("cast")
-    window.session.show_stretch(None)
-    session.undo()
+    _before_and_after(camera)
     session.begin(ShelfItem("turned pot").take(), None)
     camera.built()
     window.profile.point = 1
@@ -226,11 +218,44 @@ def _blanks(camera: Camera) -> None:
     session.begin(Document(_gauge()), None)
     camera.built()
     session.select(2)
+    window.drag.choice.take((1, 2, 3), 2)
     camera.take("signs")
     session.begin(Document(_flatted_rod()), None)
     camera.built()
     session.select(0)
     camera.take("run")
+
+
+def _before_and_after(camera: Camera) -> None:
+    """The grip's mark made larger and deeper, beside how it was opened."""
+    window, session = camera.window, camera.window.session
+    session.open(DEMOS["carry grip"])
+    camera.built()
+    session.edit(("stamps", 0, "relief", "depth"), "0.9 mm", "change depth")
+    camera.built()
+    dialog = BeforeDialog(session, window.part.scene, window)
+    dialog.show()
+    dialog.move(130, 60)
+    camera.take("before")
+    dialog.close()
+    session.undo()
+
+
+def _german_and_dark(app: QApplication, settings: QSettings) -> None:
+    """The same desk in another language, on a dark desktop."""
+    speak(app, "de")
+    settings.setValue("shade", "dark")
+    window = Window(settings)
+    window.setGeometry(0, 0, 1280, 800)
+    window.show()
+    camera = Camera(app, window)
+    window.session.open(DEMOS["chimney collar"])
+    camera.built()
+    window.session.select(0)
+    window.show_view("square")
+    camera.take("german-dark")
+    window.session.close()
+    window.hide()
 
 
 def _gauge() -> Job:

@@ -128,6 +128,7 @@ class Window(QMainWindow):
         """All that was drawn, in the colours of now."""
         for renew in (self.part.refresh, self.ticket.renew, self.fields.anew, self.proof.renew):
             renew()
+        self.ticket.list.viewport().update()
 
     def _make_actions(self) -> None:
         self.actions_by_name: dict[str, QAction] = {}

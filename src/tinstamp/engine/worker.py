@@ -7,6 +7,7 @@ under way at its next stage; files to import are read beside it; end of file end
 from __future__ import annotations
 
 import logging
+import os
 import sys
 import threading
 import time
@@ -26,6 +27,8 @@ from tinstamp.guarded.work import KERNEL, make_ready
 from tinstamp.job.state import keep_log
 
 LOG = logging.getLogger("tinstamp.engine")
+AFTER_THE_WINDOW = 5
+"""How far the engine steps back where the window wants the processor too."""
 AT_ONCE = 0.2
 """s that plain faces are laid out for before what has come is looked at"""
 SLOW_KINDS = ("freeform",)
@@ -229,6 +232,7 @@ def serve(connection: Connection) -> None:
 def main() -> None:
     """Serve the connection whose descriptor is the first argument."""
     keep_log("engine")
+    os.nice(AFTER_THE_WINDOW)
     connection = Connection(int(sys.argv[1]))
     try:
         serve(connection)

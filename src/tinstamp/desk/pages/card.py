@@ -6,6 +6,7 @@ from PySide6.QtCore import QSettings, Qt, QTimer
 from PySide6.QtWidgets import QScrollArea, QVBoxLayout, QWidget
 
 from tinstamp.desk.pages.blank_page import BlankPage
+from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.folds import Opened
 from tinstamp.desk.pages.stamp_page import StampPage
 from tinstamp.desk.work.calm import Calm
@@ -59,6 +60,8 @@ class Fields(QWidget):
                 QTimer.singleShot(0, lambda: self.area.verticalScrollBar().setValue(down))
             if before is not None:  # a field of it may be what is being answered
                 before.hide()
+                if isinstance(before, FieldsPage):
+                    before.over = True
                 before.deleteLater()
             self._key = key
         self.page.renew()

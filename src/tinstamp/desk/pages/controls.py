@@ -26,7 +26,7 @@ from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.short_box import ShortBox
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.pages.fields import FieldsPage, Through
-from tinstamp.desk.pages.formula_field import FormulaField
+from tinstamp.desk.pages.formula_field import TYPING, FormulaField
 from tinstamp.desk.pages.rows import Row
 from tinstamp.desk.words.say import say
 from tinstamp.job.model import Path, dotted, get
@@ -128,7 +128,7 @@ def put_text(
     box.setFixedHeight(54)
     typing = QTimer(box)
     typing.setSingleShot(True)
-    typing.setInterval(120)
+    typing.setInterval(TYPING)
     key = dotted(path)
 
     def renew() -> None:

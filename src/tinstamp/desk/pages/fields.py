@@ -33,7 +33,7 @@ class FieldsPage(QWidget):
     ----------
     about : what the fields belong to, for the words in the history.
     facts : what holds for the face that it lies on.
-    ask_file : asks for a file, for the named use.
+    ask_file : asks for a file, for the named use. over : another page has taken its place.
     """
 
     def __init__(self, session: Session) -> None:
@@ -48,6 +48,7 @@ class FieldsPage(QWidget):
         self.column.setContentsMargins(16, 10, 16, 16)
         self.column.setSpacing(4)
         self._renewers: list[Callable[[], None]] = []
+        self.over = False
         self.by_path: dict[str, QWidget] = {}
         self._form: QFormLayout | None = None
 
@@ -129,8 +130,8 @@ class FieldsPage(QWidget):
     # -- working
 
     def renew(self) -> None:
-        """Show the job in hand."""
-        for renew in self._renewers:
+        """Show the job in hand; not on a page that another one has taken the place of."""
+        for renew in self._renewers if not self.over else ():
             renew()
 
     def put(

@@ -14,6 +14,8 @@ from tinstamp.desk.pages.rows import Row
 from tinstamp.desk.words.say import say
 from tinstamp.job.model import dotted, get
 
+HEADING_ROOM = 246
+"""px for the words of a heading"""
 NAMED = 2
 """Fields that are named in a heading; more are counted."""
 
@@ -79,7 +81,9 @@ def _fold(page: FieldsPage, name: str, rows: Sequence[Row], opened: Opened) -> N
 
     def renew() -> None:
         told = unusual(page, rows)
-        heading.setText(say(f"{name}  ·  {told}" if told else name))
+        words = say(f"{name}  ·  {told}" if told else name)
+        shown = heading.fontMetrics().elidedText(words, Qt.TextElideMode.ElideRight, HEADING_ROOM)
+        heading.setText(shown)
         wrong = [row for row in rows if page.session.error_at(dotted(row.path))]
         if wrong and not heading.isChecked():
             show(True)

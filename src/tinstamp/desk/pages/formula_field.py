@@ -12,7 +12,7 @@ from tinstamp.desk.words.say import formula_to_show, formula_typed, say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.placing import shifted
 
-TYPING = 30
+TYPING = 8
 """ms after a key before what was typed is taken"""
 
 

@@ -158,7 +158,7 @@ def _inks(page: FieldsPage, row: Row) -> None:
     def renew() -> None:
         inks = get(session.job, row.path)
         count = sum(1 for ink in inks if ink.use == "ink")
-        usual = "By light and dark; choose …" if traced else "As the file suggests …"
+        usual = "By light; choose …" if traced else "As the file suggests …"
         button.setText(say(f"{count} of {len(inks)} are ink …" if inks else usual))
         back.setVisible(bool(inks))
 

@@ -37,7 +37,7 @@ THROUGH = 3.0
 GRAZED = 0.08
 """Of a ray's direction, the part into the face below which only walls are seen."""
 NOTHING: Triangles = (np.zeros((0, 2)), np.zeros((0, 3), np.int64))
-DRAWN_TO = 0.004
+DRAWN_TO = 0.006
 """Of a letter's size: how closely the eye needs its outline."""
 LOOKS, MOST_LOOKS = 12, 60
 """Into how many steps the depth is parted for looks, and how many of them a letter keeps."""

@@ -20,6 +20,7 @@ from tinstamp.chart.run import RunChart
 from tinstamp.chart.stretch import letter_stretches, per_cent
 from tinstamp.chart.turns import Turns
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.look.held_picture import HeldPicture
 from tinstamp.desk.look.painting import seen_on
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.sheet.sheet_field import paint_field, paint_legend_of
@@ -68,6 +69,7 @@ class Sheet(Protocol):
     span_words: str
     value_here: float | None
     pointer: QPointF | None
+    others: HeldPicture
 
     @property
     def face(self) -> str | None: ...
@@ -262,7 +264,8 @@ def measures(view: Sheet) -> list[str]:
             f"to the edges {float(bounds[0]) - low_x:.3f} mm left, "
             f"{high_x - float(bounds[2]):.3f} mm right"
         )
-    letters = [] if preview.chart.exact else letter_stretches(preview.chart, preview.placed.regions)
+    still = not preview.chart.exact and not view.drag.moving  # told when the hand rests
+    letters = letter_stretches(preview.chart, preview.placed.regions) if still else []
     if letters:
         across, up = [s.across for s in letters], [s.up for s in letters]
         told = told[:2] if chart.closed else told[:1]
@@ -365,12 +368,23 @@ def _level(around: Turns, up: float, scale: Scale, count: int) -> QPainterPath:
 
 
 def _others(painter: QPainter, view: Sheet, chart: Chart, scale: Scale) -> None:
+    """The other stamps of the face, in grey; drawn once until one of them is another."""
+    laid = []
     for i, stamp in enumerate(view.session.job.stamps):
         if i == view.session.selected or stamp.setting.face != view.face or not stamp.on:
             continue
         other = view.drag.of(i)
         if other is not None:
-            _ink(painter, view.drag.previews.on_sheet(other, chart), scale, QColor(p.GREY_STAMP))
+            laid.append(view.drag.previews.on_sheet(other, chart))
+    if not laid:
+        return
+    key = (scale, view.width(), view.height(), p.GREY_STAMP, *(one.placed for one in laid))
+
+    def draw(over: QPainter) -> None:
+        for one in laid:
+            _ink(over, one, scale, QColor(p.GREY_STAMP))
+
+    painter.drawPixmap(0, 0, view.others.of(key, painter.device(), draw))
 
 
 def _ink(painter: QPainter, shown: Preview, scale: Scale, colour: QColor) -> None:

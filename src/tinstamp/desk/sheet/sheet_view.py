@@ -16,6 +16,7 @@ from tinstamp.chart.bent import UnevenChart
 from tinstamp.desk.commands import command
 from tinstamp.desk.dialogs.compare_dialog import CompareDialog
 from tinstamp.desk.look.gestures import take_gesture
+from tinstamp.desk.look.held_picture import HeldPicture
 from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.style import alone_button, plain_button
 from tinstamp.desk.sheet import sheet_paint
@@ -91,6 +92,7 @@ class SheetView(QWidget):
         self._fitted_to: tuple[object, ...] | None = None
         self._last = QPointF()
         self.pointer: QPointF | None = None
+        self.others = HeldPicture()
         self._press: QPointF | None = None
         self._mode: Literal["", "shift", "stamp", "frame", "guide", "cut"] = ""
         self._pulled: Pulled | None = None

@@ -56,6 +56,8 @@ class Ticket(QWidget):
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.session, self.drag, self.settings = session, drag, settings
         self.rows: list[int | str] = []
+        self._looks: list[tuple[object, ...]] = []
+        self._features = 0
         self.list = _CardList(self)
         self.list.setItemDelegate(CardPainter(self, session, drag, self.finding_of))
         self.list.setAccessibleName(say("Ticket"))
@@ -80,6 +82,7 @@ class Ticket(QWidget):
         session.selection_changed.connect(self.renew)
         drag.choice.changed.connect(self.list.viewport().update)
         session.report_changed.connect(self._reported)
+        session.background.come.connect(self.list.viewport().update)
         self.renew()
 
     def _lay_out(self) -> None:
@@ -170,6 +173,7 @@ class Ticket(QWidget):
         """Cards anew; the selection is the session's."""
         job = self.session.job
         self.list.blockSignals(True)
+        before = self.rows
         self.rows = rows(job, self.order, self.finding_of)
         while self.list.count() > len(self.rows):
             self.list.takeItem(self.list.count() - 1)
@@ -179,7 +183,9 @@ class Ticket(QWidget):
             self._item(self.list.item(row), of)
         self.list.setCurrentRow(self.row_of(self.session.selected))
         self._filter()
-        self.list.scheduleDelayedItemsLayout()
+        if self.rows != before or len(job.blank.features) != self._features:
+            self._features = len(job.blank.features)
+            self.list.scheduleDelayedItemsLayout()
         self.list.blockSignals(False)
         on_stamp = self.session.selected != BLANK
         for button in (self.switch, self.copy, self.remove):
@@ -194,7 +200,21 @@ class Ticket(QWidget):
                     else "Make the stamp again (Space)"
                 )
             )
-        self.list.viewport().update()
+        self._repaint()
+
+    def _repaint(self) -> None:
+        """Only the cards that look otherwise than before: a key in one text is not a look at all of
+        them."""
+        session = self.session
+        about = (session.stale_report, session.report, session.selected)
+        for row, of in enumerate(self.rows):
+            one = session.job.stamps[of] if isinstance(of, int) and of >= 0 else session.job.blank
+            look = (of, one, session.job.blank, session.job.dimensions, session.feature, *about)
+            if row >= len(self._looks) or any(
+                a is not b and a != b for a, b in zip(look, self._looks[row], strict=True)
+            ):
+                self.list.update(self.list.indexFromItem(self.list.item(row)))
+                self._looks[row:] = [look] + self._looks[row + 1 :]
 
     def _item(self, item: QListWidgetItem, of: int | str) -> None:
         """A row of the list: a card, or a heading."""

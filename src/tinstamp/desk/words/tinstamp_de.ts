@@ -4017,8 +4017,8 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
   </message>
   <message>
    <location filename="../../desk/pages/logo_controls.py" />
-   <source>By light and dark; choose …</source>
-   <translation>Nach Hell und Dunkel; wählen …</translation>
+   <source>By light; choose …</source>
+   <translation>Nach Licht; wählen …</translation>
   </message>
   <message>
    <location filename="../../desk/pages/logo_controls.py" />
@@ -4438,6 +4438,21 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
    <translation>Den Wert kopieren; fügen Sie ihn in ein beliebiges Feld ein</translation>
   </message>
   <message>
+   <location filename="../../desk/part/part_paint.py" />
+   <source>PART</source>
+   <translation>TEIL</translation>
+  </message>
+  <message>
+   <location filename="../../desk/part/part_paint.py" />
+   <source>The part is being built …</source>
+   <translation>Das Teil wird gebaut …</translation>
+  </message>
+  <message>
+   <location filename="../../desk/part/part_paint.py" />
+   <source>The part cannot be built yet: see what is to fix below.</source>
+   <translation>Das Teil lässt sich noch nicht bauen: unten steht, was in Ordnung zu bringen ist.</translation>
+  </message>
+  <message>
    <location filename="../../desk/part/part_view.py" />
    <source>part</source>
    <translation>Teil</translation>
@@ -4451,21 +4466,6 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
    <location filename="../../desk/part/part_view.py" />
    <source>Measure edges, faces and distances (Ctrl+M)</source>
    <translation>Kanten, Flächen und Abstände messen (Ctrl+M)</translation>
-  </message>
-  <message>
-   <location filename="../../desk/part/part_view.py" />
-   <source>PART</source>
-   <translation>TEIL</translation>
-  </message>
-  <message>
-   <location filename="../../desk/part/part_view.py" />
-   <source>The part is being built …</source>
-   <translation>Das Teil wird gebaut …</translation>
-  </message>
-  <message>
-   <location filename="../../desk/part/part_view.py" />
-   <source>The part cannot be built yet: see what is to fix below.</source>
-   <translation>Das Teil lässt sich noch nicht bauen: unten steht, was in Ordnung zu bringen ist.</translation>
   </message>
   <message>
    <location filename="../../desk/sheet/profile_view.py" />

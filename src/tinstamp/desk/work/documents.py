@@ -49,7 +49,8 @@ def with_fonts(job: Job, before: Document) -> Document:
                 family=ref.family, style=ref.style, digest=data.digest, index=data.index
             )
             job = changed(job, path, filled)
-    return Document(job, held, before.parts, before.logos)
+    fonts_now = before.fonts if len(held) == len(before.fonts) else held
+    return Document(job, fonts_now, before.parts, before.logos)
 
 
 def with_sound_fonts(document: Document) -> tuple[Document, str]:

@@ -102,6 +102,7 @@ class Previews:
     def __init__(self) -> None:
         self._faces: Mapping[str, FaceChart] = {}
         self._held: dict[str, Preview] = {}
+        self._made_from: dict[str, tuple[object, ...]] = {}
         self._of: tuple[Document, Resolved] | None = None
         self._now: dict[int, Preview | None] = {}
         self._on: dict[tuple[str, int], tuple[Placed, Chart, Placed]] = {}
@@ -116,7 +117,7 @@ class Previews:
         if not same or faces is not self._faces:
             self._of, self._now = (document, resolved), {}
         if faces is not self._faces:
-            self._faces, self._held = faces, {}
+            self._faces, self._held, self._made_from = faces, {}, {}
         if index not in self._now:
             self._now[index] = self._made(document, resolved, index, faces)
         return self._now[index]
@@ -129,7 +130,10 @@ class Previews:
         self, document: Document, resolved: Resolved, index: int, faces: Mapping[str, FaceChart]
     ) -> Preview | None:
         name = document.job.stamps[index].name
-        before = self._held.get(name)
+        before, of = self._held.get(name), _made_from(document, index)
+        if before is not None and _same(of, self._made_from.get(name)):
+            return before
+        self._made_from[name] = of
         found = preview(document, resolved, index, faces, before.plan if before else None)
         if found is None:
             self._held.pop(name, None)
@@ -147,3 +151,17 @@ class Previews:
                 self._on.clear()
             self._on[key] = (shown.placed, chart, laid)
         return replace(shown, placed=laid, chart=chart)
+
+
+def _made_from(document: Document, index: int) -> tuple[object, ...]:
+    """All that the plan of a stamp hangs on besides the part's faces: where each is the very same,
+    so is the plan."""
+    job = document.job
+    stamp = job.stamps[index]
+    led = tuple(job.stamps) if stamp.setting.from_stamp else ()
+    files = (document.fonts, document.logos)
+    return (index, stamp, job.blank, job.dimensions, job.serial, *files, *led)
+
+
+def _same(a: tuple[object, ...], b: tuple[object, ...] | None) -> bool:
+    return b is not None and len(a) == len(b) and all(x is y for x, y in zip(a, b, strict=True))

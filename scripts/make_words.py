@@ -177,6 +177,10 @@ ALSO = (
     "outlines",
     "G-code",
     "Heights, row %1, place %2",
+    "%1 to %2",
+    "wall %1 mm",
+    "cone %1 to %2 mm, %3 mm high, wall %4 mm",
+    "dome %1 mm, %2 mm high, wall %3 mm",
 )
 """Single words that are said, but stand where names do."""
 FIGURE = re.compile(r"^-?[\d.]+ (mm|deg)$|^[a-z]+(_[a-z]+)+$|%s|^lead/|^Ctrl\+|^Esc$|^\|")

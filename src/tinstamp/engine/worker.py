@@ -27,7 +27,7 @@ from tinstamp.guarded.work import KERNEL, make_ready
 from tinstamp.job.state import keep_log
 
 LOG = logging.getLogger("tinstamp.engine")
-AFTER_THE_WINDOW = 5
+AFTER_THE_WINDOW = 3
 """How far the engine steps back where the window wants the processor too."""
 AT_ONCE = 0.2
 """s that plain faces are laid out for before what has come is looked at"""

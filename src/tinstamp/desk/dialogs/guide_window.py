@@ -29,7 +29,7 @@ class GuideWindow(QDialog):
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.setWindowTitle(say("Guide"))
+        self.setWindowTitle(say("The guide"))
         self.setWindowFlag(Qt.WindowType.Window)
         self.resize(900, 620)
         self.search = QLineEdit()

@@ -27,8 +27,8 @@ class SeveralBar(QWidget):
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.words = QLabel()
         row = QHBoxLayout(self)
-        row.setContentsMargins(8, 0, 2, 0)
-        row.setSpacing(6)
+        row.setContentsMargins(10, 0, 4, 0)
+        row.setSpacing(8)
         row.addWidget(self.words)
         self.lines = self._button("Line up", "Move the others to the line of the stamp in hand")
         for name, line in LINES.items():

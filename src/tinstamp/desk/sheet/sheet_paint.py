@@ -213,7 +213,8 @@ def _title(painter: QPainter, view: Sheet) -> None:
     told = f"{view.face}{say(more)}, {say(unrolled)}{percent}"
     _elided(painter, left, 22, view.title_room() - left - 8, told)
     painter.setPen(QColor(p.INK))
-    _elided(painter, 16, 44, view.width() - 24, "    ".join(map(say, measures(view))))
+    if len(view.drag.choice.indices) < 2:  # what is done with several stands there then
+        _elided(painter, 16, 44, view.width() - 24, "    ".join(map(say, measures(view))))
 
 
 def _elided(painter: QPainter, x: int, y: int, room: int, words: str) -> None:

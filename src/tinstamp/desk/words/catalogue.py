@@ -23,6 +23,10 @@ BRACKETED = re.compile(r"(.+) \(([^()]+)\)", re.DOTALL)
 """Words with something in brackets behind, such as keys"""
 KEYS = re.compile(r"(.+)( \((?:Ctrl\+|Shift\+|Alt\+|F\d|Esc|Entf|Space|Del)[^()]*\))", re.DOTALL)
 """Words with the keys for it behind"""
+BESIDE = ("\n", " · ", "    ")
+"""Between things that stand beside one another"""
+FEW, LETTERS = 9, re.compile(r"[^\W\d_]{3,}")
+"""Letters of a message that say little by themselves; a word in a gap"""
 ALL_OF = (": ", ", ", "; ")
 """Between parts of which either all are known or the whole is left as it is"""
 MOST_GAP = 12
@@ -105,7 +109,7 @@ class Catalogue:
         keys = KEYS.fullmatch(stripped)
         if keys is not None and (found := self._known(keys[1])) is not None:
             return around[0] + found + keys[2] + around[2]
-        for find in (self._whole.get, self._gapped):
+        for find in (self._whole.get, self._beside, self._gapped):
             for form in _forms(stripped):
                 found = find(form)
                 if found is not None:
@@ -113,17 +117,26 @@ class Catalogue:
                     return around[0] + found + around[2]
         return self._lines(text)
 
+    def _beside(self, text: str) -> str | None:
+        """Things that stand beside one another, each by itself."""
+        return next((said for cut in BESIDE if (said := self._parts(text, cut)) is not None), None)
+
+    def _parts(self, text: str, cut: str) -> str | None:
+        """The parts of a text by themselves, where some are known, or all of them have to be."""
+        parts = text.split(cut)
+        if len(parts) < 2:
+            return None
+        said = [self._known(part) if part.strip() else part for part in parts]
+        if not (all if cut in ALL_OF else any)(a is not None for a in said):
+            return None
+        rest = (with_mark(part, self.mark) for part in parts)
+        return cut.join(a if a is not None else b for a, b in zip(said, rest, strict=True))
+
     def _lines(self, text: str) -> str | None:
         """Several lines, or sentences that end in a point, each by itself."""
-        for cut in ("\n", " · ", ". ", "    ", "; ", ": ", ", "):
-            parts = text.split(cut)
-            if len(parts) > 1:
-                said = [self._known(part) if part.strip() else part for part in parts]
-                enough = all if cut in ALL_OF else any
-                if enough(a is not None for a in said):
-                    rest = (with_mark(p, self.mark) for p in parts)
-                    return cut.join(a if a is not None else b
-                                    for a, b in zip(said, rest, strict=True))  # fmt: skip
+        for cut in (". ", *ALL_OF):
+            if (said := self._parts(text, cut)) is not None:
+                return said
         bracketed = BRACKETED.fullmatch(text)
         if bracketed is not None:
             found = self._known(bracketed[1])
@@ -139,9 +152,20 @@ class Catalogue:
             candidates += self._by_word.get(word, ())
         for message in sorted(candidates, key=lambda m: -m.weight):
             match = message.pattern.fullmatch(text)
-            if match is not None and message.weight * MOST_GAP >= len(text):
+            if match is not None and self._fits(message, match):
                 return self._filled(message, match)
         return None
+
+    def _fits(self, message: Message, match: re.Match[str]) -> bool:
+        """False where a message of few words is found for a sentence of many: what stands in its
+        gaps has to be figures then, or known, or somebody's own."""
+        if message.weight * MOST_GAP < len(match.string):
+            return False
+        if message.weight >= FEW:
+            return True
+        gaps = [held for held in match.groups() if held and LETTERS.search(held)]
+        return all(match.string.count(f"“{held}”") or self._known(held) is not None
+                   for held in gaps)  # fmt: skip
 
     def _filled(self, message: Message, match: re.Match[str]) -> str:
         """The translation with what stood in the gaps; words there that are known are said too,

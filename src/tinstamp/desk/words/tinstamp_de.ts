@@ -1600,7 +1600,7 @@
   </message>
   <message>
    <location filename="../../desk/commands.py" />
-   <source>Guide</source>
+   <source>The guide</source>
    <translation>Leitfaden</translation>
   </message>
   <message>
@@ -7908,6 +7908,11 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   </message>
   <message>
    <location filename="../../job/model.py" />
+   <source>Guide</source>
+   <translation>Leitlinie</translation>
+  </message>
+  <message>
+   <location filename="../../job/model.py" />
    <source>Repeat</source>
    <translation>Wiederholen</translation>
   </message>
@@ -13415,6 +13420,26 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <location filename="../../desk" />
    <source>Heights, row %1, place %2</source>
    <translation>Höhen, Zeile %1, Platz %2</translation>
+  </message>
+  <message>
+   <location filename="../../desk" />
+   <source>%1 to %2</source>
+   <translation>%1 bis %2</translation>
+  </message>
+  <message>
+   <location filename="../../desk" />
+   <source>wall %1 mm</source>
+   <translation>Wand %1 mm</translation>
+  </message>
+  <message>
+   <location filename="../../desk" />
+   <source>cone %1 to %2 mm, %3 mm high, wall %4 mm</source>
+   <translation>Kegel %1 bis %2 mm, %3 mm hoch, Wand %4 mm</translation>
+  </message>
+  <message>
+   <location filename="../../desk" />
+   <source>dome %1 mm, %2 mm high, wall %3 mm</source>
+   <translation>Kuppel %1 mm, %2 mm hoch, Wand %3 mm</translation>
   </message>
  </context>
 </TS>

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 from PySide6.QtCore import QSettings, Qt
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication
+from PySide6.QtWidgets import QApplication, QPushButton
 
 from tests.conftest import stamp, tank
 from tests.desk.conftest import Hand
@@ -166,3 +166,12 @@ def test_the_part_stands_beside_what_it_was_with_volumes_and_findings(hand: Hand
     assert float(volumes[3].split()[0]) < float(volumes[2].split()[0]) < 0
     assert not dialog.pictures[0].pixmap().isNull() and not dialog.pictures[1].pixmap().isNull()
     dialog.close()
+
+
+def test_the_start_page_tells_what_the_last_version_changed(hand: Hand) -> None:
+    window = hand.window
+    window.files.show_start()
+    news = next(b for b in window.files.start.findChildren(QPushButton) if "new in" in b.text())
+    QTest.mouseClick(news, LEFT)
+    assert window.guide_window is not None and window.guide_window.page is not None
+    assert window.guide_window.page.title == "What is new"

@@ -193,3 +193,40 @@ def test_pinching_brings_what_is_under_the_pointer_nearer(opened: Hand) -> None:
     turned = part.scene.looking
     gesture(part, Qt.NativeGestureType.RotateNativeGesture, 12.0, at)
     assert part.scene.looking != turned
+
+
+def drawn(hand: Hand) -> Array:
+    scene = hand.window.part.scene
+    return scene.picture(400, 300).astype(float)
+
+
+def test_the_part_is_seen_through_without_edges_or_lit_from_the_side(opened: Hand) -> None:
+    part = opened.window.part
+    part.show_view("whole")
+    usual = drawn(opened)
+    through, edges, side = part.look.menu().actions()
+    through.trigger()
+    seen = drawn(opened)
+    ground = usual[2, 2]
+    inside = np.abs(usual - ground).sum(axis=2) > 60
+    assert np.abs(seen - ground)[inside].mean() < 0.7 * np.abs(usual - ground)[inside].mean()
+    through.trigger()
+    assert np.abs(drawn(opened) - usual).max() < 3
+    edges.trigger()
+    bare = drawn(opened)
+    assert 0 < (np.abs(bare - usual).sum(axis=2) > 20).sum() < 0.05 * usual[..., 0].size
+    part.take_mesh()  # a new part is drawn as the one before
+    assert np.abs(drawn(opened) - bare).max() < 3
+    edges.trigger()
+    side.trigger()
+    lit = drawn(opened)
+    low, half = 170, usual.shape[1] // 2  # the outside alone
+    outside = inside[low:]
+
+    def slope(picture: Array) -> float:
+        """How much lighter the left of the part is."""
+        below = picture[low:]
+        left, right = below[:, :half][outside[:, :half]], below[:, half:][outside[:, half:]]
+        return float(left.mean() - right.mean())
+
+    assert slope(lit) > slope(usual) + 10

@@ -410,10 +410,12 @@ class Window(QMainWindow):
         """The part beside a former state of it."""
         BeforeDialog(self.session, self.part.scene, self).exec()
 
-    def guide(self) -> None:
-        """The guide, which stays open beside the desk."""
+    def guide(self, page: str = "") -> None:
+        """The guide, which stays open beside the desk, at a page of it."""
         if self.guide_window is None:
             self.guide_window = GuideWindow(self)
+        if page:
+            self.guide_window.show_page(page)
         self.guide_window.show()
         self.guide_window.raise_()
         self.guide_window.activateWindow()

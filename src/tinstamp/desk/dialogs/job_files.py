@@ -121,6 +121,7 @@ class JobFiles:
         self.start.demo.connect(self.open_demo)
         self.start.fresh.connect(self.new)
         self.start.file.connect(self.ask_open)
+        self.start.news.connect(lambda: self.window_.guide("What is new"))
         self.start.open()
 
     def open_demo(self, path: Path) -> None:

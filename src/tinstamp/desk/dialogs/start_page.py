@@ -22,6 +22,7 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.words.say import say
 from tinstamp.desk.work.demo import DEMOS, WORDS
+from tinstamp.version import VERSION
 
 TILE = QSize(200, 124)
 
@@ -32,6 +33,7 @@ class StartPage(QDialog):
     demo = Signal(object)
     fresh = Signal()
     file = Signal()
+    news = Signal()
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -52,6 +54,7 @@ class StartPage(QDialog):
         for word, tip, signal in (
             ("New job", "A plain tube to begin with", self.fresh),
             ("Open a file …", "A job that was saved", self.file),
+            (f"What is new in {VERSION}", "What the last version changed", self.news),
         ):
             button = QPushButton(say(word))
             button.setToolTip(say(tip))

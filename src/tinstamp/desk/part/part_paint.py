@@ -24,7 +24,7 @@ class Seen(Protocol):
 
     session: Session
     scene: Scene
-    measure: QToolButton
+    look: QToolButton
     view: ViewName
     figures: SectionFigures
     image: QImage | None
@@ -48,7 +48,7 @@ def paint(painter: QPainter, view: Seen) -> None:
         painter.drawImage(0, 0, view.image)
     painter.setFont(type_at(p.BODY))
     left = 28 + QFontMetrics(type_at(p.SMALL, strong=True)).horizontalAdvance(say("PART"))
-    room = view.measure.x() - left - 30
+    room = view.look.x() - left - 8
     words = painter.fontMetrics().elidedText(view.told, Qt.TextElideMode.ElideRight, room)
     band = QRectF(8, 6, left + 2 + painter.fontMetrics().horizontalAdvance(words), 24)
     painter.setPen(Qt.PenStyle.NoPen)

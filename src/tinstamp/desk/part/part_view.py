@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
+from functools import partial
 from typing import Literal
 
 import numpy as np
 from PySide6.QtCore import QEvent, QPointF, QSize, Qt, Signal
 from PySide6.QtGui import (
+    QAction,
     QImage,
     QKeyEvent,
     QMouseEvent,
@@ -15,13 +18,14 @@ from PySide6.QtGui import (
     QResizeEvent,
     QWheelEvent,
 )
-from PySide6.QtWidgets import QWidget
+from PySide6.QtWidgets import QMenu, QToolButton, QWidget
 
 from tinstamp.desk.commands import command
 from tinstamp.desk.look.gestures import take_gesture
 from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.style import alone_button, plain_button
 from tinstamp.desk.part.caption import caption
+from tinstamp.desk.part.looks import WORDS as LOOKS
 from tinstamp.desk.part.measure_panel import MeasurePanel
 from tinstamp.desk.part.measuring import Measuring
 from tinstamp.desk.part.meshes import Patch, joined
@@ -91,6 +95,9 @@ class PartView(QWidget):
         self.measure = plain_button(
             self, say("Measure"), say("Measure edges, faces and distances (Ctrl+M)")
         )
+        self.look = plain_button(self, "Look", "Seen through, edges, light from the side")
+        self.look.setMenu(self._looks())
+        self.look.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
         self.measures = MeasurePanel(self)
         self._draw_soon = after(self, 0, lambda: self._draw())
         draw = self._draw_soon.start
@@ -116,6 +123,22 @@ class PartView(QWidget):
 
     def sizeHint(self) -> QSize:
         return QSize(740, 400)
+
+    def _looks(self) -> QMenu:
+        """How the part is lit and drawn, each a tick."""
+        menu = QMenu(self)
+        for name, (words, tip) in LOOKS.items():
+            tick = QAction(say(words), menu)
+            menu.addAction(tick)
+            tick.setToolTip(say(tip))
+            tick.setCheckable(True)
+            tick.setChecked(getattr(self.scene.looks, name))
+            tick.toggled.connect(partial(self._wear, name))
+        return menu
+
+    def _wear(self, name: str, on: bool) -> None:
+        self.scene.wear(replace(self.scene.looks, **{name: on}))
+        self._draw_soon.start()
 
     # -- what is shown
 
@@ -458,6 +481,7 @@ class PartView(QWidget):
     def resizeEvent(self, event: QResizeEvent) -> None:
         self.alone.move(self.width() - self.alone.width() - 8, 6)
         self.measure.move(self.alone.x() - self.measure.width() - 4, 6)
+        self.look.move(self.measure.x() - self.look.width() - 4, 6)
         self.measures.place()
         self._draw_soon.start()
 

@@ -30,6 +30,7 @@ from vtkmodules.vtkRenderingCore import (
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.part.cut_face import cut_face
+from tinstamp.desk.part.looks import OPAQUE, SEEN_THROUGH, Looks, layered, light
 from tinstamp.desk.part.meshes import Coloured, Patch, cells, edges_of, with_normals
 from tinstamp.engine.triangles import Mesh
 
@@ -58,6 +59,8 @@ class Scene:
         self.renderer = vtkRenderer()
         self.renderer.SetBackground(*_rgb(p.GROUND))
         self.window.AddRenderer(self.renderer)
+        self.window.SetAlphaBitPlanes(1)
+        self.looks = Looks()
         self.mesh: Mesh | None = None
         self._data = vtkPolyData()
         self._locator: vtkStaticCellLocator | None = None
@@ -91,6 +94,15 @@ class Scene:
         self._cut_face.GetProperty().SetColor(*_rgb(CUT))
         self._cut_face.GetProperty().LightingOff()
         self._cut_face.VisibilityOff()
+
+    def wear(self, looks: Looks) -> None:
+        """Be lit and drawn so."""
+        self.looks = looks
+        light(self.renderer, looks)
+        layered(self.renderer, looks)
+        for actor in (self._part, self._patch):
+            actor.GetProperty().SetOpacity(SEEN_THROUGH if looks.through else OPAQUE)
+        self._apply_section()
 
     def dress(self) -> None:
         """Take the colours that the desk has now."""
@@ -215,7 +227,7 @@ class Scene:
     def _apply_section(self) -> None:
         if self._section is None or self.mesh is None:
             self._part.GetMapper().SetInputData(self._bared or self._data)
-            self._edges.VisibilityOn()
+            self._edges.SetVisibility(self.looks.edges)
             self._cut_face.VisibilityOff()
             return
         clip = vtkClipPolyData()

@@ -2205,6 +2205,11 @@
   </message>
   <message>
    <location filename="../../desk/dialogs/job_files.py" />
+   <source>What is new</source>
+   <translation>Was neu ist</translation>
+  </message>
+  <message>
+   <location filename="../../desk/dialogs/job_files.py" />
    <source>The job could not be saved</source>
    <translation>Der Auftrag konnte nicht gesichert werden</translation>
   </message>
@@ -3234,6 +3239,16 @@
    <translation>Ein gesicherter Auftrag</translation>
   </message>
   <message>
+   <location filename="../../desk/dialogs/start_page.py" />
+   <source>What is new in %1</source>
+   <translation>Was in %1 neu ist</translation>
+  </message>
+  <message>
+   <location filename="../../desk/dialogs/start_page.py" />
+   <source>What the last version changed</source>
+   <translation>Was die letzte Fassung geändert hat</translation>
+  </message>
+  <message>
    <location filename="../../desk/guide/first_steps.py" />
    <source>1. **Take a part.** “New” offers ready blanks; a STEP file can be dropped on the window. The
    part stands in the middle, its card at the top of the ticket on the left.
@@ -3504,11 +3519,6 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
    <location filename="../../desk/guide/pages.py" />
    <source>About</source>
    <translation>Über</translation>
-  </message>
-  <message>
-   <location filename="../../desk/guide/pages.py" />
-   <source>What is new</source>
-   <translation>Was neu ist</translation>
   </message>
   <message>
    <location filename="../../desk/guide/pages.py" />
@@ -4413,6 +4423,36 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
    <translation>%1 · %2 %3 mm · Umfang %4 mm · Höhe %5 mm</translation>
   </message>
   <message>
+   <location filename="../../desk/part/looks.py" />
+   <source>Seen through</source>
+   <translation>Durchsichtig</translation>
+  </message>
+  <message>
+   <location filename="../../desk/part/looks.py" />
+   <source>What lies behind shows through the part</source>
+   <translation>Was dahinter liegt, scheint durch das Teil</translation>
+  </message>
+  <message>
+   <location filename="../../desk/part/looks.py" />
+   <source>Edges</source>
+   <translation>Kanten</translation>
+  </message>
+  <message>
+   <location filename="../../desk/part/looks.py" />
+   <source>Lines where faces meet</source>
+   <translation>Linien, wo Flächen sich treffen</translation>
+  </message>
+  <message>
+   <location filename="../../desk/part/looks.py" />
+   <source>Light from the side</source>
+   <translation>Licht von der Seite</translation>
+  </message>
+  <message>
+   <location filename="../../desk/part/looks.py" />
+   <source>Shows how shallow a relief is</source>
+   <translation>Zeigt, wie flach ein Relief ist</translation>
+  </message>
+  <message>
    <location filename="../../desk/part/measure_panel.py" />
    <source>Click an edge or a face; a second click measures between the two.</source>
    <translation>Klicken Sie eine Kante oder Fläche an; ein zweiter Klick misst zwischen beiden.</translation>
@@ -4456,6 +4496,16 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
    <location filename="../../desk/part/part_view.py" />
    <source>part</source>
    <translation>Teil</translation>
+  </message>
+  <message>
+   <location filename="../../desk/part/part_view.py" />
+   <source>Look</source>
+   <translation>Aussehen</translation>
+  </message>
+  <message>
+   <location filename="../../desk/part/part_view.py" />
+   <source>Seen through, edges, light from the side</source>
+   <translation>Durchsichtig, Kanten, Licht von der Seite</translation>
   </message>
   <message>
    <location filename="../../desk/part/part_view.py" />
@@ -7005,11 +7055,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <location filename="../../job/changes.py" />
    <source>choose the faces to leave open</source>
    <translation>wählen Sie die Flächen, die offen bleiben</translation>
-  </message>
-  <message>
-   <location filename="../../job/changes.py" />
-   <source>Edges</source>
-   <translation>Kanten</translation>
   </message>
   <message>
    <location filename="../../job/changes.py" />

@@ -14,7 +14,7 @@ from tinstamp.desk.pages.rows import Row
 from tinstamp.desk.words.say import say
 from tinstamp.job.model import dotted, get
 
-HEADING_ROOM = 246
+HEADING_ROOM = 236
 """px for the words of a heading"""
 NAMED = 2
 """Fields that are named in a heading; more are counted."""

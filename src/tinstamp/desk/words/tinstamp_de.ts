@@ -4033,7 +4033,7 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
   <message>
    <location filename="../../desk/pages/logo_controls.py" />
    <source>As the file suggests …</source>
-   <translation>Wie die Datei vorschlägt …</translation>
+   <translation>Wie die Datei …</translation>
   </message>
   <message>
    <location filename="../../desk/pages/logo_controls.py" />
@@ -4068,7 +4068,7 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
   <message>
    <location filename="../../desk/pages/logo_controls.py" />
    <source>%1 of %2 are ink …</source>
-   <translation>%1 von %2 sind Farbauftrag …</translation>
+   <translation>%1 von %2 Auftrag …</translation>
   </message>
   <message>
    <location filename="../../desk/pages/points_table.py" />
@@ -5384,12 +5384,12 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <location filename="../../desk/work/demo.py" />
    <source>a round, numerals at even steps</source>
-   <translation>ein Rundling, Ziffern in gleichen Schritten</translation>
+   <translation>ein Rundling, Ziffern ringsum</translation>
   </message>
   <message>
    <location filename="../../desk/work/demo.py" />
    <source>a freeform skin, a raised mark</source>
-   <translation>eine Freiformhaut, ein erhabenes Zeichen</translation>
+   <translation>eine Freiformhaut, erhaben</translation>
   </message>
   <message>
    <location filename="../../desk/work/demo.py" />
@@ -5404,12 +5404,12 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <location filename="../../desk/work/demo.py" />
    <source>an inlay, loose letters, a stencil</source>
-   <translation>eine Einlage, lose Buchstaben, eine Schablone</translation>
+   <translation>Einlage, lose Buchstaben</translation>
   </message>
   <message>
    <location filename="../../desk/work/demo.py" />
    <source>a mould: draft, rising caps, lines</source>
-   <translation>eine Form: Schräge, steigende Deckflächen, Linien</translation>
+   <translation>Form: Schräge, Linien</translation>
   </message>
   <message>
    <location filename="../../desk/work/documents.py" />
@@ -8424,7 +8424,7 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <location filename="../../job/relief.py" />
    <source>Cut through, bridges hold the middles</source>
-   <translation>Durchgeschnitten, Stege halten die Mitten</translation>
+   <translation>Durchgeschnitten, mit Stegen</translation>
   </message>
   <message>
    <location filename="../../job/relief.py" />

@@ -32,6 +32,7 @@ class GuideWindow(QDialog):
         self.setWindowTitle(say("The guide"))
         self.setWindowFlag(Qt.WindowType.Window)
         self.resize(900, 620)
+        self.pages = pages(say)
         self.search = QLineEdit()
         self.search.setPlaceholderText(say("Search the guide"))
         self.search.setAccessibleName(say("Search the guide"))
@@ -71,7 +72,7 @@ class GuideWindow(QDialog):
         words = self.search.text()
         self.tree.clear()
         groups: dict[str, QTreeWidgetItem] = {}
-        for number, page in enumerate(pages(say)):
+        for number, page in enumerate(self.pages):
             if not page.holds(words):
                 continue
             if page.group not in groups:
@@ -92,7 +93,7 @@ class GuideWindow(QDialog):
         """The page that is shown."""
         item = self.tree.currentItem()
         number = item.data(0, Qt.ItemDataRole.UserRole) if item is not None else None
-        return pages(say)[number] if number is not None else None
+        return self.pages[number] if number is not None else None
 
     def show_page(self, title: str) -> None:
         """Show the page of that title, whatever was searched for."""

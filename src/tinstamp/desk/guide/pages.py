@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cache
 
 from tinstamp.desk.commands import COMMANDS
 from tinstamp.desk.guide.first_steps import FIRST_STEPS, NEW, TASKS
@@ -51,7 +50,6 @@ def as_it_is(words: str) -> str:
     return words
 
 
-@cache
 def pages(say: Say = as_it_is) -> tuple[Page, ...]:
     """All of them, in their order, in the language that `say` speaks."""
     found = [Page("Begin", "First steps", say(FIRST_STEPS))]

@@ -111,7 +111,7 @@ class FeatureList(QWidget):
                 flags |= Qt.ItemFlag.ItemIsUserCheckable
             item.setFlags(flags)
             item.setText(f"{feature.name}  ·  {say(summary(self.session, i))}")
-            item.setToolTip(say(f"{edit.WORDS[feature.kind]}: {item.text()}"))
+            item.setToolTip(f"{say(edit.WORDS[feature.kind])}: {item.text()}")
             on = Qt.CheckState.Checked if feature.on else Qt.CheckState.Unchecked
             item.setCheckState(on)
             item.setFont(type_at(p.SMALL, strong=i == self.session.feature))

@@ -80,9 +80,13 @@ def _fold(page: FieldsPage, name: str, rows: Sequence[Row], opened: Opened) -> N
         show(now)
 
     def renew() -> None:
-        told = unusual(page, rows)
-        words = say(f"{name}  ·  {told}" if told else name)
-        shown = heading.fontMetrics().elidedText(words, Qt.TextElideMode.ElideRight, HEADING_ROOM)
+        metrics = heading.fontMetrics()
+        for named in range(NAMED, -1, -1):  # as many as there is room for
+            told = unusual(page, rows, named)
+            words = say(f"{name}  ·  {told}" if told else name)
+            if metrics.horizontalAdvance(words) <= HEADING_ROOM:
+                break
+        shown = metrics.elidedText(words, Qt.TextElideMode.ElideRight, HEADING_ROOM)
         heading.setText(shown)
         wrong = [row for row in rows if page.session.error_at(dotted(row.path))]
         if wrong and not heading.isChecked():
@@ -93,8 +97,8 @@ def _fold(page: FieldsPage, name: str, rows: Sequence[Row], opened: Opened) -> N
     show(opened.is_open(name))
 
 
-def unusual(page: FieldsPage, rows: Sequence[Row]) -> str:
-    """What in a group is not as usual, in a few words; nothing when all is."""
+def unusual(page: FieldsPage, rows: Sequence[Row], named: int = NAMED) -> str:
+    """What in a group is not as usual, so many by their names; nothing when all is."""
     labels = []
     for label, same in groupby(rows, key=lambda row: row.label):
         for row in same:
@@ -106,6 +110,8 @@ def unusual(page: FieldsPage, rows: Sequence[Row]) -> str:
             if value != known.default and value not in known.shown.usual:
                 labels.append(label.lower())
                 break
-    if len(labels) > NAMED:
-        return f"{', '.join(labels[:NAMED])} and {len(labels) - NAMED} more"
+    if labels and not named:
+        return f"{len(labels)} not as usual"
+    if len(labels) > named:
+        return f"{', '.join(labels[:named])} and {len(labels) - named} more"
     return ", ".join(labels)

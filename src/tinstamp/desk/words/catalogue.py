@@ -31,6 +31,8 @@ ALL_OF = (": ", ", ", "; ")
 """Between parts of which either all are known or the whole is left as it is"""
 MOST_GAP = 12
 """How many times as long as its own words a sentence may be that a message is found for"""
+MEASURED = re.compile(r"(.*\D) (-?[\d.]+ ?(?:mm[²³]?|°|%|s)?)", re.DOTALL)
+"""Words with a figure behind"""
 QUOTED = re.compile(r"“[^”]*”")
 MOST_KEPT = 4000
 """sentences whose translation is remembered"""
@@ -134,6 +136,9 @@ class Catalogue:
 
     def _lines(self, text: str) -> str | None:
         """Several lines, or sentences that end in a point, each by itself."""
+        measured = MEASURED.fullmatch(text)
+        if measured is not None and (found := self._known(measured[1])) is not None:
+            return f"{found} {with_mark(measured[2], self.mark)}"
         for cut in (". ", *ALL_OF):
             if (said := self._parts(text, cut)) is not None:
                 return said

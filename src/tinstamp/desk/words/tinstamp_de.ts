@@ -3947,6 +3947,11 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
   </message>
   <message>
    <location filename="../../desk/pages/folds.py" />
+   <source>%1 not as usual</source>
+   <translation>%1 nicht wie üblich</translation>
+  </message>
+  <message>
+   <location filename="../../desk/pages/folds.py" />
    <source>%1 and %2 more</source>
    <translation>%1 und %2 weitere</translation>
   </message>

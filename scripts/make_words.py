@@ -376,9 +376,8 @@ def write(file: Path, language: str, said: dict[str, str]) -> list[str]:
     context = ElementTree.SubElement(root, "context")
     ElementTree.SubElement(context, "name").text = "tinstamp"
     missing = []
-    for source, place in said.items():
+    for source in said:
         message = ElementTree.SubElement(context, "message")
-        ElementTree.SubElement(message, "location", filename=f"../../{place}")
         ElementTree.SubElement(message, "source").text = source
         translation = ElementTree.SubElement(message, "translation")
         translation.text = known.get(source, "")

@@ -7,7 +7,6 @@ from collections.abc import Sequence
 
 import numpy as np
 import shapely
-from scipy.spatial import cKDTree
 
 from tinstamp.artwork.outline import Array
 
@@ -40,6 +39,8 @@ def doubles(lines: Sequence[Array], near: float) -> list[int]:
     boxes = np.array([[*line.min(axis=0), *line.max(axis=0)] for line in lines]).reshape(-1, 4)
     if not len(boxes):
         return []
+    from scipy.spatial import cKDTree
+
     beside = cKDTree(boxes).query_ball_point(boxes, 4 * near, p=np.inf)
     again: list[int] = []
     gone: set[int] = set()

@@ -18,6 +18,8 @@ Use = Literal["ink", "cut", "out"]
 """What a colour is taken as."""
 Uses = tuple[tuple[str, Use], ...]
 """A choice: what some colours are taken as; the others as the file suggests."""
+Tone = Literal["guess", "dark", "light"]
+"""What of a picture is ink; a guess is told."""
 Ring = NDArray[np.int64]
 Rings = tuple[Ring, ...]
 """Closed polygons, (n, 2) each, in parts of the drawing's size; holes run the other way."""

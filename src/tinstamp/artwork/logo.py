@@ -12,14 +12,11 @@ import numpy as np
 from tinstamp.artwork.contacts import Parted, parted
 from tinstamp.artwork.drawing import Drawing
 from tinstamp.artwork.drawn import Artwork, Mended
-from tinstamp.artwork.inks import Study, Uses
+from tinstamp.artwork.inks import Study, Tone, Uses
 from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.outline import Region, bounds_of
 from tinstamp.artwork.painted import LogoError
-from tinstamp.artwork.picture_inks import several, study_picture
-from tinstamp.artwork.svg.read import read_svg, study_svg
 from tinstamp.artwork.tidy import Tidied, tidy
-from tinstamp.artwork.trace import Tone, trace
 from tinstamp.guarded.work import MB, GuardError, Limits, guarded
 
 FileKind = Literal["svg", "dxf", "png", "jpg"]
@@ -99,11 +96,15 @@ def read_file(reading: Reading) -> Drawing:
 def _read(reading: Reading) -> Drawing:
     kind = reading.file.kind
     if kind == "svg":
+        from tinstamp.artwork.svg.read import read_svg
+
         return read_svg(reading.file.data, reading.inks)
     if kind == "dxf":
         from tinstamp.artwork.dxf.read import read_dxf
 
         return read_dxf(reading.file.data, reading.unit, reading.join, reading.stroke, reading.inks)
+    from tinstamp.artwork.trace import trace
+
     return trace(reading.file.data, reading.threshold, reading.tone, reading.inks)
 
 
@@ -129,6 +130,8 @@ def looked_at(data: bytes, kind: FileKind) -> Looked:
     found = study_of(data, kind)
     if found is None:
         return Looked(natural, known)
+    from tinstamp.artwork.picture_inks import several
+
     asks = several(found) if kind in PICTURES else found.differs
     return Looked(natural, known, found if asks else None)
 
@@ -136,6 +139,8 @@ def looked_at(data: bytes, kind: FileKind) -> Looked:
 def study_of(data: bytes, kind: FileKind, unit: float = 1.0) -> Study | None:
     """The colours of a file, to choose by; None for a picture of one. Raises LogoError."""
     if kind == "svg":
+        from tinstamp.artwork.svg.read import study_svg
+
         return study_svg(data)
     if kind == "dxf":
         from tinstamp.artwork.dxf.read import study_dxf
@@ -146,6 +151,8 @@ def study_of(data: bytes, kind: FileKind, unit: float = 1.0) -> Study | None:
             raise
         except Exception as error:  # whatever a library makes of a damaged file
             raise LogoError("the file holds something that cannot be read") from error
+    from tinstamp.artwork.picture_inks import study_picture
+
     return study_picture(data)
 
 

@@ -11,11 +11,8 @@ from functools import lru_cache
 from typing import Literal
 
 import numpy as np
-import segno
 import shapely
 from numpy.typing import NDArray
-from pystrich.code128 import Code128Encoder
-from pystrich.datamatrix import DataMatrixEncoder
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.drawn import Artwork
@@ -79,11 +76,17 @@ def cells_of(symbol: Symbol, text: str) -> tuple[tuple[bool, ...], ...]:
 
 def _encoded(symbol: Symbol, text: str) -> NDArray[np.bool_]:
     if symbol == "qr":
+        import segno
+
         return np.array(segno.make_qr(text).matrix, dtype=bool)
     if symbol == "code_128":
         if not text.isascii() or not text.isprintable():
             raise ValueError("a Code 128 holds letters, digits and signs of ASCII alone")
+        from pystrich.code128 import Code128Encoder
+
         return np.array([[bar == "1" for bar in Code128Encoder(text).bars]])
+    from pystrich.datamatrix import DataMatrixEncoder
+
     picture = np.asarray(DataMatrixEncoder(text, quiet_zone=0).get_pilimage(1).convert("L"))
     return np.asarray(picture < 128)
 

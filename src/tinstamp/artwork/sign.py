@@ -14,7 +14,6 @@ from xml.sax.saxutils import escape
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.logo import FileData, LogoSpec, draw_drawing
-from tinstamp.artwork.svg.read import read_svg
 
 FOLDER = Path(__file__).parent / "signs"
 MOST_WORDS = 8
@@ -76,6 +75,8 @@ def draw_sign(spec: SignSpec) -> Artwork:
     for words in (spec.inside, spec.below):
         if len(words) > MOST_WORDS:
             raise SignError(f"a sign has room for {MOST_WORDS} characters, not {len(words)}")
+    from tinstamp.artwork.svg.read import read_svg
+
     drawing = read_svg(picture_of(spec))
     if drawing.notes:
         raise SignError(drawing.notes[0])

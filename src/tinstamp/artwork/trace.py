@@ -7,22 +7,17 @@ followed by lines, arcs and curves as closely as the pixels tell (`tidy`).
 
 from __future__ import annotations
 
-from typing import Literal
-
 import numpy as np
 import shapely
 from PIL import Image, ImageFilter
 
 from tinstamp.artwork.drawing import Drawing
-from tinstamp.artwork.inks import Uses
+from tinstamp.artwork.inks import Tone, Uses
 from tinstamp.artwork.outline import Array, Outline, line, nest, polygon
 from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.picture import Picture, read_picture, rings_at
 from tinstamp.artwork.picture_inks import ink_of
 from tinstamp.artwork.tidy import reduced
-
-Tone = Literal["guess", "dark", "light"]
-"""What of a picture is ink; a guess is told."""
 
 MOST_OUTLINES = 2000
 """outlines that a picture may give"""

@@ -6,6 +6,7 @@ import logging
 import signal
 from pathlib import Path
 
+from tinstamp.desk.before_qt import load_the_rest  # isort: skip  (before Qt)
 from PySide6.QtCore import QSettings, QTimer
 from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication, QMessageBox
@@ -51,6 +52,7 @@ def run_desk(job: Path | None, first: Started | None = None) -> int:
     Mishaps(window.session, window.complain).watch()
     window.show()
     QTimer.singleShot(0, lambda: first_job(window, job))
+    QTimer.singleShot(0, load_the_rest)
     signal.signal(signal.SIGINT, signal.SIG_DFL)
     return app.exec()
 

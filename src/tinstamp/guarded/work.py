@@ -29,7 +29,17 @@ COMPUTING_SHARE = 1.6
 """Times the seconds of computing that work may take on a busy machine."""
 CANCEL_LOOK = 0.05
 """s between two looks at whether the work was cancelled"""
-ARTWORK = ("tinstamp.artwork.logo", "tinstamp.artwork.dxf.read", "tinstamp.artwork.font_file")
+ARTWORK = (
+    "tinstamp.artwork.logo",
+    "tinstamp.artwork.svg.read",
+    "tinstamp.artwork.dxf.read",
+    "tinstamp.artwork.trace",
+    "tinstamp.artwork.font_file",
+    "scipy.spatial",
+    "scipy.sparse.csgraph",
+    "scipy.ndimage",
+    "scipy.interpolate",
+)
 KERNEL = ("tinstamp.engine.importing", "scipy.interpolate", "scipy.optimize")
 """What a process is warmed up with."""
 

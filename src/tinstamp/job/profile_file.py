@@ -14,10 +14,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from tinstamp.artwork.dxf.entities import seen_entities
-from tinstamp.artwork.dxf.opened import count_entities, opened, unit_of
 from tinstamp.artwork.painted import LogoError
-from tinstamp.artwork.svg.read import drawn_lines
 from tinstamp.job.curve import through
 from tinstamp.job.drawn import Knot, To, fresh_name
 
@@ -195,6 +192,9 @@ def _few(points: Array) -> Array:
 def _dxf(data: bytes, name: str) -> tuple[list[_Part], str]:
     from ezdxf.lldxf.const import DXFError
 
+    from tinstamp.artwork.dxf.entities import seen_entities
+    from tinstamp.artwork.dxf.opened import count_entities, opened, unit_of
+
     try:
         document = opened(data)
         count_entities(document)
@@ -249,6 +249,8 @@ def _rise(radius: float, turn: float) -> float:
 
 
 def _svg(data: bytes, name: str) -> tuple[list[_Part], str]:
+    from tinstamp.artwork.svg.read import drawn_lines
+
     try:
         contours, notes = drawn_lines(data)
     except LogoError as error:

@@ -15,7 +15,6 @@ from typing import Literal
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from scipy.spatial import Delaunay, cKDTree
 
 from tinstamp.artwork.outline import Array, Region
 from tinstamp.job.resolve import Resolved, limit_path
@@ -150,6 +149,8 @@ def filled(shape: shapely.Geometry) -> tuple[Array, NDArray[np.int64]]:
     points = np.unique(np.round(np.concatenate([edge, inner]), 9), axis=0)
     if len(points) < 4:
         return points, np.zeros((0, 3), np.int64)
+    from scipy.spatial import Delaunay
+
     triangles = Delaunay(points).simplices.astype(np.int64)
     middles = points[triangles].mean(axis=1)
     shapely.prepare(shape)
@@ -204,6 +205,8 @@ def _touching(points: Array, normals: Array) -> tuple[Array, Array]:
 
 def _beside(points: Array, centres: Array, radii: Array) -> Array:
     """Across the circle whose rim is nearest to each point, mm."""
+    from scipy.spatial import cKDTree
+
     _, near = cKDTree(centres).query(points, k=min(8, len(centres)))
     near = near.reshape(len(points), -1)
     away = np.linalg.norm(centres[near] - points[:, None], axis=2) - radii[near]
@@ -213,6 +216,8 @@ def _beside(points: Array, centres: Array, radii: Array) -> Array:
 
 def thickness_at(points: Array, centres: Array, radii: Array) -> Array:
     """(n,) mm: across the largest circle that holds each point; none: infinite."""
+    from scipy.spatial import cKDTree
+
     values = np.zeros(len(points))
     if len(points) and len(centres):
         tree = cKDTree(points)

@@ -9,7 +9,6 @@ from collections.abc import Iterator
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from scipy.spatial import cKDTree
 
 from tinstamp.artwork.outline import Array
 from tinstamp.job.field import Wants
@@ -129,6 +128,8 @@ def _over_the_seam(it: Subject) -> Width | None:
 @check("gap to another stamp", "fitted", LEAST_GAP)
 def gaps_to_others(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Gaps between this stamp's ink and another's that are too narrow to make, in space."""
+    from scipy.spatial import cKDTree
+
     least = limits["least_gap"]
     touched = it.fit.touches if it.fit is not None else ()
     others = [o for o in it.near if o.name not in touched and o.placed.regions] if least else []

@@ -7,7 +7,6 @@ import tempfile
 from concurrent.futures import Future, ThreadPoolExecutor
 from pathlib import Path
 
-import pypdfium2
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QImage, QPixmap
 from PySide6.QtWidgets import (
@@ -176,6 +175,8 @@ class SheetDialog(QDialog):
 
 def _drawn(path: Path) -> list[QImage]:
     """The pages of a PDF as images."""
+    import pypdfium2
+
     document = pypdfium2.PdfDocument(str(path))
     found = []
     for page in document:

@@ -5,9 +5,6 @@ from __future__ import annotations
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from scipy.sparse import coo_array
-from scipy.sparse.csgraph import connected_components
-from scipy.spatial import cKDTree
 
 from tinstamp.artwork.outline import Array
 
@@ -53,6 +50,10 @@ def cut_face(
 
 def _welded(points: Array) -> NDArray[np.int64]:
     """A number for each point, one for all that lie at one place."""
+    from scipy.sparse import coo_array
+    from scipy.sparse.csgraph import connected_components
+    from scipy.spatial import cKDTree
+
     pairs = cKDTree(points).query_pairs(WELDED, output_type="ndarray")
     count = len(points)
     graph = coo_array((np.ones(len(pairs)), (pairs[:, 0], pairs[:, 1])), shape=(count, count))
@@ -85,6 +86,8 @@ def _bridges(flat: Array, pairs: NDArray[np.int64]) -> NDArray[np.int64]:
     loose = np.flatnonzero(np.bincount(pairs.ravel(), minlength=len(flat)) % 2)
     if len(loose) < 2:
         return np.zeros((0, 2), dtype=np.int64)
+    from scipy.spatial import cKDTree
+
     near = cKDTree(flat[loose]).query_pairs(BRIDGED, output_type="ndarray")
     away = np.linalg.norm(flat[loose[near[:, 0]]] - flat[loose[near[:, 1]]], axis=1)
     taken: set[int] = set()

@@ -18,6 +18,7 @@ from functools import lru_cache
 
 import numpy as np
 import shapely
+from numpy.typing import NDArray
 
 from tinstamp.artwork.outline import Array, Region
 from tinstamp.setting.fit import ink
@@ -204,12 +205,34 @@ def _between(regions: Sequence[Region]) -> Widths:
         return _joined([])
     polygons = np.array(ink(regions))
     tree = shapely.STRtree(polygons)
-    nearest, away = tree.query_nearest(polygons, exclusive=True, return_distance=True)
-    reach = 2.0 * float(away.max()) if len(away) else 0.0
-    pairs = tree.query(polygons, predicate="dwithin", distance=reach).T
+    nearest, away = _nearest(polygons, tree)
+    pairs = tree.query(polygons, predicate="dwithin", distance=2.0 * float(away.max())).T
     pairs = pairs[pairs[:, 0] < pairs[:, 1]]
     if len(pairs) > NEIGHBOURS * len(polygons):
-        pairs = np.unique(np.sort(nearest.T, axis=1), axis=0)
+        own = np.stack([np.arange(len(polygons)), nearest], axis=1)
+        pairs = np.unique(np.sort(own, axis=1), axis=0)
     lines = shapely.shortest_line(polygons[pairs[:, 0]], polygons[pairs[:, 1]])
     places = shapely.get_coordinates(lines).reshape(-1, 2, 2)
     return Widths(places[:, 0], places[:, 1], shapely.length(lines))
+
+
+def _nearest(
+    polygons: NDArray[np.object_], tree: shapely.STRtree
+) -> tuple[NDArray[np.int64], Array]:
+    """Which polygon is nearest to each of two or more, and how far off, mm. Looked for within a
+    reach that grows until there is one: the tree's own search takes the square of their number."""
+    boxes = shapely.bounds(polygons)
+    reach = float(np.median(boxes[:, 3] - boxes[:, 1])) / 8 + 1e-9
+    found = np.zeros(len(polygons), dtype=np.int64)
+    away = np.full(len(polygons), np.inf)
+    left = np.arange(len(polygons))
+    while len(left):
+        asked, other = tree.query(polygons[left], predicate="dwithin", distance=reach)
+        asked = left[asked]
+        asked, other = asked[asked != other], other[asked != other]
+        apart = shapely.distance(polygons[asked], polygons[other])
+        order = np.argsort(-apart, kind="stable")  # the nearest is written last
+        found[asked[order]], away[asked[order]] = other[order], apart[order]
+        left = left[~np.isfinite(away[left])]
+        reach *= 3
+    return found, away

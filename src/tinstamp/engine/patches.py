@@ -1,0 +1,162 @@
+"""Patches that faces are cut into, to see what of them is plainly out of reach of others."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from OCP.BRepAdaptor import BRepAdaptor_Surface
+from OCP.BRepTools import BRepTools
+from OCP.TopoDS import TopoDS_Face
+
+from tinstamp.blank.kernel import Array
+
+MOST = 48
+"""Patches to a side that a face is cut into first, at most."""
+FIRST_SIDE, FLOOR_SIDE = 8.0, 4.0
+"""mm that they are about long, of any face and of a floor"""
+FINEST = 1.0
+"""mm; patches shorter than this are not halved any more"""
+HALVINGS = 6
+"""times that a patch is halved at most"""
+ALONG = 3
+"""places at which a side is measured"""
+NINE = np.array([(a, b) for a in (0.0, 0.5, 1.0) for b in (0.0, 0.5, 1.0)])
+"""Where a patch is looked at, in parts of its sides: its corners are 0, 2, 6 and 8."""
+
+
+@dataclass(frozen=True, eq=False)
+class Patches:
+    """Pieces of faces between lines of their surfaces.
+
+    Attributes
+    ----------
+    owner : (n,) which face each is of. sides : (n, 4) from and to in u, from and to in v.
+    points : (n, 9, 3) mm. off : (n,) mm that they may lie off what the points span: as far as the
+        middles of its sides lie off its corners, where a quarter is what a parabola would take.
+    """
+
+    owner: NDArray[np.int64]
+    sides: Array
+    points: Array
+    off: Array
+
+    @property
+    def boxes(self) -> Array:
+        """(n, 2, 3) mm, which hold each."""
+        off = self.off[:, None]
+        return np.stack([self.points.min(axis=1) - off, self.points.max(axis=1) + off], axis=1)
+
+    @property
+    def sizes(self) -> Array:
+        """(n,) mm from corner to corner."""
+        return np.asarray(np.linalg.norm(self.points[:, 8] - self.points[:, 0], axis=1))
+
+    @property
+    def normals(self) -> Array:
+        """(n, 3) unit vectors square to both diagonals; of a sliver any."""
+        p = self.points
+        n = np.cross(p[:, 8] - p[:, 0], p[:, 6] - p[:, 2])
+        size = np.linalg.norm(n, axis=1, keepdims=True)
+        return np.where(size > 1e-12, n / np.maximum(size, 1e-12), [0.0, 0.0, 1.0])
+
+    def __getitem__(self, which: NDArray[np.int64]) -> Patches:
+        return Patches(self.owner[which], self.sides[which], self.points[which], self.off[which])
+
+    def halved(self, which: NDArray[np.int64], face: TopoDS_Face) -> Patches:
+        """Some of them, all of one face, cut into four each."""
+        u0, u1, v0, v1 = self.sides[which].T
+        u, v = (u0 + u1) / 2, (v0 + v1) / 2
+        quarters = [(u0, u, v0, v), (u, u1, v0, v), (u0, u, v, v1), (u, u1, v, v1)]
+        sides = np.concatenate([np.stack(q, axis=1) for q in quarters])
+        return _looked_at(BRepAdaptor_Surface(face), sides, int(self.owner[0]))
+
+
+def patches_of(face: TopoDS_Face, owner: int = 0, side: float = FIRST_SIDE) -> Patches:
+    """The patches of a face's surface between its bounds in (u, v), about `side` mm long."""
+    surface = BRepAdaptor_Surface(face)
+    u0, u1, v0, v1 = BRepTools.UVBounds_s(face)
+    places = np.linspace(0.0, 1.0, ALONG)
+    grid = _values(surface, np.stack(np.meshgrid(u0 + places * (u1 - u0), v0 + places * (v1 - v0),
+                                                 indexing="ij"), axis=-1))  # fmt: skip
+    counts = []
+    for axis in (0, 1):
+        long = np.linalg.norm(np.diff(grid, axis=axis), axis=-1).sum(axis=axis).max()
+        counts.append(int(np.clip(np.ceil(long / side), 1, MOST)))
+    us, vs = np.linspace(u0, u1, counts[0] + 1), np.linspace(v0, v1, counts[1] + 1)
+    low_u, low_v = np.meshgrid(us[:-1], vs[:-1], indexing="ij")
+    high_u, high_v = np.meshgrid(us[1:], vs[1:], indexing="ij")
+    sides = np.stack([low_u, high_u, low_v, high_v], axis=-1).reshape(-1, 4)
+    return _looked_at(surface, sides, owner)
+
+
+def together(several: Sequence[Patches]) -> Patches:
+    """All of one or more in one."""
+    return Patches(
+        np.concatenate([p.owner for p in several]),
+        np.concatenate([p.sides for p in several]),
+        np.concatenate([p.points for p in several]),
+        np.concatenate([p.off for p in several]),
+    )
+
+
+def within_reach(floors: Patches, face: TopoDS_Face, limit: float) -> dict[int, float]:
+    """Owners of patches that may come nearer to a face than `limit` mm, with what they are apart at
+    least, mm. The face is cut more finely where that tells more."""
+    left = patches_of(face)
+    for _ in range(HALVINGS + 1):
+        mine, theirs, apart = _near(floors, left, limit)
+        if not len(mine):
+            return {}
+        near = np.unique(theirs)
+        coarse = near[left.sizes[near] > FINEST]
+        if not len(coarse):
+            break
+        fine = left[np.setdiff1d(near, coarse)]
+        left = together([fine, left.halved(coarse, face)])
+    found: dict[int, float] = {}
+    for owner, away in zip(floors.owner[mine].tolist(), apart.tolist(), strict=True):
+        found[owner] = min(away, found.get(owner, away))
+    return found
+
+
+def _near(
+    one: Patches, other: Patches, limit: float
+) -> tuple[NDArray[np.int64], NDArray[np.int64], Array]:
+    """Pairs that may be nearer than `limit`, mm, and what they are apart at least: by their boxes,
+    and as either normal sees them."""
+    a, b = one.boxes, other.boxes
+    tree = shapely.STRtree(shapely.box(a[:, 0, 0], a[:, 0, 1], a[:, 1, 0], a[:, 1, 1]))
+    low, high = b[:, 0] - limit, b[:, 1] + limit
+    theirs, mine = tree.query(shapely.box(low[:, 0], low[:, 1], high[:, 0], high[:, 1]))
+    gaps = np.maximum(a[mine, 0] - b[theirs, 1], b[theirs, 0] - a[mine, 1])
+    apart = np.linalg.norm(np.maximum(gaps, 0.0), axis=1)
+    for way in (0, 1):
+        kept = np.flatnonzero(apart < limit)
+        mine, theirs, apart = mine[kept], theirs[kept], apart[kept]
+        normals = one.normals[mine] if way == 0 else other.normals[theirs]
+        ours = np.einsum("npk,nk->np", one.points[mine], normals)
+        others = np.einsum("npk,nk->np", other.points[theirs], normals)
+        gap = np.maximum(ours.min(1) - others.max(1), others.min(1) - ours.max(1))
+        apart = np.maximum(apart, gap - one.off[mine] - other.off[theirs])
+    kept = np.flatnonzero(apart < limit)
+    return mine[kept], theirs[kept], apart[kept]
+
+
+def _looked_at(surface: BRepAdaptor_Surface, sides: Array, owner: int) -> Patches:
+    u = sides[:, :1] + NINE[:, 0] * (sides[:, 1:2] - sides[:, :1])
+    v = sides[:, 2:3] + NINE[:, 1] * (sides[:, 3:4] - sides[:, 2:3])
+    points = _values(surface, np.stack([u, v], axis=-1))
+    between = ((0, 1, 2), (6, 7, 8), (0, 3, 6), (2, 5, 8))
+    bends = [points[:, [a, c]].mean(axis=1) - points[:, b] for a, b, c in between]
+    off = np.linalg.norm(np.stack(bends), axis=-1).max(axis=0)
+    return Patches(np.full(len(sides), owner), sides, points, off)
+
+
+def _values(surface: BRepAdaptor_Surface, uv: Array) -> Array:
+    """Points of a surface, (..., 3) mm, at (..., 2)."""
+    points = [surface.Value(u, v) for u, v in uv.reshape(-1, 2).tolist()]
+    return np.array([(p.X(), p.Y(), p.Z()) for p in points]).reshape(*uv.shape[:-1], 3)

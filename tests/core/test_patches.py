@@ -1,0 +1,67 @@
+"""Patches of faces: what they say two faces are apart at least is never more than what the kernel
+measures (BRepExtrema, which has no part in them), and tells far ones from near ones."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+import pytest
+from OCP.BRepBuilderAPI import BRepBuilderAPI_MakeFace
+from OCP.BRepExtrema import BRepExtrema_DistShapeShape
+from OCP.Geom import Geom_BezierSurface, Geom_CylindricalSurface, Geom_Plane, Geom_SphericalSurface
+from OCP.gp import gp_Ax3, gp_Dir, gp_Pnt
+from OCP.TColgp import TColgp_Array2OfPnt
+from OCP.TopoDS import TopoDS_Face
+
+from tinstamp.engine.patches import FLOOR_SIDE, patches_of, within_reach
+
+SEEDS = range(60)
+
+
+def random_face(rng: np.random.Generator, near: float) -> TopoDS_Face:
+    """A piece of a plane, cylinder, ball or Bézier surface, a few mm to a few cm large."""
+    place = gp_Ax3(gp_Pnt(*rng.uniform(-near, near, 3)), gp_Dir(*rng.normal(size=3)))
+    low, size = rng.uniform(-3, 0), rng.uniform(1, 30)
+    kind = rng.integers(4)
+    if kind == 0:
+        return BRepBuilderAPI_MakeFace(Geom_Plane(place), low, low + size, low, low + 4, 1e-6).Face()
+    if kind == 1:
+        round_ = Geom_CylindricalSurface(place, rng.uniform(1, 40))
+        return BRepBuilderAPI_MakeFace(round_, 0.0, rng.uniform(0.1, 6), low, low + size, 1e-6).Face()
+    if kind == 2:
+        ball = Geom_SphericalSurface(place, rng.uniform(1, 40))
+        top = rng.uniform(-1.0, 1.4)
+        return BRepBuilderAPI_MakeFace(ball, 0.0, rng.uniform(0.1, 6), -1.5, top, 1e-6).Face()
+    poles = TColgp_Array2OfPnt(1, 4, 1, 4)
+    bent = rng.uniform(0, size / 3)
+    middle = rng.uniform(-near, near, 3)
+    for i in range(4):
+        for j in range(4):
+            at = middle + [i * size / 3, j * size / 3, rng.uniform(-bent, bent)]
+            poles.SetValue(i + 1, j + 1, gp_Pnt(*map(float, at)))
+    return BRepBuilderAPI_MakeFace(Geom_BezierSurface(poles), 1e-6).Face()
+
+
+@pytest.mark.parametrize("seed", SEEDS)
+def test_nothing_is_nearer_than_it_is_said_to_be(seed: int) -> None:
+    rng = np.random.default_rng(seed)
+    for _ in range(4):
+        one, other = random_face(rng, 25), random_face(rng, 25)
+        limit = float(rng.uniform(0.5, 20))
+        true = BRepExtrema_DistShapeShape(one, other).Value()
+        found = within_reach(patches_of(one, 7, FLOOR_SIDE), other, limit)
+        if true < limit - 1e-6:
+            assert found[7] <= true + 1e-6
+        assert set(found) <= {7}
+
+
+def test_a_floor_over_a_bore_is_told_apart_from_it() -> None:
+    """Two cylinders about one axis are as far apart as their radii differ, everywhere: no patch of
+    them needs the kernel unless that is within reach."""
+    place = gp_Ax3(gp_Pnt(0, 0, 0), gp_Dir(0, 0, 1))
+    bore = BRepBuilderAPI_MakeFace(Geom_CylindricalSurface(place, 30), 0.0, math.tau, 0, 40, 1e-6)
+    floor = BRepBuilderAPI_MakeFace(Geom_CylindricalSurface(place, 32.6), 1.0, 1.2, 5, 11, 1e-6)
+    patches = patches_of(floor.Face(), 3, FLOOR_SIDE)
+    assert within_reach(patches, bore.Face(), 2.4) == {}
+    assert within_reach(patches, bore.Face(), 2.7)[3] == pytest.approx(2.6, abs=0.1)

@@ -15,7 +15,7 @@ from tinstamp.blank.kernel import Array, boxes_of, moved_face
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.layer import Layer
-from tinstamp.engine.patches import FLOOR_SIDE, patches_of, together, within_reach
+from tinstamp.engine.patches import FLOOR_SIDE, Trimmed, together, within_reach
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.model import dotted
 from tinstamp.job.resolve import Resolved, limit_path
@@ -87,22 +87,23 @@ def nearest_face(
     )
     away = np.linalg.norm(np.maximum(apart, 0.0), axis=2)
     away[~others] = np.inf
-    pairs = np.argwhere(away < limit)
-    near = sorted(set(pairs[:, 1].tolist()))
+    near = np.flatnonzero((away < limit).any(axis=0)).tolist()
     if not near:
         return None
-    patches = together([patches_of(floors[k], k, FLOOR_SIDE) for k in near])
-    least: dict[tuple[int, int], float] = {}
-    for face in sorted(set(pairs[:, 0].tolist())):
-        mine = patches[np.flatnonzero(np.isin(patches.owner, pairs[pairs[:, 0] == face, 1]))]
-        for floor, apart_at_least in within_reach(mine, solid.faces[face].face, limit).items():
-            least[face, floor] = apart_at_least
-    best: Near | None = None
-    for (face, floor), apart_at_least in sorted(least.items(), key=lambda item: item[1]):
-        reach = best.distance if best is not None else limit
-        if apart_at_least >= reach:
-            break
-        distance = BRepExtrema_DistShapeShape(floors[floor], solid.faces[face].face)
-        if distance.IsDone() and distance.NbSolution() and distance.Value() < reach:
-            best = Near(float(distance.Value()), str(solid.faces[face].name))
+    trimmed = [Trimmed(floor) for floor in floors]
+    patches = together([trimmed[k].patches(k, FLOOR_SIDE) for k in near])
+    best, reach = None, limit
+    for number in np.argsort(away.min(axis=1), kind="stable").tolist():
+        mine = np.flatnonzero(away[number, patches.owner] < reach)
+        if not len(mine):
+            continue
+        other = solid.faces[number]
+        found = within_reach(patches[mine], trimmed, Trimmed(other.face), reach)
+        for floor, apart_at_least in sorted(found.items(), key=lambda item: item[1]):
+            if apart_at_least >= reach:
+                break
+            measured = BRepExtrema_DistShapeShape(floors[floor], other.face)
+            if measured.IsDone() and measured.NbSolution() and measured.Value() < reach:
+                reach = float(measured.Value())
+                best = Near(reach, str(other.name))
     return best

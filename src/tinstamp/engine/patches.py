@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 import shapely
@@ -11,8 +12,10 @@ from numpy.typing import NDArray
 from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.BRepTools import BRepTools
 from OCP.TopoDS import TopoDS_Face
+from shapely.geometry.base import BaseGeometry
 
 from tinstamp.blank.kernel import Array
+from tinstamp.blank.trim import loops
 
 MOST = 48
 """Patches to a side that a face is cut into first, at most."""
@@ -24,6 +27,13 @@ HALVINGS = 6
 """times that a patch is halved at most"""
 ALONG = 3
 """places at which a side is measured"""
+MOST_PAIRS = 5000
+"""Pairs of patches that are left as they are: what is so near is measured."""
+OUTLINE_POINTS = 128
+"""points to a curved edge of a face's outlines"""
+STRAYED, AROUND = 1e-3, 0.1
+"""How far outlines may stray from their points, in parts of the face, and patches are made larger
+for that, in parts of themselves."""
 NINE = np.array([(a, b) for a in (0.0, 0.5, 1.0) for b in (0.0, 0.5, 1.0)])
 """Where a patch is looked at, in parts of its sides: its corners are 0, 2, 6 and 8."""
 
@@ -66,31 +76,72 @@ class Patches:
     def __getitem__(self, which: NDArray[np.int64]) -> Patches:
         return Patches(self.owner[which], self.sides[which], self.points[which], self.off[which])
 
-    def halved(self, which: NDArray[np.int64], face: TopoDS_Face) -> Patches:
-        """Some of them, all of one face, cut into four each."""
-        u0, u1, v0, v1 = self.sides[which].T
-        u, v = (u0 + u1) / 2, (v0 + v1) / 2
-        quarters = [(u0, u, v0, v), (u, u1, v0, v), (u0, u, v, v1), (u, u1, v, v1)]
-        sides = np.concatenate([np.stack(q, axis=1) for q in quarters])
-        return _looked_at(BRepAdaptor_Surface(face), sides, int(self.owner[0]))
+    def halved(self, which: NDArray[np.int64], faces: Sequence[Trimmed]) -> Patches:
+        """All of them, some cut into four each, without those that lie off their face; `faces` has
+        that of each owner."""
+        found = [self[np.setdiff1d(np.arange(len(self.owner)), which)]]
+        for owner in np.unique(self.owner[which]).tolist():
+            u0, u1, v0, v1 = self.sides[which[self.owner[which] == owner]].T
+            u, v = (u0 + u1) / 2, (v0 + v1) / 2
+            quarters = [(u0, u, v0, v), (u, u1, v0, v), (u0, u, v, v1), (u, u1, v, v1)]
+            sides = np.concatenate([np.stack(q, axis=1) for q in quarters])
+            found.append(_looked_at(faces[owner].surface, sides[faces[owner].holds(sides)], owner))
+        return together(found)
 
 
-def patches_of(face: TopoDS_Face, owner: int = 0, side: float = FIRST_SIDE) -> Patches:
-    """The patches of a face's surface between its bounds in (u, v), about `side` mm long."""
-    surface = BRepAdaptor_Surface(face)
-    u0, u1, v0, v1 = BRepTools.UVBounds_s(face)
-    places = np.linspace(0.0, 1.0, ALONG)
-    grid = _values(surface, np.stack(np.meshgrid(u0 + places * (u1 - u0), v0 + places * (v1 - v0),
-                                                 indexing="ij"), axis=-1))  # fmt: skip
-    counts = []
-    for axis in (0, 1):
-        long = np.linalg.norm(np.diff(grid, axis=axis), axis=-1).sum(axis=axis).max()
-        counts.append(int(np.clip(np.ceil(long / side), 1, MOST)))
-    us, vs = np.linspace(u0, u1, counts[0] + 1), np.linspace(v0, v1, counts[1] + 1)
-    low_u, low_v = np.meshgrid(us[:-1], vs[:-1], indexing="ij")
-    high_u, high_v = np.meshgrid(us[1:], vs[1:], indexing="ij")
-    sides = np.stack([low_u, high_u, low_v, high_v], axis=-1).reshape(-1, 4)
-    return _looked_at(surface, sides, owner)
+class Trimmed:
+    """A face as what its outlines leave of its surface."""
+
+    def __init__(self, face: TopoDS_Face) -> None:
+        self.face = face
+        self.surface = BRepAdaptor_Surface(face)
+        self.bounds = BRepTools.UVBounds_s(face)
+
+    @cached_property
+    def _outlines(self) -> BaseGeometry | None:
+        """In parts of its bounds; None where they are no plain outline with holes."""
+        u0, u1, v0, v1 = self.bounds
+        if not u1 > u0 or not v1 > v0:
+            return None
+        rings = [(r - (u0, v0)) / (u1 - u0, v1 - v0) for r in loops(self.face, OUTLINE_POINTS)]
+        found = [shapely.Polygon(ring) for ring in rings]
+        if not found or not all(p.is_valid for p in found):
+            return None
+        outer = max(found, key=lambda p: float(p.area))
+        whole = shapely.difference(outer, shapely.union_all([p for p in found if p is not outer]))
+        shapely.prepare(whole)
+        return whole if whole.area > 0 else None
+
+    def holds(self, sides: Array) -> NDArray[np.int64]:
+        """Which patches, (n, 4), may have something of the face in them."""
+        if self._outlines is None:
+            return np.arange(len(sides))
+        u0, u1, v0, v1 = self.bounds
+        at = (sides - (u0, u0, v0, v0)) / (u1 - u0, u1 - u0, v1 - v0, v1 - v0)
+        more = STRAYED + AROUND * np.stack([at[:, 1] - at[:, 0], at[:, 3] - at[:, 2]], axis=1)
+        boxes = shapely.box(
+            at[:, 0] - more[:, 0],
+            at[:, 2] - more[:, 1],
+            at[:, 1] + more[:, 0],
+            at[:, 3] + more[:, 1],
+        )
+        return np.flatnonzero(shapely.intersects(self._outlines, boxes))
+
+    def patches(self, owner: int = 0, side: float = FIRST_SIDE) -> Patches:
+        """Its surface between its bounds in (u, v), in patches about `side` mm long."""
+        u0, u1, v0, v1 = self.bounds
+        places = np.linspace(0.0, 1.0, ALONG)
+        u, v = np.meshgrid(u0 + places * (u1 - u0), v0 + places * (v1 - v0), indexing="ij")
+        grid = _values(self.surface, np.stack([u, v], axis=-1))
+        counts = []
+        for axis in (0, 1):
+            long = np.linalg.norm(np.diff(grid, axis=axis), axis=-1).sum(axis=axis).max()
+            counts.append(int(np.clip(np.ceil(long / side), 1, MOST)))
+        us, vs = np.linspace(u0, u1, counts[0] + 1), np.linspace(v0, v1, counts[1] + 1)
+        low_u, low_v = np.meshgrid(us[:-1], vs[:-1], indexing="ij")
+        high_u, high_v = np.meshgrid(us[1:], vs[1:], indexing="ij")
+        sides = np.stack([low_u, high_u, low_v, high_v], axis=-1).reshape(-1, 4)
+        return _looked_at(self.surface, sides, owner)
 
 
 def together(several: Sequence[Patches]) -> Patches:
@@ -103,22 +154,24 @@ def together(several: Sequence[Patches]) -> Patches:
     )
 
 
-def within_reach(floors: Patches, face: TopoDS_Face, limit: float) -> dict[int, float]:
-    """Owners of patches that may come nearer to a face than `limit` mm, with what they are apart at
-    least, mm. The face is cut more finely where that tells more."""
-    left = patches_of(face)
-    for _ in range(HALVINGS + 1):
-        mine, theirs, apart = _near(floors, left, limit)
-        if not len(mine):
-            return {}
-        near = np.unique(theirs)
-        coarse = near[left.sizes[near] > FINEST]
-        if not len(coarse):
+def within_reach(
+    floors: Patches, faces: Sequence[Trimmed], other: Trimmed, limit: float
+) -> dict[int, float]:
+    """Owners of patches, of these faces, that may come nearer to another face than `limit` mm, with
+    what they are apart at least, mm. Both are cut more finely where that tells more."""
+    ours, theirs = floors, other.patches()
+    for left in range(HALVINGS, -1, -1):
+        mine, near, apart = _near(ours, theirs, limit)
+        large = [
+            np.flatnonzero(patches.sizes[np.unique(which)] > FINEST)
+            for patches, which in ((ours, mine), (theirs, near))
+        ]
+        if not left or not any(map(len, large)) or len(mine) > MOST_PAIRS:
             break
-        fine = left[np.setdiff1d(near, coarse)]
-        left = together([fine, left.halved(coarse, face)])
+        ours = ours[np.unique(mine)].halved(large[0], faces)
+        theirs = theirs[np.unique(near)].halved(large[1], [other])
     found: dict[int, float] = {}
-    for owner, away in zip(floors.owner[mine].tolist(), apart.tolist(), strict=True):
+    for owner, away in zip(ours.owner[mine].tolist(), apart.tolist(), strict=True):
         found[owner] = min(away, found.get(owner, away))
     return found
 

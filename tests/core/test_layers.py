@@ -11,7 +11,7 @@ import pytest
 import shapely
 
 from tests.core.solids import sound
-from tinstamp.blank.holed import HoledFace
+from tinstamp.blank.holed import Cell, HoledFace
 from tinstamp.blank.kernel import compound, volume
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.cache import Cache
@@ -209,6 +209,22 @@ def test_triangles_of_a_face_with_many_holes_cover_it_and_nothing_else(name: str
     rims = sum(len(shapely.simplify(shapely.LinearRing(r * holed._scale), 0.001).coords)
                for r in holed.rings)  # fmt: skip
     assert loose < 3 * rims + 400
+
+
+@pytest.mark.parametrize("name", ["plate", "tube", "ball"])
+def test_cells_that_are_as_they_were_are_not_filled_again(name: str) -> None:
+    """With the cells of before a hole that moved, the triangles are those that it gets without."""
+    holed, _ = holed_of(build(job_on(name, ("OO8", "8O8", "B8B", "8B8"), depth="0.2 mm")))
+    kept: dict[bytes, Cell] = {}
+    holed.triangles(0.02, kept)
+    before = dict(kept)
+    moved = replace(holed, rings=(*holed.rings[:-1], holed.rings[-1] + 0.001))
+    points, triangles = moved.triangles(0.02, kept)
+    again, fresh = moved.triangles(0.02)
+    assert np.array_equal(points, again) and np.array_equal(triangles, fresh)
+    same = [key for key in kept if key in before]
+    assert all(kept[key] is before[key] for key in same)
+    assert len(same) >= (0 if name == "plate" else len(kept) // 2)  # a plate is one cell
 
 
 def test_the_picture_of_many_letters_is_closed_as_the_solid_is() -> None:

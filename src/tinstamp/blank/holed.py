@@ -8,8 +8,10 @@ triangles one by one (constrained Delaunay triangles, by GEOS).
 
 from __future__ import annotations
 
+import hashlib
 from dataclasses import dataclass
 from functools import cached_property
+from itertools import pairwise
 
 import numpy as np
 import shapely
@@ -32,6 +34,21 @@ MOST_CELLS = 60
 """cells to each side of a face"""
 SAME_PLACE = 1e-7
 """Part of the face's size in (u, v) within which two points are one."""
+
+
+@dataclass(frozen=True, eq=False)
+class Cell:
+    """A piece of a face filled with triangles.
+
+    Attributes
+    ----------
+    flat, space : its points, (n, 2) in (u, v), a mm or so to the unit, and (n, 3) mm.
+    triangles : (m, 3), counter-clockwise in (u, v).
+    """
+
+    flat: Array
+    space: Array
+    triangles: NDArray[np.int64]
 
 
 @dataclass(frozen=True)
@@ -67,6 +84,14 @@ class HoledFace:
     def _scale(self) -> Array:
         return self._grid.scale
 
+    @cached_property
+    def digest(self) -> bytes:
+        """Of its holes: the same for the same ones in the same order."""
+        found = hashlib.sha256()
+        for ring in self.rings:
+            found.update(len(ring).to_bytes(8, "little") + np.ascontiguousarray(ring).tobytes())
+        return found.digest()
+
     @property
     def sound(self) -> bool:
         """True when the holes are whole, lie within the face and clear of one another."""
@@ -80,26 +105,65 @@ class HoledFace:
         pairs = tree.query(holes, predicate="intersects")
         return bool((pairs[0] == pairs[1]).all())
 
-    def triangles(self, chord: float) -> tuple[Array, NDArray[np.int64]]:
+    def triangles(
+        self, chord: float, kept: dict[bytes, Cell] | None = None
+    ) -> tuple[Array, NDArray[np.int64]]:
         """Points, (n, 3) mm, and triangles, (m, 3), counter-clockwise from outside the solid, not
-        further than `chord` mm from the surface."""
+        further than `chord` mm from the surface. `kept` has the cells of the same face as it was
+        filled last: those that are as they were are not filled again."""
+        kept = {} if kept is None else kept
         cells = self._cells(chord)
-        filled = shapely.constrained_delaunay_triangles(cells)
-        corners = shapely.get_coordinates(shapely.get_parts(filled)).reshape(-1, 4, 2)[:, :3]
-        flat = corners.reshape(-1, 2)
-        size = float(np.ptp(flat, axis=0).max())
-        keys = np.round(flat / (size * SAME_PLACE)).astype(np.int64)
-        _, first, back = np.unique(keys, axis=0, return_index=True, return_inverse=True)
-        triangles = back.reshape(-1, 3)
-        a, b, c = (flat[first][triangles[:, k]] for k in range(3))
-        area = (b - a)[:, 0] * (c - a)[:, 1] - (b - a)[:, 1] * (c - a)[:, 0]
-        kept = np.abs(area) > (size * SAME_PLACE) ** 2
-        triangles = np.where((area > 0)[:, None], triangles, triangles[:, ::-1])[kept]
+        keys = shapely.to_wkb(cells).tolist()
+        new = np.array([k for k, key in enumerate(keys) if key not in kept], dtype=int)
+        made = self._filled(cells[new]) if len(new) else []
+        found = [kept.get(key) for key in keys]
+        for k, cell in zip(new.tolist(), made, strict=True):
+            found[k] = cell
+        every = [cell for cell in found if cell is not None]
+        kept.clear()
+        kept.update(zip(keys, every, strict=True))
+        flat = np.concatenate([cell.flat for cell in every])
+        space = np.concatenate([cell.space for cell in every])
+        first = np.cumsum([0, *(len(cell.flat) for cell in every[:-1])])
+        corners = np.concatenate([c.triangles + k for c, k in zip(every, first, strict=True)])
+        _, which, back = np.unique(self._places(flat), return_index=True, return_inverse=True)
+        triangles = back[corners]
         if self.host.Orientation() == TopAbs_Orientation.TopAbs_REVERSED:
             triangles = triangles[:, ::-1]
+        return space[which], triangles
+
+    @cached_property
+    def _near(self) -> float:
+        """mm or so within which two places are one."""
+        low_u, low_v, high_u, high_v = self._face.bounds
+        return SAME_PLACE * max(high_u - low_u, high_v - low_v)
+
+    def _places(self, flat: Array) -> NDArray[np.int64]:
+        """A number for each place of (n, 2), the same for places that are one."""
+        across, up = np.round((flat - self._face.bounds[:2]) / self._near).astype(np.int64).T
+        return np.asarray((across << 32) + up)
+
+    def _filled(self, cells: NDArray[np.object_]) -> list[Cell]:
+        """Cells with their triangles."""
         surface = BRepAdaptor_Surface(self.host, False)
-        spots = (surface.Value(u, v) for u, v in (flat[first] / self._scale).tolist())
-        return np.array([(p.X(), p.Y(), p.Z()) for p in spots]), triangles
+        parts, owner = shapely.get_parts(
+            shapely.constrained_delaunay_triangles(cells), return_index=True
+        )
+        corners = shapely.get_coordinates(parts).reshape(-1, 4, 2)[:, :3]
+        ends = np.searchsorted(owner, np.arange(len(cells) + 1))
+        found = []
+        for begin, end in pairwise(ends.tolist()):
+            flat = corners[begin:end].reshape(-1, 2)
+            _, first, back = np.unique(self._places(flat), return_index=True, return_inverse=True)
+            flat, triangles = flat[first], back.reshape(-1, 3)
+            a, b, c = (flat[triangles[:, k]] for k in range(3))
+            area = (b - a)[:, 0] * (c - a)[:, 1] - (b - a)[:, 1] * (c - a)[:, 0]
+            solid = np.abs(area) > self._near**2
+            triangles = np.where((area > 0)[:, None], triangles, triangles[:, ::-1])[solid]
+            spots = [surface.Value(u, v) for u, v in (flat / self._scale).tolist()]
+            space = np.array([(p.X(), p.Y(), p.Z()) for p in spots]).reshape(-1, 3)
+            found.append(Cell(flat, space, triangles))
+        return found
 
     def _cells(self, chord: float) -> NDArray[np.object_]:
         """The face without its holes, in cells over which it hardly bends."""

@@ -39,7 +39,7 @@ from tinstamp.job.resolve import Resolved, resolve
 from tinstamp.output.step import NOT_WHOLE, sound_file
 from tinstamp.plan.planned import PLAN_ERRORS, Planned, plan
 from tinstamp.proofing.accepted import stood_by
-from tinstamp.proofing.check import Subject, checked, key_of_limits
+from tinstamp.proofing.check import Stage, Subject, checked, key_of_limits
 from tinstamp.proofing.checks import LIMITS
 from tinstamp.proofing.finding import Finding, sorted_findings
 from tinstamp.relief.kinds import operations
@@ -213,12 +213,12 @@ class _Run:
             return None
         try:
             item = plan(self.document, self.resolved, blank.charts, index)
-            self.findings += checked("artwork", Subject(item), self.resolved)
+            self.findings += self._checked("artwork", Subject(item))
             if not item.artwork.regions:
                 told = "there is no ink to make"
                 self._tell(index, "look", "nothing to make", told)
                 return None
-            self.findings += checked("placed", Subject(item), self.resolved)
+            self.findings += self._checked("placed", Subject(item))
         except PLAN_ERRORS as error:
             self._not_built(index, str(error))
             return None
@@ -346,7 +346,7 @@ class _Run:
         try:
             found = self._fit(item, near)
             subject = Subject(item, found)
-            self.findings.append(Later(item.name, partial(self._checked_flat, subject, near)))
+            self.findings.append(Later(item.name, partial(self._checked, "fitted", subject, near)))
             if found.too_long > 0:
                 return None
             return self._made(marked, subject, direct)
@@ -382,16 +382,16 @@ class _Run:
         key = (self._flat_key(item), tuple(self._flat_key(b) for b in before))
         return self.cache.get("fit", key, lambda: item.fit(before))
 
-    def _checked_flat(self, subject: Subject, before: list[Planned]) -> tuple[Finding, ...]:
-        """Findings that need no kernel."""
-        own = self._flat_key(subject.planned)
-        others = tuple(self._flat_key(b) for b in before)
+    def _checked(
+        self, stage: Stage, subject: Subject, before: Sequence[Planned] = ()
+    ) -> tuple[Finding, ...]:
+        """Findings of a stage that need no kernel."""
         item = subject.planned
-        stamp = item.stamp
-        limits = stamp.process, stamp.standards, key_of_limits(self.resolved)
-        key = (own, item.relief, others, item.prisms, limits)
+        others = tuple(self._flat_key(b) for b in before)
+        limits = item.stamp.process, item.stamp.standards, key_of_limits(self.resolved)
+        key = (self._flat_key(item), item.relief, others, item.prisms, limits)
         whole = replace(subject, near=tuple(before))
-        return self.cache.get("fitted", key, lambda: checked("fitted", whole, self.resolved))
+        return self.cache.get(stage, key, lambda: checked(stage, whole, self.resolved))
 
     def _made(self, marked: Marked, subject: Subject, direct: bool) -> dict[str, Made]:
         """What a stamp makes of each body. Raises ReliefError."""

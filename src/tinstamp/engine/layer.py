@@ -9,13 +9,13 @@ from __future__ import annotations
 
 from collections.abc import Hashable, Sequence
 from dataclasses import dataclass, field
-from functools import cached_property
+from functools import cached_property, partial
 
 import numpy as np
 from numpy.typing import NDArray
 from OCP.ShapeAnalysis import ShapeAnalysis_Shell
 
-from tinstamp.blank.holed import HoledFace
+from tinstamp.blank.holed import Cell, HoledFace
 from tinstamp.blank.kernel import box_corners, box_of, compound, motion_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.cache import Cache
@@ -209,7 +209,8 @@ class Layer:
             if self._count(host) <= FEW:
                 (own,) = triangles_on([self.body(cache).faces[i].face], chord)
             else:
-                own = self.holed(i, host).triangles(chord)
+                kept: dict[bytes, Cell] = cache.get("cells", (self.key, i, chord), dict)
+                own = self.holed(i, host).triangles(chord, kept)
             parts[i] = (parts[i][0], own)
         for put in self.puts:
             parts += put.mesh(chord)
@@ -224,8 +225,15 @@ class Layer:
         for i, host in self._hosts().items():
             if self._count(host) <= FEW:
                 valid = valid and is_valid(body.faces[i].face)
-            valid = valid and self.holed(i, host).sound
+            holed = self.holed(i, host)
+            valid = valid and cache.get(
+                "holes", (self.key, i, holed.digest), partial(_sound, holed)
+            )
         return Verdict(is_closed(body), valid, base.volume + sum(p.change for p in self.puts))
+
+
+def _sound(holed: HoledFace) -> bool:
+    return holed.sound
 
 
 def _outwards(body: NamedSolid) -> bool:

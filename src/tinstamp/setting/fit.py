@@ -9,11 +9,13 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import partial
 
 import numpy as np
 import shapely
 from shapely.geometry.base import BaseGeometry
 
+from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.outline import Array, Region
 from tinstamp.chart.base import Chart
 from tinstamp.chart.cone import ConeChart
@@ -63,11 +65,15 @@ class Fit:
 
 
 def ink(regions: Sequence[Region], steps: int = 12) -> list[BaseGeometry]:
-    """Each region as a polygon with holes."""
-    return [
-        shapely.Polygon(r.outer.points(steps), [c.points(steps) for c in r.counters])
-        for r in regions
-    ]
+    """Each region as a polygon with holes; those asked for last are kept."""
+    return [_INK.get(region, steps, partial(_polygon, region, steps)) for region in regions]
+
+
+_INK: Kept[BaseGeometry] = Kept(10_000)
+
+
+def _polygon(region: Region, steps: int) -> BaseGeometry:
+    return shapely.Polygon(region.outer.points(steps), [c.points(steps) for c in region.counters])
 
 
 def fit(placed: Placed, chart: Chart, earlier: Sequence[tuple[str, Placed]] = ()) -> Fit:

@@ -33,7 +33,13 @@ def ink_box(item: Planned) -> Array:
     grid = np.meshgrid(np.linspace(low_x, high_x, BOX_GRID), np.linspace(low_y, high_y, BOX_GRID))
     rings = [region.outer.points(4) for region in item.placed.regions]
     points = np.concatenate([np.stack(grid, axis=-1).reshape(-1, 2), *rings])
-    space = item.chart.to_space(points)
+    carry = item.carried
+    if carry is not None and isinstance(item.chart, FaceChart):
+        over = shapely.get_coordinates(carry.shadow(item.placed.regions))
+        ways = [carry.space(item.chart, points, part) for part in (0.5, 1.0)]
+        space = np.concatenate([item.chart.to_space(np.concatenate([points, over])), *ways])
+    else:
+        space = item.chart.to_space(points)
     space = space[np.isfinite(space).all(axis=-1)]
     if not len(space):
         return np.array([[-np.inf] * 3, [np.inf] * 3])

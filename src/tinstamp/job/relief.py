@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from tinstamp.job.field import Shown
-from tinstamp.job.values import Angle, Draft, Length, Number, Size, Thickness, Value
+from tinstamp.job.values import Angle, Bend, Draft, Lean, Length, Number, Size, Thickness, Value
 
 
 @dataclass(frozen=True)
@@ -62,6 +62,9 @@ INLAY, LOOSE, STENCIL = {"make": ("inlay",)}, {"make": ("loose",)}, {"make": ("s
 TURNED_ROUND = {"make": (*FROM_MOULD, "mark")}
 """Kinds that a mould may have."""
 MOULD = {**TURNED_ROUND, "shown_by": ("mould",)}
+NOT_UPRIGHT = {"make": ("emboss",), "stands": ("leaning", "bent")}
+"""Letters that are carried along a path: what walls and caps are follows from that."""
+CARRIED = {"make": ("emboss",)}
 EDGES: Mapping[Hashable, str] = {"sharp": "Sharp", "chamfer": "Cut off", "round": "Round"}
 SOFT = ("chamfer", "round")
 """Edges that are not left as they are."""
@@ -77,7 +80,8 @@ def _drafted(relief: object) -> bool:
     """True where a draft other than the usual one is asked for."""
     if not isinstance(relief, Relief) or relief.make not in WALLED["make"]:
         return False
-    return relief.draft != NO_DRAFT
+    upright = relief.make != "emboss" or relief.stands == "upright"
+    return upright and relief.draft != NO_DRAFT
 
 
 def _pinned(relief: object) -> bool:
@@ -95,6 +99,8 @@ class Relief(Value):
         projection, or the normal at the artwork's place.
     caps : follow the face at the depth, or lie in a plane.
     field, margin, corner : what a field is like. letters : where those that stand in it end.
+    stands, leans, bends, leans_to : whether letters stand upright, or by how many degrees they lean
+        or bend over, to which side.
     draft : degrees by which the walls lean. outline : where the artwork is as drawn then.
     cap_edge, face_edge : how the walls' edges are softened.
     rises, rises_up : degrees by which a cap rises along the artwork and up it.
@@ -218,6 +224,50 @@ class Relief(Value):
         Literal["both", "one"],
         Shown("On", words={"both": "Both sides", "one": "One side"}, when=STENCIL),
     ] = "both"
+    stands: Annotated[
+        Literal["upright", "leaning", "bent"],
+        Shown(
+            "Letters stand",
+            "Straight up from the face, leaning all the way, or bending over as if on a hinge; the "
+            "last two on flat faces",
+            words={"upright": "Upright", "leaning": "Leaning", "bent": "Bent over"},
+            when=CARRIED,
+            group=ENDS,
+        ),
+    ] = "upright"
+    leans: Annotated[
+        Lean,
+        Shown(
+            "Lean",
+            "Off the upright; the depth stays the height over the face",
+            when={**CARRIED, "stands": ("leaning",)},
+            group=ENDS,
+        ),
+    ] = "30 deg"
+    bends: Annotated[
+        Bend,
+        Shown(
+            "Bend",
+            "How far the letters turn over; the depth is how far their nearest ink goes",
+            when={**CARRIED, "stands": ("bent",)},
+            group=ENDS,
+        ),
+    ] = "60 deg"
+    leans_to: Annotated[
+        Literal["foot", "top", "start", "end"],
+        Shown(
+            "Towards",
+            "The side of the letters that they go to",
+            words={
+                "foot": "their foot",
+                "top": "their top",
+                "start": "the start of the text",
+                "end": "its end",
+            },
+            when=NOT_UPRIGHT,
+            group=ENDS,
+        ),
+    ] = "foot"
     walls: Annotated[
         Literal["normal", "cast"],
         Shown(
@@ -225,6 +275,7 @@ class Relief(Value):
             "Square to the face everywhere, or all parallel to one direction",
             words={"normal": "Square", "cast": "Parallel"},
             when=WALLED,
+            unless=NOT_UPRIGHT,
             group=ENDS,
         ),
     ] = "normal"
@@ -235,6 +286,7 @@ class Relief(Value):
             "Follow the face at the depth, or lie in a plane",
             words={"follow": "As the face", "plane": "Flat"},
             when=WALLED,
+            unless=NOT_UPRIGHT,
             group=ENDS,
         ),
     ] = "follow"
@@ -245,6 +297,7 @@ class Relief(Value):
             "How far the cap leans: towards the end of the text it stands higher",
             step=1.0,
             when=WALLED,
+            unless=NOT_UPRIGHT,
             group=ENDS,
         ),
     ] = LEVEL
@@ -255,6 +308,7 @@ class Relief(Value):
             "The same from the foot of the letters to their top",
             step=1.0,
             when=WALLED,
+            unless=NOT_UPRIGHT,
             group=ENDS,
         ),
     ] = LEVEL
@@ -265,6 +319,7 @@ class Relief(Value):
             "How far the walls lean, so that the ink narrows away from the face; 0 for none",
             step=1.0,
             when=WALLED,
+            unless=NOT_UPRIGHT,
             group=ENDS,
         ),
     ] = NO_DRAFT
@@ -285,6 +340,7 @@ class Relief(Value):
             "Where the walls meet the cap or the floor",
             words=EDGES,
             when=WALLED,
+            unless=NOT_UPRIGHT,
             group=ENDS,
         ),
     ] = "sharp"
@@ -295,12 +351,20 @@ class Relief(Value):
             "Cut off, or the radius",
             step=0.05,
             when={**WALLED, "cap_edge": SOFT},
+            unless=NOT_UPRIGHT,
             group=ENDS,
         ),
     ] = "0.1 mm"
     face_edge: Annotated[
         Literal["sharp", "chamfer", "round"],
-        Shown("Face edge", "Where the walls meet the face", words=EDGES, when=WALLED, group=ENDS),
+        Shown(
+            "Face edge",
+            "Where the walls meet the face",
+            words=EDGES,
+            when=WALLED,
+            unless=NOT_UPRIGHT,
+            group=ENDS,
+        ),
     ] = "sharp"
     face_edge_size: Annotated[
         Size,
@@ -309,6 +373,7 @@ class Relief(Value):
             "Cut off, or the radius",
             step=0.05,
             when={**WALLED, "face_edge": SOFT},
+            unless=NOT_UPRIGHT,
             group=ENDS,
         ),
     ] = "0.1 mm"

@@ -6,6 +6,7 @@ from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
+import shapely
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontError
@@ -23,10 +24,11 @@ from tinstamp.job.relief import KINDS
 from tinstamp.job.resolve import Resolved
 from tinstamp.job.worked import Worked, worked
 from tinstamp.plan.art import ArtSpec, art_spec, draw
+from tinstamp.plan.carry import Carry, toward
 from tinstamp.plan.lay import LaySpec, place_on
 from tinstamp.plan.on_face import field_to_edges, lay_band
 from tinstamp.plan.sheet import sheet_of
-from tinstamp.setting.fit import Fit, fit
+from tinstamp.setting.fit import TOUCHING, Fit, fit, ink
 from tinstamp.setting.place import Other, Placed, PlaceError, on_member, read_right, relaid
 
 PLAN_ERRORS = (FontError, FormulaError, LogoError, PlaceError)
@@ -130,6 +132,20 @@ class Planned:
             if member.face == name
         ]
 
+    @property
+    def carried(self) -> Carry | None:
+        """The path that its letters take off a flat face, as far as it can be told; None for
+        letters that stand upright."""
+        stands = self.relief.given.stands
+        if stands == "upright" or not self.placed.regions:
+            return None
+        side = toward(
+            self.relief.given.leans_to, self.placed, self.art.mirrored, self.art.upside_down
+        )
+        if stands == "leaning":
+            return Carry.leaning(self.depth, side, self.relief("leans"))
+        return Carry.bending(self.depth, side, self.relief("bends"), self.placed)
+
     def by_depth(self) -> list[tuple[float, Placed]]:
         """The placed artwork in parts of one depth each, the stamp's own first."""
         groups: dict[float, list[Region]] = {self.depth: []}
@@ -149,7 +165,24 @@ class Planned:
     def fit(self, before: Sequence[Planned]) -> Fit:
         """How it fits its face, and the ink of stamps before it there."""
         others = [(b.name, relaid(b.placed, b.chart, self.chart)) for b in before]
-        return fit(self.placed, self.chart, [o for o in others if o[1].regions])
+        found = fit(self.placed, self.chart, [o for o in others if o[1].regions])
+        met = self._met(before, dict(others))
+        return replace(found, touches=tuple(dict.fromkeys((*found.touches, *met))))
+
+    def _met(self, before: Sequence[Planned], there: Mapping[str, Placed]) -> list[str]:
+        """Stamps whose letters would come over this one's, or that this one's come over."""
+        mine = self.carried
+        found = []
+        for other in before:
+            theirs = other.carried
+            if (mine is None and theirs is None) or not there[other.name].regions:
+                continue
+            own = self.placed.regions, there[other.name].regions
+            a = mine.shadow(own[0]) if mine is not None else shapely.MultiPolygon(ink(own[0]))
+            b = theirs.shadow(own[1]) if theirs is not None else shapely.MultiPolygon(ink(own[1]))
+            if shapely.dwithin(a, b, TOUCHING):
+                found.append(other.name)
+        return found
 
 
 def plan(

@@ -11,10 +11,9 @@ from tinstamp.relief.checking import LOG
 from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.guard import Asked, fault
 from tinstamp.relief.heads import Head
-from tinstamp.relief.imprint import Imprint, imprint, together
+from tinstamp.relief.imprint import Imprint, Stacked, imprint, together
 from tinstamp.relief.joint_imprint import Across, joint_imprint
 from tinstamp.relief.operation import Halt, Operation
-from tinstamp.relief.softened import Stack
 from tinstamp.relief.verify import VOLUME_STRAY, agrees, examine_imprint, is_closed, is_valid
 
 SOFTENED_STRAY = 5e-4
@@ -28,7 +27,7 @@ def by_imprint(
     expected: float,
     head: Head | None,
     asked: Asked,
-    stack: Stack | None = None,
+    stack: Stacked | None = None,
 ) -> tuple[Imprint, NamedSolid, float] | None:
     """The imprint, the body with it, and the change of its volume, mm³; None when it does not
     pass, so that the boolean is tried."""
@@ -42,7 +41,7 @@ def by_imprint(
     after = together(solid, [made])
     plain = head is None and stack is None and not op.tops
     change = examine_imprint(made, after, op.face_chart, op.signed, plain)
-    allowed = VOLUME_STRAY if stack is None else SOFTENED_STRAY
+    allowed = SOFTENED_STRAY if op.walls.softened else VOLUME_STRAY
     if change is None or not agrees(change, expected, allowed):
         return None
     told = fault(solid, after, change, asked)

@@ -13,7 +13,7 @@ from tinstamp.chart.base import Chart
 from tinstamp.chart.cast import CastChart
 from tinstamp.chart.run import RunChart
 from tinstamp.relief.boolean import Cut
-from tinstamp.relief.guard import Asked, fault
+from tinstamp.relief.guard import Asked, Path, fault
 from tinstamp.relief.heads import Walls
 from tinstamp.relief.operation import Operation
 from tinstamp.relief.surfaces import ReliefError
@@ -43,6 +43,11 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
         cast = cast_of(chart)
         normal = cast.against if cast is not None and op.walls.slanted else chart.normal(here)
         plane = (chart.to_space(here) + op.signed * normal, leant(chart, here, normal, op.walls))
+    carry = op.walls.carry
+    path = None
+    if carry is not None and op.depth:
+        hinge = None if carry.edge is None else carry.edge + carry.radius
+        path = Path(carry.toward, carry.turn, hinge)
     plain = not op.walls.slanted
     own = op.walls.slanted and not op.walls.flat and bool(op.depth) and cast_of(chart) is None
     along = None
@@ -55,7 +60,7 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
     return Asked(chart, placed.regions, op.depth, op.raised, plane, plain, clean,
                  leans=leans, spreads=op.walls.at_cap or op.walls.spread > 0,
                  rise=op.walls.rise, origin=placed.origin, along=along,
-                 besides=besides)  # fmt: skip
+                 besides=besides, path=path)  # fmt: skip
 
 
 def leant(chart: Chart, here: Array, normal: Array, walls: Walls) -> Array:

@@ -19,15 +19,16 @@ from tinstamp.relief.by_prisms import by_prisms
 from tinstamp.relief.by_sewn_tools import by_sewn_tools, by_slanted_tools
 from tinstamp.relief.by_tools import by_tools
 from tinstamp.relief.by_tracing import by_tracing
+from tinstamp.relief.carried import Bow, Carried, check_clear, on_flat
 from tinstamp.relief.checking import asked_of, cast_of
 from tinstamp.relief.draft import Drafted, check_draft, drafted
 from tinstamp.relief.guard import Asked
 from tinstamp.relief.heads import Head, check_facing, depths_of, head_of
-from tinstamp.relief.imprint import Imprint
+from tinstamp.relief.imprint import Imprint, Stacked
 from tinstamp.relief.leaning import run_carried_on
 from tinstamp.relief.operation import Halt, Made, Operation, on_and_on
 from tinstamp.relief.run import cut_at, meets_itself, shares
-from tinstamp.relief.softened import Stack, check_stack, stack_of
+from tinstamp.relief.softened import check_stack, stack_of
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import TOUCHING, face_about, fit
 from tinstamp.setting.place import Placed, on_member
@@ -72,6 +73,8 @@ def imprinted(solid: NamedSolid, op: Operation) -> tuple[Imprint, Made] | None:
         return None
     if op.over and op.walls.slanted and op.walls.flat and cast_of(op.chart) is not None:
         return None
+    if op.walls.carry is not None:  # held against the body as it is then
+        return None
     op = _clipped(op)
     return _directly(solid, op, _Expected.of(op)) if op.placed.regions else None
 
@@ -84,7 +87,7 @@ class _Expected:
     head: Head | None
     depths: tuple[float, float] | None
     asked: Asked
-    stack: Stack | None = None
+    stack: Stacked | None = None
 
     @classmethod
     def of(cls, op: Operation) -> _Expected:
@@ -95,6 +98,11 @@ class _Expected:
             if op.tops:
                 whole += chart.relief_volume(op.letters, op.tops)
             return cls(whole, None, None, asked)
+        if op.walls.carry is not None:
+            flat, carry = on_flat(chart), op.walls.carry
+            bow = None if carry.edge is None else Bow(flat, carry)
+            straight = Carried(flat, carry) if bow is None else None
+            return cls(carry.volume(regions), straight, None, asked, bow)
         if op.walls.softened:
             stack = stack_of(chart, op.depth, float(np.sign(op.signed)), op.walls)
             check_stack(stack, regions)
@@ -120,6 +128,8 @@ def _directly(solid: NamedSolid, op: Operation, it: _Expected) -> tuple[Imprint,
     if found is None:
         return None
     imprint, marked, change = found
+    if op.walls.carry is not None:
+        check_clear(solid, imprint, op.face)
     taken = time.perf_counter() - start
     return imprint, Made(marked, "imprint", change, it.volume, (), taken, it.depths)
 
@@ -135,6 +145,11 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
         raise ReliefError(
             "letters that end above or below the face need a field within one face, clear of its "
             "edges and of other relief"
+        )
+    if op.walls.carry is not None:
+        raise ReliefError(
+            "letters that lean or bend over need a place within one face, clear of its edges, and "
+            "nothing else where they come over it"
         )
     if it.stack is not None:
         raise ReliefError(

@@ -37,6 +37,12 @@ DEPTH_STRAY = 3e-3
 LEAN_STRETCH = 1.012
 """Times the depth that a change may reach where faces meet at up to 15°: 1 / cos(7.5°), and
 what walls lean there."""
+ALONG_PATH = (0.1, 0.6, 0.95, 1.05)
+"""Parts of the way of letters that do not stand upright at which they are looked at."""
+ASLANT = (0.0713, -0.1137, 0.0931)
+"""What is added to the direction of lines through them, so that they run along no edge."""
+BY_OUTLINE = 0.06
+"""mm from the outlines at which letters that do not stand upright are looked at too."""
 RAYS = 8
 """Lines within the ink, and as many beside it."""
 FROM_OUTLINE = 0.03
@@ -76,6 +82,41 @@ class Ink:
 
 
 @dataclass(frozen=True)
+class Path:
+    """How letters go that do not stand upright on a flat face.
+
+    Attributes
+    ----------
+    toward : unit vector of the sheet. turn : degrees off the normal, or about a line of the face.
+    hinge : where that line lies, mm along `toward`; None for letters that lean.
+    """
+
+    toward: tuple[float, float]
+    turn: float
+    hinge: float | None
+
+    def at(self, chart: Chart, xy: Array, height: float, part: float) -> Array:
+        """Where sheet points (n, 2) are at a part of the way, (n, 3) mm: aside by the height times
+        the tangent, or turned by Rodrigues' formula (any text on rotations)."""
+        start, up, side = chart.to_space(xy), chart.normal(xy), np.array(self.toward)
+        ahead = chart.to_space(xy + side) - start
+        if self.hinge is None:
+            return np.asarray(start + part * height * (up + np.tan(np.radians(self.turn)) * ahead))
+        pivot = start + (self.hinge - xy @ side)[:, None] * ahead
+        axis, from_pivot, angle = np.cross(up, ahead), start - pivot, part * np.radians(self.turn)
+        turned = from_pivot * np.cos(angle) + np.cross(axis, from_pivot) * np.sin(angle)
+        return np.asarray(pivot + turned)
+
+    def swept(self, ink: BaseGeometry, height: float) -> float:
+        """mm³ that an area sweeps: of a prism area times height, about a line area times angle
+        times how far its centroid is from it (Pappus)."""
+        if self.hinge is None:
+            return float(ink.area) * height
+        away = self.hinge - np.array([ink.centroid.x, ink.centroid.y]) @ np.array(self.toward)
+        return float(ink.area) * float(away) * float(np.radians(self.turn))
+
+
+@dataclass(frozen=True)
 class Asked:
     """What a relief was to do.
 
@@ -93,6 +134,7 @@ class Asked:
     along : the direction outwards that parallel walls run in, as the chart gives it; None where
         they run square, or a projection decides.
     besides : what is asked elsewhere on the face at the same time.
+    path : that letters are carried along; None for those that stand upright.
     """
 
     chart: Chart
@@ -109,6 +151,7 @@ class Asked:
     origin: tuple[float, float] = (0.0, 0.0)
     along: Array | None = None
     besides: tuple[Asked, ...] = ()
+    path: Path | None = None
 
     def reach(self, xy: Array) -> Array:
         """How deep, or how high, it is to be at points of the sheet, (n, 2), mm."""
@@ -124,6 +167,8 @@ class Asked:
 def fault(before: NamedSolid, after: NamedSolid, change: float, asked: Asked) -> str | None:
     """What is wrong with a relief, in words; None when it is as asked. `change` is that of
     the part's volume as measured, mm³."""
+    if asked.path is not None:
+        return _too_much(change, asked) or _off_path(before, after, asked, asked.path)
     told = _too_much(change, asked) or _stray(before, after, asked, asked.besides)
     for other in asked.besides if told is None else ():
         told = told or _stray(before, after, other, (asked,))
@@ -148,6 +193,8 @@ def _too_much(change: float, asked: Asked) -> str | None:
 def _layer(asked: Asked) -> float | None:
     """Volume between the ink and what lies at the depth, mm³, summed over a grid by Simpson's
     rule; None where the chart has no figures."""
+    if asked.path is not None:
+        return asked.path.swept(asked.ink.whole, asked.depth)
     inside = ink_points(asked.ink)
     if not len(inside):
         return None
@@ -284,6 +331,49 @@ def _stray(
     if asked.clean and asked.depth and 2 * made < seen:
         return "under most of the ink nothing would be made"
     return None
+
+
+def _off_path(before: NamedSolid, after: NamedSolid, asked: Asked, path: Path) -> str | None:
+    """What is not as it should be along the way that letters are carried: all that stands on ink is
+    new, and nothing else, nor what lies beyond its end."""
+    changed = _differing(before, after)
+    if not changed:
+        return None
+    far = 2.0 * extent_of(after.shape)
+    points = np.concatenate([*_lines(asked), _by_outlines(asked.ink)])
+    inked = shapely.contains_xy(asked.ink.whole, points[:, 0], points[:, 1])
+    way = asked.chart.normal(points) + np.array(ASLANT)
+    way /= np.linalg.norm(way, axis=1, keepdims=True)
+    boxes = boxes_of(changed)
+    known: dict[int, Crossable] = {}
+    for part in ALONG_PATH:
+        places = path.at(asked.chart, points, asked.depth, part)
+        near = crossed(boxes, places - far * way, places + far * way)
+        for k, (xy, p, n) in enumerate(zip(points, places, way, strict=True)):
+            met = np.flatnonzero(near[:, k]).tolist()
+            known.update({i: Crossable(changed[i]) for i in met if i not in known})
+            stretches = _stretches([known[i] for i in met], p, n, far)
+            if stretches is None:
+                continue
+            held = any(a < 0.0 < b for a, b in stretches)
+            if held != (bool(inked[k]) and part < 1.0):
+                what = "material" if held else "no material"
+                return (f"at {xy[0]:.2f}, {xy[1]:.2f} mm on the sheet there would be {what} at "
+                        f"{part:.0%} of the letters' way")  # fmt: skip
+    return None
+
+
+def _by_outlines(ink: Ink) -> Array:
+    """Places close to the outlines, on either side, (n, 2), where what strays a little shows."""
+    edge = ink.whole.boundary
+    near = [ink.whole.buffer(by).boundary for by in (BY_OUTLINE, -BY_OUTLINE)]
+    parts = (np.arange(RAYS) + 0.37) / RAYS
+    rings = [ring for ring in near if not ring.is_empty]
+    spots = np.concatenate(
+        [shapely.line_interpolate_point(ring, parts, normalized=True) for ring in rings]
+    )
+    clear = shapely.distance(edge, spots) > FROM_OUTLINE
+    return np.asarray(shapely.get_coordinates(spots[clear]))
 
 
 def _differing(before: NamedSolid, after: NamedSolid) -> list:  # type: ignore[type-arg]

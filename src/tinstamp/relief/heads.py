@@ -18,6 +18,7 @@ from tinstamp.chart.bent import spread_over, summed
 from tinstamp.chart.cast import GRAZING, CastChart, cast_chart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
+from tinstamp.plan.carry import Carry
 from tinstamp.relief.surfaces import OrderError, ReliefError, parallel, spline_through
 
 LEAST_OVER_FACE = 0.02
@@ -264,6 +265,7 @@ class Walls:
     at_cap : the outline is as drawn at the cap, not at the face.
     cap_edge, foot_edge : where walls meet the cap or floor, and the face.
     rise : mm that a cap rises outwards for a mm of the sheet, across and up.
+    carry : the path that letters take which do not stand upright; it alone counts then.
     """
 
     slanted: bool = False
@@ -273,6 +275,7 @@ class Walls:
     rise: tuple[float, float] = (0.0, 0.0)
     cap_edge: Edge = SHARP
     foot_edge: Edge = SHARP
+    carry: Carry | None = None
 
     @property
     def softened(self) -> bool:
@@ -286,7 +289,8 @@ class Walls:
 
     @property
     def plain(self) -> bool:
-        return not (self.slanted or self.flat or self.draft or self.rises or self.softened)
+        bare = not (self.slanted or self.flat or self.draft or self.rises or self.softened)
+        return bare and self.carry is None
 
     @property
     def rises(self) -> bool:

@@ -14,6 +14,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
 from functools import cached_property
+from typing import Protocol
 
 import numpy as np
 from OCP.BRep import BRep_Tool
@@ -41,9 +42,8 @@ from tinstamp.job.face_name import StampFace
 from tinstamp.relief.alike import STAYS, Like, alike
 from tinstamp.relief.face_curves import CurveError, FaceLoop, extent, face_loops, ring_of
 from tinstamp.relief.heads import Head
-from tinstamp.relief.softened import Stack
 from tinstamp.relief.surfaces import parallel, round_frame
-from tinstamp.relief.walls import HERE, Walled, Waller
+from tinstamp.relief.walls import HERE, Span, Walled, Waller
 
 
 @dataclass(frozen=True)
@@ -134,6 +134,19 @@ def together(solid: NamedSolid, imprints: Sequence[Imprint]) -> NamedSolid:
     return joined([*_pierced(solid, holes), *(new for one in imprints for new in one.added())])
 
 
+class Stacked(Protocol):
+    """Walls that are a stack of stretches between rings, the first on the face, the last at the
+    cap or floor (see `relief.softened`, `relief.carried`)."""
+
+    @property
+    def heads(self) -> tuple[Head, ...]: ...
+
+    @property
+    def parts(self) -> Sequence[Span]: ...
+
+    def volume(self, regions: Sequence[Region]) -> float: ...
+
+
 @contextmanager
 def _no_collection() -> Iterator[None]:
     """Thousands of kernel objects are made at once, none of them garbage."""
@@ -156,7 +169,7 @@ def imprint(
     stamp: str,
     head: Head | None = None,
     tops: float = 0.0,
-    stack: Stack | None = None,
+    stack: Stacked | None = None,
 ) -> Imprint:
     """The regions raised (depth > 0) or sunk (depth < 0) in a solid's face, mm; at depth 0 they
     become faces of their own. With `head` the walls end there; with `tops` what lies in counters

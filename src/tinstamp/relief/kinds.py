@@ -14,6 +14,7 @@ from tinstamp.chart.cast import CastChart
 from tinstamp.job.relief import KINDS
 from tinstamp.plan.pins import pins_of
 from tinstamp.plan.planned import Planned
+from tinstamp.relief.carried import on_flat
 from tinstamp.relief.heads import PLAIN, Edge, Walls
 from tinstamp.relief.imprint import islands_of
 from tinstamp.relief.operation import Operation
@@ -36,6 +37,8 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
     if given.make == "stencil":
         through = wall[1] * (1.0 + BEYOND_PART) + BEYOND if np.isfinite(wall[1]) else BEYOND
         return [_operation(item, fit, wall, through, item.placed, PLAIN)]
+    if item.relief.given.stands != "upright":
+        return _carried(item, fit, wall)
     draft = item.relief("draft", 0.0)
     if draft and item.all_round:
         raise OrderError("what goes all the way round a face has no draft: its walls stand square")
@@ -63,6 +66,27 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
         return found
     letters = letters_of(item.placed.regions)
     return [replace(op, tops=tops, letters=letters) for op in found]
+
+
+def _carried(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
+    """Letters that lean or bend over. Raises OrderError where they cannot."""
+    on_flat(item.chart)
+    if item.art.mould:
+        raise OrderError("in a mould letters stand upright: others would not come out of it")
+    carry = item.carried
+    if carry is None:
+        return []
+    if carry.edge is not None and item.placed.bent:
+        raise OrderError(
+            "letters bend over about one hinge: not along a guide, nor in copies; let them lean"
+        )
+    parts = item.by_depth()
+    if carry.edge is not None and len(parts) > 1:
+        raise OrderError("letters that bend over about one hinge have one depth")
+    return [
+        _operation(item, fit, wall, depth, placed, Walls(carry=replace(carry, depth=depth)))
+        for depth, placed in parts
+    ]
 
 
 def copies_of(item: Planned, placed: Placed) -> list[Placed]:

@@ -22,7 +22,7 @@ from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Array, Region
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.drape import CURVE_POINTS, FlatTriangles, flatten
 from tinstamp.chart.run import RunChart
 from tinstamp.desk.look import palette as p
@@ -34,6 +34,8 @@ from tinstamp.job.resolve import Resolved
 Triangles = tuple[Array, NDArray[np.int64]]
 THROUGH = 3.0
 """mm that one looks into what is cut through"""
+BOW_STEPS = 8
+"""stretches that the walls of letters which bend over are shown in"""
 GRAZED = 0.08
 """Of a ray's direction, the part into the face below which only walls are seen."""
 NOTHING: Triangles = (np.zeros((0, 2)), np.zeros((0, 3), np.int64))
@@ -102,16 +104,32 @@ def _raised(
 ) -> list[tuple[Triangles, Sequence[int]]]:
     """Caps at their height, and walls down to the face."""
     flat, ends = _flat(shown)
+    carry = shown.plan.carried
+    if carry is not None and isinstance(chart, FaceChart):
+        laid = flat.points @ shown.placed.matrix.T + shown.placed.shift
+        rings = [carry.space(chart, laid, part) for part in np.linspace(0.0, 1.0, BOW_STEPS + 1)]
+        return _carried(rings, flat, ends, cap, wall)
     lift = chart.draft.lifter(flat.points @ shown.placed.matrix.T + shown.placed.shift)
-    heads, feet = lift(height), lift(0.0)
+    return _carried([lift(0.0), lift(height)], flat, ends, cap, wall)
+
+
+def _carried(
+    rings: Sequence[Array],
+    flat: FlatTriangles,
+    ends: NDArray[np.int64],
+    cap: Sequence[int],
+    wall: Sequence[int],
+) -> list[tuple[Triangles, Sequence[int]]]:
+    """Caps on the last of several rings, (n, 3) each, and walls from one to the next."""
     count = len(flat.points)
     k = np.arange(count)
     following = k + 1
     following[ends - 1] = np.concatenate([[0], ends[:-1]])
-    low = np.stack([k + count, following + count, following], axis=1)
-    high = np.stack([k + count, following, k], axis=1)
-    sides = np.concatenate([low, high])
-    return [((heads, flat.triangles), cap), ((np.concatenate([heads, feet]), sides), wall)]
+    low = np.stack([k, following, following + count], axis=1)
+    high = np.stack([k, following + count, k + count], axis=1)
+    strip = np.concatenate([low, high])
+    sides = np.concatenate([strip + n * count for n in range(len(rings) - 1)])
+    return [((rings[-1], flat.triangles), cap), ((np.concatenate(rings), sides), wall)]
 
 
 def _flat(shown: Preview) -> tuple[FlatTriangles, NDArray[np.int64]]:

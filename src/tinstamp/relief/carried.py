@@ -1,0 +1,119 @@
+"""Walls of letters that are carried along a path off a flat face: where they end, and, of letters
+that bend over, the rings that their round walls lie between.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import ClassVar
+
+import numpy as np
+from OCP.BRepExtrema import BRepExtrema_DistShapeShape
+from OCP.Geom import Geom_Plane, Geom_Surface
+
+from tinstamp.artwork.outline import Region
+from tinstamp.blank.kernel import TOLERANCE, Array, boxes_of, compound, placement
+from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.base import Chart
+from tinstamp.chart.frame import Frame
+from tinstamp.chart.plane import PlaneChart
+from tinstamp.plan.carry import Carry
+from tinstamp.relief.heads import Head, Square
+from tinstamp.relief.imprint import Imprint
+from tinstamp.relief.surfaces import OrderError, ReliefError
+from tinstamp.relief.walls import Span
+
+CLEAR = 1e-3
+"""mm that letters keep from all else"""
+
+
+@dataclass(frozen=True, eq=False)
+class Carried(Head):
+    """Letters on a part of their path, or, between two such, where their walls' sides would meet.
+
+    Attributes
+    ----------
+    part : of the path. stretch : times as far from the hinge.
+    """
+
+    chart: PlaneChart
+    carry: Carry
+    part: float = 1.0
+    stretch: float = 1.0
+    on_face: ClassVar[bool] = False
+
+    def space(self, xy: Array) -> Array:
+        return self.carry.space(self.chart, xy, self.part, self.stretch)
+
+    def uv(self, xy: Array) -> Array:
+        return np.asarray(xy, dtype=float)
+
+    def at(self, uv: Array) -> Array:
+        return self.space(uv)
+
+    def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
+        origin, x, y = self.space(np.array([[0.0, 0.0], [1.0, 0.0], [0.0, 1.0]]))
+        frame = Frame(*(tuple(map(float, v)) for v in (origin, x - origin, y - origin)))  # type: ignore[arg-type]
+        return Geom_Plane(placement(frame)), TOLERANCE
+
+    @property
+    def flipped(self) -> bool:
+        return False
+
+    def volume(self, regions: Sequence[Region]) -> float:
+        return self.carry.volume(regions)
+
+
+@dataclass(frozen=True, eq=False)
+class Bow:
+    """Round walls about a hinge: a ring on the face, one at the cap, and between them where the
+    arcs' tangents meet (Piegl and Tiller, The NURBS Book, 7.3, from memory)."""
+
+    chart: PlaneChart
+    carry: Carry
+
+    @property
+    def _weight(self) -> float:
+        return float(np.cos(np.radians(self.carry.turn) / 2.0))
+
+    @property
+    def heads(self) -> tuple[Head, ...]:
+        """From the face on."""
+        middle = Carried(self.chart, self.carry, 0.5, 1.0 / self._weight)
+        return Square(self.chart, 0.0), middle, Carried(self.chart, self.carry)
+
+    @property
+    def parts(self) -> list[Span]:
+        """One round stretch."""
+        return [Span(0, 2, self._weight)]
+
+    def volume(self, regions: Sequence[Region]) -> float:
+        """What it adds to the part, mm³."""
+        return self.carry.volume(regions)
+
+
+def on_flat(chart: Chart) -> PlaneChart:
+    """The chart of a flat face. Raises OrderError for any other."""
+    if not isinstance(chart, PlaneChart):
+        raise OrderError("letters lean or bend over on flat faces: let them stand upright here")
+    return chart
+
+
+def check_clear(solid: NamedSolid, made: Imprint, face: str) -> None:
+    """Raises ReliefError where carried letters come to a face of the solid, but for the one that
+    they stand on."""
+    new = [f.face for f in made.added() if f.name != face]
+    own = boxes_of(new)
+    low, high = own[:, 0].min(axis=0), own[:, 1].max(axis=0)
+    others = [named for named in solid.faces if named.name != face]
+    boxes = boxes_of([named.face for named in others])
+    near = (boxes[:, 0] <= high + CLEAR).all(axis=1) & (boxes[:, 1] >= low - CLEAR).all(axis=1)
+    letters = compound(new)
+    for k in np.flatnonzero(near).tolist():
+        apart = BRepExtrema_DistShapeShape(letters, others[k].face)
+        if not apart.IsDone() or apart.Value() < CLEAR:
+            raise ReliefError(
+                f"the letters would run into “{others[k].name}”: let them lean or bend less, or to "
+                "another side"
+            )

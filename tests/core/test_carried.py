@@ -1,0 +1,208 @@
+"""Letters that lean or bend over on a flat face.
+
+Sources: a prism is its base times its height; what turns about a line sweeps its area times the way
+of its centroid (Pappus; any handbook of mensuration); a ring of round section is a torus; areas and
+centroids of letters by Shapely; the angle between two planes by the kernel's own normals; volumes
+of triangles by trimesh.
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+import pytest
+import shapely
+import trimesh
+from OCP.BRepAdaptor import BRepAdaptor_Surface
+from OCP.BRepTools import BRepTools
+
+from tests.core.solids import sound, volume
+from tests.core.test_artwork import polygons
+from tests.core.test_pieces import PLATE, TUBE, marked
+from tinstamp.engine.build import Built, build
+from tinstamp.engine.write import write_files
+from tinstamp.job.archive import Document
+from tinstamp.job.features import Plate
+from tinstamp.job.model import Blank, Job, Repeat, Setting, Shape, Stamp, Text
+from tinstamp.relief.carried import Carried
+
+AT = ("0 mm", "0 mm")
+DISC = Shape(shape="circle", wide="10 mm")
+TOP = 6.0
+"""mm over the plate's middle plane or bottom at which its top lies (see `PLATE`)"""
+SIDES = {"foot": (0.0, -1.0), "top": (0.0, 1.0), "start": (-1.0, 0.0), "end": (1.0, 0.0)}
+
+
+def carried(artwork: Any = DISC, **relief: Any) -> Built:
+    return marked(PLATE, "p.top", AT, artwork, make="emboss", **relief)
+
+
+def fixes(built: Built) -> list[str]:
+    return [f.message for f in built.report.findings if f.level == "fix"]
+
+
+def change(built: Built) -> float:
+    assert built.report.valid and not fixes(built), built.report.findings
+    assert built.report.stamps[0].built_by == "imprint" and built.blank is not None
+    solid = built.bodies["part"].shape
+    assert sound(solid)
+    return volume(solid) - volume(built.blank.solid.shape)
+
+
+def points_of(built: Built, name: str) -> np.ndarray:
+    """Points of the faces of a name, (n, 3) mm, heights from the plate's top on."""
+    found = []
+    for face in built.bodies["part"].named(name):
+        surface = BRepAdaptor_Surface(face)
+        u0, u1, v0, v1 = BRepTools.UVBounds_s(face)
+        for u in (0.1, 0.5, 0.8):
+            for v in (0.0, 0.3, 0.9):
+                p = surface.Value(u0 + u * (u1 - u0), v0 + v * (v1 - v0))
+                found.append((p.X(), p.Y(), p.Z()))
+    return np.array(found) - [0.0, 0.0, TOP]
+
+
+@pytest.mark.parametrize("side", SIDES)
+@pytest.mark.parametrize("degrees", [10, 45, 60])
+def test_a_disc_that_leans_is_a_slanted_cylinder(side: str, degrees: float) -> None:
+    built = carried(stands="leaning", leans=f"{degrees} deg", leans_to=side, depth="4 mm")
+    assert change(built) == pytest.approx(np.pi * 25 * 4, rel=1e-6)
+    aside = np.tan(np.radians(degrees)) * np.array(SIDES[side])
+    walls = points_of(built, "m/wall")
+    back = walls[:, :2] - walls[:, 2:] * aside
+    assert np.linalg.norm(back, axis=1) == pytest.approx(5.0, abs=1e-5)
+    assert points_of(built, "m/cap")[:, 2] == pytest.approx(4.0, abs=1e-9)
+
+
+@pytest.mark.parametrize("side", SIDES)
+@pytest.mark.parametrize("degrees", [5, 60, 90, 150])
+def test_a_disc_that_bends_over_is_a_piece_of_a_torus(side: str, degrees: float) -> None:
+    built = carried(stands="bent", bends=f"{degrees} deg", leans_to=side, depth="6 mm")
+    turn = np.radians(degrees)
+    hinge = 6.0 / turn + 5.0  # from the middle of the disc
+    assert change(built) == pytest.approx(np.pi * 25 * turn * hinge, rel=1e-6)
+    way = np.array(SIDES[side])
+    walls = points_of(built, "m/wall")
+    along, across = walls[:, :2] @ way - hinge, walls[:, :2] @ way[::-1]
+    ring = np.hypot(np.hypot(along, walls[:, 2]) - hinge, across)
+    assert ring == pytest.approx(5.0, abs=1e-5)
+    (cap,) = built.bodies["part"].named("m/cap")
+    normal = BRepAdaptor_Surface(cap).Plane().Axis().Direction()
+    lean = np.degrees(np.arccos(abs(normal.Z())))
+    assert min(lean, 180 - lean) == pytest.approx(min(degrees, 180 - degrees), abs=1e-6)
+
+
+@pytest.mark.parametrize(("stands", "side"), [("leaning", "foot"), ("bent", "foot"),
+                                              ("bent", "top"), ("bent", "end")])  # fmt: skip
+def test_letters_sweep_their_area(stands: str, side: str) -> None:
+    text = Text(text="B8 O®\nke", height="9 mm")
+    built = carried(text, stands=stands, leans="25 deg", bends="70 deg", leans_to=side,
+                    depth="12 mm")  # fmt: skip
+    ink = shapely.union_all(polygons(built.planned["m"].placed.regions, 60))
+    if stands == "leaning":
+        expected = ink.area * 12.0
+    else:
+        way, turn = np.array(SIDES[side]), np.radians(70)
+        far = (shapely.get_coordinates(ink) @ way).max()
+        middle = np.array([ink.centroid.x, ink.centroid.y]) @ way
+        expected = ink.area * turn * (far + 12.0 / turn - middle)
+    assert change(built) == pytest.approx(expected, rel=1e-4)
+
+
+def test_the_triangles_of_bent_letters_are_closed(tmp_path: Path) -> None:
+    built = carried(Text(text="B", height="9 mm"), stands="bent", bends="70 deg", depth="9 mm")
+    (file,) = write_files(built, tmp_path, "m", ("stl",))
+    mesh = trimesh.load_mesh(file)
+    assert mesh.is_watertight
+    assert mesh.volume == pytest.approx(volume(built.bodies["part"].shape), rel=2e-3)
+
+
+def test_they_turn_with_turned_artwork() -> None:
+    setting = Setting(face="p.top", across="0 mm", up="0 mm", rests_on="middle", turn="90 deg")
+    relief = {"make": "emboss", "stands": "leaning", "leans": "45 deg", "depth": "3 mm"}
+    stamp = Stamp.model_validate(
+        {"name": "m", "artwork": DISC, "relief": relief, "setting": setting}
+    )
+    built = build(Document(Job(blank=Blank(features=(PLATE,)), stamps=(stamp,))))
+    cap = points_of(built, "m/cap").mean(axis=0)
+    assert cap[:2] - points_of(carried(depth="3 mm"), "m/cap").mean(axis=0)[:2] == pytest.approx(
+        [3.0, 0.0], abs=1e-6
+    )
+
+
+@pytest.mark.parametrize(
+    ("relief", "words"),
+    [
+        ({"stands": "bent", "shown_by": "mould"}, "in a mould letters stand upright"),
+        ({"stands": "leaning", "leans": "70 deg"}, "more than 60°"),
+        ({"stands": "bent", "bends": "0 deg"}, "less than 1°"),
+    ],
+)
+def test_what_cannot_be_is_told(relief: dict[str, str], words: str) -> None:
+    built = carried(depth="3 mm", **relief)
+    assert any(words in told for told in fixes(built)), fixes(built)
+
+
+def test_on_a_round_face_they_stand_upright() -> None:
+    built = marked(TUBE, "p.outer", ("0 deg", "18 mm"), DISC, make="emboss", stands="leaning")
+    assert any("flat faces" in told for told in fixes(built))
+
+
+def test_in_copies_they_lean_but_do_not_bend() -> None:
+    def copies(stands: str) -> Built:
+        setting = Setting(face="p.top", across="0 mm", up="0 mm", rests_on="middle",
+                          repeat=Repeat(kind="steps", count="3", step_across="14 mm"))  # fmt: skip
+        relief = {"make": "emboss", "stands": stands, "leans": "20 deg", "depth": "3 mm"}
+        stamp = Stamp.model_validate(
+            {"name": "m", "artwork": Shape(shape="circle", wide="6 mm"), "relief": relief,
+             "setting": setting}
+        )  # fmt: skip
+        return build(Document(Job(blank=Blank(features=(PLATE,)), stamps=(stamp,))))
+
+    assert change(copies("leaning")) == pytest.approx(3 * np.pi * 9 * 3, rel=1e-6)
+    assert any("one hinge" in told for told in fixes(copies("bent")))
+
+
+def test_what_stands_in_their_way_is_named() -> None:
+    """A wall beside them, and a stamp that they would come over, before or after them."""
+    wall = Plate.model_validate(
+        {"name": "w", "length": "90 mm", "width": "4 mm", "thickness": "30 mm",
+         "at": {"face": "", "x": "0 mm", "y": "-14 mm", "z": "0 mm"}}
+    )  # fmt: skip
+    relief = {"make": "emboss", "stands": "leaning", "leans": "60 deg", "depth": "8 mm"}
+    stamp = Stamp.model_validate(
+        {"name": "m", "artwork": DISC, "relief": relief,
+         "setting": Setting(face="p.top", across="0 mm", up="0 mm", rests_on="middle")}
+    )  # fmt: skip
+    built = build(Document(Job(blank=Blank(features=(PLATE, wall)), stamps=(stamp,))))
+    assert any("would run into" in told for told in fixes(built)), built.report.findings
+    other = stamp.model_copy(
+        update={"name": "n", "relief": stamp.relief.model_copy(
+            update={"stands": "upright", "make": "engrave", "depth": "0.4 mm"}),
+            "setting": stamp.setting.model_copy(update={"up": "-12 mm"})}
+    )  # fmt: skip
+    built = build(Document(Job(blank=Blank(features=(PLATE,)), stamps=(other, stamp))))
+    assert any("come over it" in told for told in fixes(built)), built.report.findings
+    aside = other.model_copy(update={"setting": stamp.setting.model_copy(update={"up": "12 mm"})})
+    built = build(Document(Job(blank=Blank(features=(PLATE,)), stamps=(aside, stamp))))
+    assert not fixes(built) and built.report.valid
+
+
+@pytest.mark.parametrize("wrong", ["side", "angle"])
+def test_a_builder_that_goes_wrong_is_found(wrong: str, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Letters that lean to the other side, or bend the other way from the half on, have the same
+    volume: the guard follows their way by itself."""
+    plain = Carried.space
+
+    def other(self: Carried, xy: np.ndarray) -> np.ndarray:
+        if wrong == "side":
+            x, y = self.carry.toward
+            return replace(self.carry, toward=(-x, -y)).space(self.chart, xy, self.part)
+        return plain(self, xy) + [0.0, 0.6, 0.0]
+
+    monkeypatch.setattr(Carried, "space", other)
+    built = carried(stands="leaning", leans="30 deg", depth="4 mm")
+    assert fixes(built) and built.report.stamps[0].built_by != "imprint"

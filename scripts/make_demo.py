@@ -271,12 +271,39 @@ def die() -> Document:
     return Document(Job(blank=Blank(features=(body,)), stamps=(word, arrow)), held)
 
 
+def sign() -> Document:
+    """The sign for the counter: a plate that lies flat, whose letters bend over so that they stand
+    to be read, and are printed without supports; a line before them leans."""
+    held: dict[str, bytes] = {}
+    body = Plate(name="sign", length="120 mm", width="46 mm", thickness="3 mm")
+    name = Stamp(
+        name="Name",
+        artwork=Text(
+            text="LANTERNS", font=font("Barlow", "SemiBold", held), height="13 mm", spacing="1.6 mm"
+        ),
+        setting=Setting(face="sign.top", across="0 mm", up="2 mm"),
+        relief=Relief(make="emboss", depth="9 mm", stands="bent", bends="50 deg", leans_to="foot"),
+    )
+    works = Stamp(
+        name="Works",
+        artwork=Text(
+            text="PELLWICK WORKS", font=font("Oswald", "Medium", held), height="5 mm",
+            spacing="1 mm",
+        ),
+        setting=Setting(face="sign.top", across="0 mm", up="-18 mm"),
+        relief=Relief(
+            make="emboss", depth="2.5 mm", stands="leaning", leans="30 deg", colour="#2E5E6E"
+        ),
+    )  # fmt: skip
+    return Document(Job(blank=Blank(features=(body,)), stamps=(name, works)), held)
+
+
 def main() -> None:
     """Write every demo."""
     DEMO.mkdir(exist_ok=True)
     jobs = {"tank": tank(), "collar": collar(), "knob": knob(), "base": base(),
             "cap": cap(), "grip": grip(), "plate": plate(), "badge": badge(),
-            "die": die()}  # fmt: skip
+            "die": die(), "sign": sign()}  # fmt: skip
     for name, document in jobs.items():
         path = DEMO / f"{name}{ENDING}"
         path.unlink(missing_ok=True)

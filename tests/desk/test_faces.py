@@ -26,7 +26,7 @@ from tinstamp.job.model import Blank, Cast, Job, Setting, Stamp, Text
 
 def test_every_demo_part_is_there_and_opens_from_the_start_page(hand: Hand) -> None:
     window = hand.window
-    assert len(DEMOS) == 9 and set(WORDS) == set(DEMOS)
+    assert len(DEMOS) == 10 and set(WORDS) == set(DEMOS)
     window.files.show_start()
     assert all(tile.isEnabled() for tile in window.files.start.tiles.values())
     assert any("lantern" in label.text() for label in window.files.start.findChildren(QLabel))

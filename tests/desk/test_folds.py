@@ -91,3 +91,21 @@ def test_the_page_stays_where_it_is_when_fields_come(opened: Hand) -> None:
     opened.until(lambda: "stamps.0.setting.guide.radius" in window.fields.page.by_path)  # type: ignore[union-attr]
     opened.until(lambda: bar.value() == there, "the page jumped")
     assert field(opened, "setting.guide.radius").isVisible()
+
+
+def test_what_was_opened_comes_into_sight(opened: Hand) -> None:
+    """The lowest group of the page, on a window of 1280 by 800."""
+    window = opened.window
+    window.resize(1280, 800)
+    opened.until(lambda: window.height() == 800)
+    area = window.fields.area
+    area.verticalScrollBar().setValue(0)
+    lowest = "For a mould"
+    QTest.mouseClick(heading(opened, lowest), Qt.MouseButton.LeftButton)
+    opened.until(lambda: area.verticalScrollBar().value() > 0)
+    shown = field(opened, "relief.shown_by")
+    assert shown.isVisible()
+    corner = shown.mapTo(area.viewport(), QPoint(shown.width() - 1, shown.height() - 1))
+    assert area.viewport().rect().contains(corner)
+    above = heading(opened, lowest).mapTo(area.viewport(), QPoint(0, 0))
+    assert above.y() >= 0

@@ -231,6 +231,7 @@ class Relief(Value):
             "Straight up from the face, leaning all the way, or bending over as if on a hinge; the "
             "last two on flat faces",
             words={"upright": "Upright", "leaning": "Leaning", "bent": "Bent over"},
+            control="list",
             when=CARRIED,
             group=ENDS,
         ),

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from functools import partial
 from itertools import groupby
 
-from PySide6.QtCore import QSettings, Qt
-from PySide6.QtWidgets import QSizePolicy, QToolButton, QVBoxLayout, QWidget
+from PySide6.QtCore import QPoint, QSettings, Qt, QTimer
+from PySide6.QtWidgets import QScrollArea, QSizePolicy, QToolButton, QVBoxLayout, QWidget
 
 from tinstamp.desk.pages.controls import add_rows
 from tinstamp.desk.pages.fields import FieldsPage
@@ -78,6 +79,8 @@ def _fold(page: FieldsPage, name: str, rows: Sequence[Row], opened: Opened) -> N
     def toggled(now: bool) -> None:
         opened.keep(name, now)
         show(now)
+        if now:  # once it has its place
+            QTimer.singleShot(0, held, partial(_into_sight, heading, held))
 
     def renew() -> None:
         metrics = heading.fontMetrics()
@@ -95,6 +98,20 @@ def _fold(page: FieldsPage, name: str, rows: Sequence[Row], opened: Opened) -> N
     heading.clicked.connect(toggled)
     page.bind(f"fold {name}", heading, renew)
     show(opened.is_open(name))
+
+
+def _into_sight(heading: QWidget, held: QWidget) -> None:
+    """Scroll down to what was opened, no further than to its heading."""
+    area = heading.parentWidget()
+    while area is not None and not isinstance(area, QScrollArea):
+        area = area.parentWidget()
+    inside = None if area is None else area.widget()
+    if area is None or inside is None:
+        return
+    top = heading.mapTo(inside, QPoint(0, 0)).y()
+    end = held.mapTo(inside, QPoint(0, held.height())).y()
+    bar = area.verticalScrollBar()
+    bar.setValue(max(bar.value(), min(top, end - area.viewport().height())))
 
 
 def unusual(page: FieldsPage, rows: Sequence[Row], named: int = NAMED) -> str:

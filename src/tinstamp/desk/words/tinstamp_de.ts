@@ -4314,6 +4314,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Deckelform</translation>
   </message>
   <message>
+   <source>counter sign</source>
+   <translation>Thekenschild</translation>
+  </message>
+  <message>
    <source>a tube, text all round</source>
    <translation>ein Rohr, Text ringsum</translation>
   </message>
@@ -4348,6 +4352,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>a mould: draft, rising caps, lines</source>
    <translation>Form: Schräge, Linien</translation>
+  </message>
+  <message>
+   <source>letters that bend over and lean</source>
+   <translation>Buchstaben, die sich überneigen und lehnen</translation>
   </message>
   <message>
    <source>a font that the job keeps cannot be used: %1</source>
@@ -6898,6 +6906,38 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Verschiebt die Stege seitwärts</translation>
   </message>
   <message>
+   <source>Letters stand</source>
+   <translation>Buchstaben stehen</translation>
+  </message>
+  <message>
+   <source>Straight up from the face, leaning all the way, or bending over as if on a hinge; the last two on flat faces</source>
+   <translation>Gerade aus der Fläche, durchweg geneigt, oder wie an einem Scharnier übergebogen; die beiden letzten auf ebenen Flächen</translation>
+  </message>
+  <message>
+   <source>Lean</source>
+   <translation>Neigung</translation>
+  </message>
+  <message>
+   <source>Off the upright; the depth stays the height over the face</source>
+   <translation>Gegen die Senkrechte; die Tiefe bleibt die Höhe über der Fläche</translation>
+  </message>
+  <message>
+   <source>Bend</source>
+   <translation>Biegung</translation>
+  </message>
+  <message>
+   <source>How far the letters turn over; the depth is how far their nearest ink goes</source>
+   <translation>Wie weit sich die Buchstaben überbiegen; die Tiefe ist der Weg ihrer nächsten Stelle</translation>
+  </message>
+  <message>
+   <source>Towards</source>
+   <translation>Hin zu</translation>
+  </message>
+  <message>
+   <source>The side of the letters that they go to</source>
+   <translation>Die Seite der Buchstaben, zu der sie gehen</translation>
+  </message>
+  <message>
    <source>Walls</source>
    <translation>Flanken</translation>
   </message>
@@ -7008,6 +7048,34 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>One side</source>
    <translation>Eine Seite</translation>
+  </message>
+  <message>
+   <source>Upright</source>
+   <translation>Gerade</translation>
+  </message>
+  <message>
+   <source>Leaning</source>
+   <translation>Geneigt</translation>
+  </message>
+  <message>
+   <source>Bent over</source>
+   <translation>Gebogen</translation>
+  </message>
+  <message>
+   <source>their foot</source>
+   <translation>ihrem Fuß</translation>
+  </message>
+  <message>
+   <source>their top</source>
+   <translation>ihrem Kopf</translation>
+  </message>
+  <message>
+   <source>the start of the text</source>
+   <translation>dem Anfang des Textes</translation>
+  </message>
+  <message>
+   <source>its end</source>
+   <translation>seinem Ende</translation>
   </message>
   <message>
    <source>Square</source>
@@ -9890,6 +9958,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>die Umrisse und das Teil verknüpfen sich nicht zu einem einwandfreien Körper</translation>
   </message>
   <message>
+   <source>letters lean or bend over on flat faces: let them stand upright here</source>
+   <translation>Buchstaben neigen oder biegen sich auf ebenen Flächen: lassen Sie sie hier gerade stehen</translation>
+  </message>
+  <message>
+   <source>the letters would run into “%1”: let them lean or bend less, or to another side</source>
+   <translation>die Buchstaben liefen in „%1“: lassen Sie sie sich weniger neigen oder biegen, oder zu einer anderen Seite</translation>
+  </message>
+  <message>
    <source>it was refused, since it would come out wrong: %1</source>
    <translation>abgelehnt, denn es käme falsch heraus: %1</translation>
   </message>
@@ -9928,6 +10004,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>letters that end above or below the face need a field within one face, clear of its edges and of other relief</source>
    <translation>Buchstaben, die über oder unter der Fläche enden, brauchen ein Feld innerhalb einer Fläche, frei von ihren Kanten und anderem Relief</translation>
+  </message>
+  <message>
+   <source>letters that lean or bend over need a place within one face, clear of its edges, and nothing else where they come over it</source>
+   <translation>Buchstaben, die sich neigen oder biegen, brauchen einen Platz innerhalb einer Fläche, frei von ihren Kanten, und nichts anderes dort, wo sie über ihr liegen</translation>
   </message>
   <message>
    <source>softened edges need artwork within one face, clear of its edges and of other relief, and not cut through</source>
@@ -10002,6 +10082,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>%1 würde sich das Teil ändern, obwohl kein Auftrag da ist</translation>
   </message>
   <message>
+   <source>at %1, %2 mm on the sheet there would be %3 at %4 of the letters' way</source>
+   <translation>bei %1, %2 mm der Abwicklung wäre %3 bei %4 des Weges der Buchstaben</translation>
+  </message>
+  <message>
    <source>%1 there would be no material between %2 and %3 mm</source>
    <translation>%1 wäre zwischen %2 und %3 mm kein Material</translation>
   </message>
@@ -10024,6 +10108,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>be cut</source>
    <translation>eingeschnitten</translation>
+  </message>
+  <message>
+   <source>no material</source>
+   <translation>kein Material</translation>
   </message>
   <message>
    <source>the artwork reaches so far round that parallel walls would graze the face: let them stand square to it, or make the artwork shorter</source>
@@ -10096,6 +10184,18 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>what goes all the way round a face has no draft: its walls stand square</source>
    <translation>was ganz um eine Fläche geht, hat keine Schräge: seine Flanken stehen senkrecht</translation>
+  </message>
+  <message>
+   <source>in a mould letters stand upright: others would not come out of it</source>
+   <translation>in einer Form stehen Buchstaben gerade: andere kämen nicht heraus</translation>
+  </message>
+  <message>
+   <source>letters bend over about one hinge: not along a guide, nor in copies; let them lean</source>
+   <translation>Buchstaben biegen sich um ein Scharnier: nicht entlang einer Leitlinie und nicht in Kopien; lassen Sie sie sich neigen</translation>
+  </message>
+  <message>
+   <source>letters that bend over about one hinge have one depth</source>
+   <translation>Buchstaben, die sich um ein Scharnier biegen, haben eine Tiefe</translation>
   </message>
   <message>
    <source>cap of the panel</source>

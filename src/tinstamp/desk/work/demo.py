@@ -17,6 +17,7 @@ DEMOS: dict[str, Path] = {
     "name plate": FOLDER / "plate.tinstamp",
     "case badge": FOLDER / "badge.tinstamp",
     "lid die": FOLDER / "die.tinstamp",
+    "counter sign": FOLDER / "sign.tinstamp",
 }
 WORDS = {
     "fuel tank": "a tube, text all round",
@@ -28,5 +29,6 @@ WORDS = {
     "name plate": "a field to the edges, a groove",
     "case badge": "an inlay, loose letters, a stencil",
     "lid die": "a mould: draft, rising caps, lines",
+    "counter sign": "letters that bend over and lean",
 }
 """What each shows."""

@@ -6,7 +6,7 @@ import logging
 import signal
 from pathlib import Path
 
-from tinstamp.desk.before_qt import load_the_rest  # isort: skip  (before Qt)
+from tinstamp.desk.work.before_qt import load_the_rest  # isort: skip  (before Qt)
 from PySide6.QtCore import QSettings, QTimer
 from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication, QMessageBox

@@ -17,7 +17,7 @@ from shapely.geometry.base import BaseGeometry
 from tinstamp.blank.kernel import Array
 from tinstamp.blank.trim import loops
 
-MOST = 48
+MOST_FIRST = 48
 """Patches to a side that a face is cut into first, at most."""
 FIRST_SIDE, FLOOR_SIDE = 8.0, 4.0
 """mm that they are about long, of any face and of a floor"""
@@ -136,7 +136,7 @@ class Trimmed:
         counts = []
         for axis in (0, 1):
             long = np.linalg.norm(np.diff(grid, axis=axis), axis=-1).sum(axis=axis).max()
-            counts.append(int(np.clip(np.ceil(long / side), 1, MOST)))
+            counts.append(int(np.clip(np.ceil(long / side), 1, MOST_FIRST)))
         us, vs = np.linspace(u0, u1, counts[0] + 1), np.linspace(v0, v1, counts[1] + 1)
         low_u, low_v = np.meshgrid(us[:-1], vs[:-1], indexing="ij")
         high_u, high_v = np.meshgrid(us[1:], vs[1:], indexing="ij")

@@ -24,7 +24,7 @@ from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.surfaces import OrderError, ReliefError
 from tinstamp.relief.walls import Span
 
-CLEAR = 1e-3
+KEPT_CLEAR = 1e-3
 """mm that letters keep from all else"""
 
 
@@ -108,11 +108,13 @@ def check_clear(solid: NamedSolid, made: Imprint, face: str) -> None:
     low, high = own[:, 0].min(axis=0), own[:, 1].max(axis=0)
     others = [named for named in solid.faces if named.name != face]
     boxes = boxes_of([named.face for named in others])
-    near = (boxes[:, 0] <= high + CLEAR).all(axis=1) & (boxes[:, 1] >= low - CLEAR).all(axis=1)
+    near = (boxes[:, 0] <= high + KEPT_CLEAR).all(axis=1) & (boxes[:, 1] >= low - KEPT_CLEAR).all(
+        axis=1
+    )
     letters = compound(new)
     for k in np.flatnonzero(near).tolist():
         apart = BRepExtrema_DistShapeShape(letters, others[k].face)
-        if not apart.IsDone() or apart.Value() < CLEAR:
+        if not apart.IsDone() or apart.Value() < KEPT_CLEAR:
             raise ReliefError(
                 f"the letters would run into “{others[k].name}”: let them lean or bend less, or to "
                 "another side"

@@ -14,7 +14,7 @@ from OCP.gp import gp_Ax3, gp_Dir, gp_Pnt
 from OCP.TColgp import TColgp_Array2OfPnt
 from OCP.TopoDS import TopoDS_Face
 
-from tinstamp.engine.patches import FLOOR_SIDE, Trimmed, within_reach
+from tinstamp.blank.patches import FLOOR_SIDE, Trimmed, within_reach
 
 SEEDS = range(60)
 

@@ -460,6 +460,8 @@ class _Run:
             if found is None:
                 return None
             put, done[body] = found
+            if layer.met_by(put, self.cache):
+                return None
             puts.append((layer, put))
         for layer, put in puts:
             layer.puts.append(put)

@@ -23,6 +23,7 @@ from tinstamp.engine.measuring import Behind
 from tinstamp.engine.mesh import as_one, chord_of, gathered, set_down, triangles_on
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.face_name import StampFace
+from tinstamp.relief.clear import meet
 from tinstamp.relief.facets import Triangles, facets
 from tinstamp.relief.imprint import Block, Imprint, together
 from tinstamp.relief.verify import Verdict, change_of, examine, is_closed, is_valid
@@ -53,6 +54,21 @@ class Put:
         ]
         every = np.concatenate(corners)
         return np.array([every.min(axis=0), every.max(axis=0)])
+
+    @cached_property
+    def faces(self) -> set[str]:
+        """The names of the faces that it lies on."""
+        return {one.face for one in self.imprints}
+
+    def beside(self, other: Put) -> bool:
+        """True for stamps of one face whose walls end over their feet: that these keep clear of one
+        another is told by their ink."""
+        square = all(one.over_foot for one in (*self.imprints, *other.imprints))
+        return square and self.faces == other.faces
+
+    def meets(self, other: Put) -> bool:
+        """True when what the two make comes together."""
+        return any(meet(one, two) for one in self.imprints for two in other.imprints)
 
     @cached_property
     def valid(self) -> bool:
@@ -165,6 +181,18 @@ class Layer:
         with many holes it is looked at whether they lie in it and clear of one another.
         """
         return cache.get("examine", self.whole_key, lambda: self._examined(cache))
+
+    def met_by(self, put: Put, cache: Cache) -> bool:
+        """True when what a stamp makes comes to that of another one that is to be put in."""
+        low, high = put.box
+        for other in self.puts:
+            apart = bool((other.box[0] > high).any() or (low > other.box[1]).any())
+            work = partial(put.meets, other)
+            if not apart and not put.beside(other) and cache.get(
+                "meet", (put.key, other.key), work
+            ):  # fmt: skip
+                return True
+        return False
 
     def _with(self, puts: Sequence[Put], cache: Cache) -> NamedSolid:
         if not puts:

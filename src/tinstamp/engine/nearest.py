@@ -12,10 +12,10 @@ from OCP.BRepExtrema import BRepExtrema_DistShapeShape
 from OCP.TopoDS import TopoDS_Face
 
 from tinstamp.blank.kernel import Array, boxes_of, moved_face
+from tinstamp.blank.patches import FLOOR_SIDE, Trimmed, together, within_reach
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.layer import Layer
-from tinstamp.engine.patches import FLOOR_SIDE, Trimmed, together, within_reach
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.model import dotted
 from tinstamp.job.resolve import Resolved, limit_path

@@ -8,6 +8,7 @@ from tinstamp.blank.kernel import compound
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.run import RunChart
 from tinstamp.relief.checking import LOG
+from tinstamp.relief.clear import InTheWay, met_by, run_into
 from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.guard import Asked, fault
 from tinstamp.relief.heads import Head
@@ -30,7 +31,7 @@ def by_imprint(
     stack: Stacked | None = None,
 ) -> tuple[Imprint, NamedSolid, float] | None:
     """The imprint, the body with it, and the change of its volume, mm³; None when it does not
-    pass, so that the boolean is tried."""
+    pass, so that the boolean is tried. Raises InTheWay where it comes to another face."""
     try:
         made = imprint(
             solid, op.face, op.face_chart, op.placed.regions, op.signed, op.stamp, head, op.tops,
@@ -48,6 +49,9 @@ def by_imprint(
     if told is not None:
         LOG.warning("the guard sends %s the long way: %s", op.stamp, told)
         return None
+    met = run_into(solid, made) if op.depth else None
+    if met is not None:
+        raise InTheWay(met, op.raised)
     return made, after, change
 
 
@@ -74,6 +78,10 @@ def by_joint_imprint(
     change = made.change
     if op.depth and not agrees(change, expected):
         LOG.info("%s runs over joints the long way: %g for %g mm³", op.stamp, change, expected)
+        return None
+    met = met_by(solid, [*made.caps, *made.walls], chart.faces) if op.depth else None
+    if met is not None:
+        LOG.info("%s runs over joints the long way: it comes to %s", op.stamp, met)
         return None
     told = fault(solid, made.solid, change, asked)
     if told is not None:

@@ -9,23 +9,17 @@ from dataclasses import dataclass
 from typing import ClassVar
 
 import numpy as np
-from OCP.BRepExtrema import BRepExtrema_DistShapeShape
 from OCP.Geom import Geom_Plane, Geom_Surface
 
 from tinstamp.artwork.outline import Region
-from tinstamp.blank.kernel import TOLERANCE, Array, boxes_of, compound, placement
-from tinstamp.blank.solid import NamedSolid
+from tinstamp.blank.kernel import TOLERANCE, Array, placement
 from tinstamp.chart.base import Chart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.plan.carry import Carry
 from tinstamp.relief.heads import Head, Square
-from tinstamp.relief.imprint import Imprint
-from tinstamp.relief.surfaces import OrderError, ReliefError
+from tinstamp.relief.surfaces import OrderError
 from tinstamp.relief.walls import Span
-
-KEPT_CLEAR = 1e-3
-"""mm that letters keep from all else"""
 
 
 @dataclass(frozen=True, eq=False)
@@ -42,6 +36,7 @@ class Carried(Head):
     part: float = 1.0
     stretch: float = 1.0
     on_face: ClassVar[bool] = False
+    over_foot: ClassVar[bool] = False
 
     def space(self, xy: Array) -> Array:
         return self.carry.space(self.chart, xy, self.part, self.stretch)
@@ -98,24 +93,3 @@ def on_flat(chart: Chart) -> PlaneChart:
     if not isinstance(chart, PlaneChart):
         raise OrderError("letters lean or bend over on flat faces: let them stand upright here")
     return chart
-
-
-def check_clear(solid: NamedSolid, made: Imprint, face: str) -> None:
-    """Raises ReliefError where carried letters come to a face of the solid, but for the one that
-    they stand on."""
-    new = [f.face for f in made.added() if f.name != face]
-    own = boxes_of(new)
-    low, high = own[:, 0].min(axis=0), own[:, 1].max(axis=0)
-    others = [named for named in solid.faces if named.name != face]
-    boxes = boxes_of([named.face for named in others])
-    near = (boxes[:, 0] <= high + KEPT_CLEAR).all(axis=1) & (boxes[:, 1] >= low - KEPT_CLEAR).all(
-        axis=1
-    )
-    letters = compound(new)
-    for k in np.flatnonzero(near).tolist():
-        apart = BRepExtrema_DistShapeShape(letters, others[k].face)
-        if not apart.IsDone() or apart.Value() < KEPT_CLEAR:
-            raise ReliefError(
-                f"the letters would run into “{others[k].name}”: let them lean or bend less, or to "
-                "another side"
-            )

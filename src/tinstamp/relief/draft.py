@@ -63,6 +63,10 @@ class Drafted(Head):
         return self.base.on_face
 
     @property
+    def over_foot(self) -> bool:  # type: ignore[override]
+        return self.base.over_foot
+
+    @property
     def turns(self) -> bool:
         """Its (u, v) go round with those of the face."""
         return isinstance(self.base, Square)

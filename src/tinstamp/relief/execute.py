@@ -19,8 +19,9 @@ from tinstamp.relief.by_prisms import by_prisms
 from tinstamp.relief.by_sewn_tools import by_sewn_tools, by_slanted_tools
 from tinstamp.relief.by_tools import by_tools
 from tinstamp.relief.by_tracing import by_tracing
-from tinstamp.relief.carried import Bow, Carried, check_clear, on_flat
+from tinstamp.relief.carried import Bow, Carried, on_flat
 from tinstamp.relief.checking import asked_of, cast_of
+from tinstamp.relief.clear import InTheWay
 from tinstamp.relief.draft import Drafted, check_draft, drafted
 from tinstamp.relief.guard import Asked
 from tinstamp.relief.heads import Head, check_facing, depths_of, head_of
@@ -76,7 +77,10 @@ def imprinted(solid: NamedSolid, op: Operation) -> tuple[Imprint, Made] | None:
     if op.walls.carry is not None:  # held against the body as it is then
         return None
     op = _clipped(op)
-    return _directly(solid, op, _Expected.of(op)) if op.placed.regions else None
+    try:
+        return _directly(solid, op, _Expected.of(op)) if op.placed.regions else None
+    except InTheWay:
+        return None
 
 
 @dataclass(frozen=True)
@@ -128,8 +132,6 @@ def _directly(solid: NamedSolid, op: Operation, it: _Expected) -> tuple[Imprint,
     if found is None:
         return None
     imprint, marked, change = found
-    if op.walls.carry is not None:
-        check_clear(solid, imprint, op.face)
     taken = time.perf_counter() - start
     return imprint, Made(marked, "imprint", change, it.volume, (), taken, it.depths)
 
@@ -137,10 +139,16 @@ def _directly(solid: NamedSolid, op: Operation, it: _Expected) -> tuple[Imprint,
 def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) -> Made:
     start = time.perf_counter()
     it = _Expected.of(op)
-    found = _directly(solid, op, it) if direct else None
-    if found is not None:
-        return found[1]
+    way: InTheWay | None = None
+    try:
+        found = _directly(solid, op, it) if direct else None
+        if found is not None:
+            return found[1]
+    except InTheWay as error:  # a boolean may join it to what is there
+        way = error
     stopped()
+    if way is not None and (op.tops or op.walls.carry is not None or it.stack is not None):
+        raise way
     if op.tops:
         raise ReliefError(
             "letters that end above or below the face need a field within one face, clear of its "
@@ -162,7 +170,10 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
     if not op.depth:
         marked = by_tracing(solid, op, it.asked)
         return Made(marked, "boolean", 0.0, 0.0, (), time.perf_counter() - start)
-    cut, change = by_tools(solid, op, it.volume, it.asked, stopped)
+    try:
+        cut, change = by_tools(solid, op, it.volume, it.asked, stopped)
+    except ReliefError as error:
+        raise way or error from error
     known = it.volume if op.closed_form else None
     taken = time.perf_counter() - start
     return Made(cut.solid, "boolean", change, known, cut.loose, taken, it.depths)

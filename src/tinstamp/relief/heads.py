@@ -31,11 +31,12 @@ class Head(ABC):
     Attributes
     ----------
     chart : whose sheet the artwork lies on.
-    on_face : its surface has the face's own (u, v).
+    on_face : its surface has the face's own (u, v). over_foot : walls end at those of their feet.
     """
 
     chart: FaceChart
     on_face: ClassVar[bool] = True
+    over_foot: ClassVar[bool] = True
 
     @property
     def turns(self) -> bool:
@@ -177,6 +178,7 @@ class Slanted(Head):
     chart: FaceChart
     cast: CastChart
     lift: float
+    over_foot: ClassVar[bool] = False
 
     def _base(self, xy: Array) -> Array:
         return self.cast.to_base(self.cast.seen(self.chart.to_space(xy)), self.lift)
@@ -211,6 +213,7 @@ class FlatCap(Head):
     plane: PlaneChart
     along: Array | None
     on_face: ClassVar[bool] = False
+    over_foot: ClassVar[bool] = False
 
     def space(self, xy: Array) -> Array:
         foot, ways = self.chart.to_space(xy), self.directions(xy)

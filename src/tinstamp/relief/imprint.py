@@ -90,6 +90,7 @@ class Imprint:
         (n, 2) each. surface : of the face. flipped : its own normal points into the material.
     blocks : what is new.
     shell : of the solid, that all of it belongs to. stamp : whose it is.
+    over_foot : walls end over their feet (see `Head`).
     """
 
     face: str
@@ -100,6 +101,7 @@ class Imprint:
     blocks: tuple[Block, ...]
     shell: Shell
     stamp: str
+    over_foot: bool = True
 
     def named(self, block: Block) -> list[NamedFace]:
         """The faces that a solid gets from a block where it was made."""
@@ -218,6 +220,7 @@ def imprint(
         blocks=tuple(maker.blocks()),
         shell=hosts.shell,
         stamp=stamp,
+        over_foot=head is None or head.over_foot,
     )
 
 

@@ -9962,10 +9962,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Buchstaben neigen oder biegen sich auf ebenen Flächen: lassen Sie sie hier gerade stehen</translation>
   </message>
   <message>
-   <source>the letters would run into “%1”: let them lean or bend less, or to another side</source>
-   <translation>die Buchstaben liefen in „%1“: lassen Sie sie sich weniger neigen oder biegen, oder zu einer anderen Seite</translation>
-  </message>
-  <message>
    <source>it was refused, since it would come out wrong: %1</source>
    <translation>abgelehnt, denn es käme falsch heraus: %1</translation>
   </message>
@@ -9984,6 +9980,18 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>it was refused, since material would be %1 where it should be %2</source>
    <translation>abgelehnt, denn Material würde %1, wo es %2 werden soll</translation>
+  </message>
+  <message>
+   <source>make it lower</source>
+   <translation>machen Sie es niedriger</translation>
+  </message>
+  <message>
+   <source>make it less deep</source>
+   <translation>machen Sie es weniger tief</translation>
+  </message>
+  <message>
+   <source>it would come to “%1”, which is in its way: %2, or move it</source>
+   <translation>es käme an „%1“ heran, das ist im Weg: %2, oder verschieben Sie es</translation>
   </message>
   <message>
    <source>with %1° of draft the walls meet before the %2%3: %4 mm is as deep as they go</source>

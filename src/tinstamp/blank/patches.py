@@ -45,14 +45,24 @@ class Patches:
     Attributes
     ----------
     owner : (n,) which face each is of. sides : (n, 4) from and to in u, from and to in v.
-    points : (n, 9, 3) mm. off : (n,) mm that they may lie off what the points span: as far as the
-        middles of its sides lie off its corners, where a quarter is what a parabola would take.
+    points : (n, 9, 3) mm. bends : (n, 4, 3) mm from the middles of its sides to those of the lines
+        between its corners. They may lie as far off what the points span, in any direction; a
+        quarter of it is what a parabola would take.
     """
 
     owner: NDArray[np.int64]
     sides: Array
     points: Array
-    off: Array
+    bends: Array
+
+    @cached_property
+    def off(self) -> Array:
+        """(n,) mm that they may lie off what the points span."""
+        return np.asarray(np.linalg.norm(self.bends, axis=-1).max(axis=1))
+
+    def off_along(self, ways: Array) -> Array:
+        """(n,) mm of that along directions, (n, 3)."""
+        return np.asarray(np.abs(np.einsum("npk,nk->np", self.bends, ways)).max(axis=1))
 
     @property
     def boxes(self) -> Array:
@@ -74,7 +84,7 @@ class Patches:
         return np.where(size > 1e-12, n / np.maximum(size, 1e-12), [0.0, 0.0, 1.0])
 
     def __getitem__(self, which: NDArray[np.int64]) -> Patches:
-        return Patches(self.owner[which], self.sides[which], self.points[which], self.off[which])
+        return Patches(self.owner[which], self.sides[which], self.points[which], self.bends[which])
 
     def halved(self, which: NDArray[np.int64], faces: Sequence[Trimmed]) -> Patches:
         """All of them, some cut into four each, without those that lie off their face; `faces` has
@@ -127,6 +137,10 @@ class Trimmed:
         )
         return np.flatnonzero(shapely.intersects(self._outlines, boxes))
 
+    def at_sides(self, sides: Array) -> Patches:
+        """Patches of its surface between such sides, (n, 4), in or out of its outlines."""
+        return _looked_at(self.surface, sides, 0)
+
     def patches(self, owner: int = 0, side: float = FIRST_SIDE) -> Patches:
         """Its surface between its bounds in (u, v), in patches about `side` mm long."""
         u0, u1, v0, v1 = self.bounds
@@ -150,7 +164,7 @@ def together(several: Sequence[Patches]) -> Patches:
         np.concatenate([p.owner for p in several]),
         np.concatenate([p.sides for p in several]),
         np.concatenate([p.points for p in several]),
-        np.concatenate([p.off for p in several]),
+        np.concatenate([p.bends for p in several]),
     )
 
 
@@ -194,7 +208,8 @@ def _near(
         ours = np.einsum("npk,nk->np", one.points[mine], normals)
         others = np.einsum("npk,nk->np", other.points[theirs], normals)
         gap = np.maximum(ours.min(1) - others.max(1), others.min(1) - ours.max(1))
-        apart = np.maximum(apart, gap - one.off[mine] - other.off[theirs])
+        stray = one[mine].off_along(normals) + other[theirs].off_along(normals)
+        apart = np.maximum(apart, gap - stray)
     kept = np.flatnonzero(apart < limit)
     return mine[kept], theirs[kept], apart[kept]
 
@@ -205,8 +220,7 @@ def _looked_at(surface: BRepAdaptor_Surface, sides: Array, owner: int) -> Patche
     points = _values(surface, np.stack([u, v], axis=-1))
     between = ((0, 1, 2), (6, 7, 8), (0, 3, 6), (2, 5, 8))
     bends = [points[:, [a, c]].mean(axis=1) - points[:, b] for a, b, c in between]
-    off = np.linalg.norm(np.stack(bends), axis=-1).max(axis=0)
-    return Patches(np.full(len(sides), owner), sides, points, off)
+    return Patches(np.full(len(sides), owner), sides, points, np.stack(bends, axis=1))
 
 
 def _values(surface: BRepAdaptor_Surface, uv: Array) -> Array:

@@ -1,0 +1,258 @@
+"""Whether what a stamp makes comes to any face but the one that it lies on: the other wall of a
+slot, a boss beside, a hole behind. An imprint intersects nothing, so it would not notice.
+
+What lies between the outlines on the face and the cap is held in cells, each the hull of some
+points of both. Cells and patches of faces that a plane parts, square to an axis or to either of
+them, are clear of one another; what is not told apart so is measured by the kernel.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from OCP.BRepExtrema import BRepExtrema_DistShapeShape
+from OCP.TopLoc import TopLoc_Location
+from OCP.TopoDS import TopoDS_Face
+
+from tinstamp.artwork.kept import Kept
+from tinstamp.blank.kernel import Array, boxes_of, compound, motion_of, moved_face
+from tinstamp.blank.patches import FINEST, HALVINGS, Patches, Trimmed
+from tinstamp.blank.solid import NamedSolid
+from tinstamp.relief.crossable import Crossable
+from tinstamp.relief.imprint import Block, Imprint
+from tinstamp.relief.surfaces import ReliefError
+
+KEPT_CLEAR = 1e-3
+"""mm that a stamp keeps from all faces but its own"""
+LEVEL = 1e-6
+"""mm that a face which ends level with the one beneath may seem to stand out of it"""
+ASLANT = (0.4137, -0.2713, 0.8692)
+"""A direction in which lines run along no edge but by chance."""
+CELL_SIDE = 4.0
+"""mm that a cell is about long"""
+
+
+@dataclass(frozen=True, eq=False)
+class Cells:
+    """Hulls of points that hold what an imprint makes, walls and all.
+
+    Attributes
+    ----------
+    points : (n, m, 3) mm, the first nine of them on the face. off : (n,) mm that something may lie
+        off the hull. owner : (n, 2) of which block, at which of its places.
+    up, ground : (n, 3) away from the face there, and (n,) mm, how far along that it begins: what
+        lies lower than that can touch ink in the face alone, which ends before the face does.
+    """
+
+    points: Array
+    off: Array
+    owner: NDArray[np.int64]
+    up: Array
+    ground: Array
+
+    @property
+    def boxes(self) -> Array:
+        """(n, 2, 3) mm."""
+        off = self.off[:, None]
+        return np.stack([self.points.min(axis=1) - off, self.points.max(axis=1) + off], axis=1)
+
+    @property
+    def normals(self) -> Array:
+        """(n, 3) unit vectors square to the face."""
+        return _square_to(self.points)
+
+    def __getitem__(self, which: NDArray[np.int64]) -> Cells:
+        return Cells(self.points[which], self.off[which], self.owner[which], self.up[which],
+                     self.ground[which])  # fmt: skip
+
+
+_CELLS: Kept[Cells] = Kept(256)
+
+
+def cells_of(made: Imprint) -> Cells:
+    """Of an imprint; those of the last ones are kept."""
+    return _CELLS.get(made, "cells", lambda: _cells_of(made))
+
+
+def _cells_of(made: Imprint) -> Cells:
+    points, off, owner, up, ground = [], [], [], [], []
+    for k, block in enumerate(made.blocks):
+        own, stray, foot = _cells(block, made.over_foot)
+        away = _away(own, foot)
+        for n, place in enumerate(block.at):
+            turn, shift = motion_of(place)
+            points.append(own @ turn.T + shift)
+            off.append(stray)
+            owner.append(np.broadcast_to([k, n], (len(own), 2)))
+            up.append(away @ turn.T)
+            low = np.einsum("npk,nk->np", points[-1][:, :foot], up[-1]).min(axis=1)
+            ground.append(low - stray)
+    most = max((p.shape[1] for p in points), default=9)
+    padded = [np.concatenate([p, np.repeat(p[:, :1], most - p.shape[1], axis=1)], axis=1)
+              for p in points]  # fmt: skip
+    if not padded:
+        nowhere = np.zeros((0, 3))
+        return Cells(nowhere[:, None].repeat(9, axis=1), nowhere[:, 0],
+                     np.zeros((0, 2), dtype=np.int64), nowhere, nowhere[:, 0])  # fmt: skip
+    return Cells(np.concatenate(padded), np.concatenate(off), np.concatenate(owner),
+                 np.concatenate(up), np.concatenate(ground))  # fmt: skip
+
+
+def _away(points: Array, foot: int) -> Array:
+    """(n, 3) unit vectors square to the face, from the foot points of cells, the first so many, to
+    the others."""
+    found = _square_to(points)
+    rise = points[:, foot:].mean(axis=1) - points[:, :foot].mean(axis=1)
+    side = np.where(np.einsum("nk,nk->n", found, rise) < 0, -1.0, 1.0)
+    return np.asarray(found * side[:, None])
+
+
+def _square_to(points: Array) -> Array:
+    """(n, 3) unit vectors square to the diagonals of nine points of a patch; of a sliver any."""
+    found = np.cross(points[:, 8] - points[:, 0], points[:, 6] - points[:, 2])
+    size = np.linalg.norm(found, axis=1, keepdims=True)
+    return np.where(size > 1e-12, found / np.maximum(size, 1e-12), [0.0, 0.0, 1.0])
+
+
+def _cells(block: Block, over_foot: bool) -> tuple[Array, Array, int]:
+    """Of a block where it was made: points of its cells, what they may be off, and how many of them
+    are on the face. Where walls end over their feet a cell lies between the same lines of both
+    surfaces."""
+    foot, cap = Trimmed(block.removed), Trimmed(block.cap)
+    if over_foot:
+        low = foot.patches(0, CELL_SIDE)
+        high = cap.at_sides(low.sides)
+        points = np.concatenate([low.points, high.points], axis=1)
+        return points, np.maximum(low.off, high.off), 9
+    parts = [t.patches(0, CELL_SIDE) for t in (foot, cap, *map(Trimmed, block.walls))]
+    return (
+        np.concatenate([p.points.reshape(-1, 3) for p in parts])[None],
+        np.array([max(float(p.off.max()) for p in parts)]),
+        9 * len(parts[0].off),
+    )
+
+
+def parted(one: Cells, other: Cells | Patches) -> tuple[NDArray[np.int64], NDArray[np.int64]]:
+    """Pairs of cells that no such plane parts: their numbers in the one and in the other."""
+    a, b = one.boxes, other.boxes
+    tree = shapely.STRtree(shapely.box(a[:, 0, 0], a[:, 0, 1], a[:, 1, 0], a[:, 1, 1]))
+    low, high = b[:, 0] - KEPT_CLEAR, b[:, 1] + KEPT_CLEAR
+    theirs, mine = tree.query(shapely.box(low[:, 0], low[:, 1], high[:, 0], high[:, 1]))
+    met = (a[mine, 0, 2] <= high[theirs, 2]) & (a[mine, 1, 2] >= low[theirs, 2])
+    mine, theirs = mine[met], theirs[met]
+    if isinstance(other, Patches):
+        top = np.einsum("npk,nk->np", other.points[theirs], one.up[mine]).max(axis=1)
+        top += other[theirs].off_along(one.up[mine])
+        kept = top > one.ground[mine] + LEVEL
+        mine, theirs = mine[kept], theirs[kept]
+    for way in (0, 1):
+        normals = one.normals[mine] if way == 0 else other.normals[theirs]
+        ours = np.einsum("npk,nk->np", one.points[mine], normals)
+        others = np.einsum("npk,nk->np", other.points[theirs], normals)
+        gap = np.maximum(ours.min(1) - others.max(1), others.min(1) - ours.max(1))
+        kept = gap < KEPT_CLEAR + one.off[mine] + other.off[theirs]
+        mine, theirs = mine[kept], theirs[kept]
+    return mine, theirs
+
+
+def meet(one: Imprint, other: Imprint) -> bool:
+    """True when what two imprints make comes together."""
+    mine, theirs = cells_of(one), cells_of(other)
+    a, b = parted(mine, theirs)
+    pairs = np.unique(np.concatenate([mine.owner[a], theirs.owner[b]], axis=1), axis=0)
+    for k, n, i, j in pairs.tolist():
+        first, second = one.blocks[k], other.blocks[i]
+        apart = BRepExtrema_DistShapeShape(
+            compound(_shell(first, first.at[n])), compound(_shell(second, second.at[j]))
+        )
+        if not apart.IsDone() or apart.Value() < KEPT_CLEAR:
+            return True
+    return False
+
+
+_BOXES: Kept[Array] = Kept(16)
+
+
+def run_into(solid: NamedSolid, made: Imprint) -> str | None:
+    """The name of a face of the solid, not of that name which the imprint lies on, that it comes
+    to; None when it keeps clear of all."""
+    boxes = _BOXES.get(solid, "boxes", lambda: boxes_of([named.face for named in solid.faces]))
+    cells = cells_of(made)
+    own = cells.boxes
+    if not len(own):
+        return None
+    low, high = own[:, 0].min(axis=0) - KEPT_CLEAR, own[:, 1].max(axis=0) + KEPT_CLEAR
+    near = (boxes[:, 0] <= high).all(axis=1) & (boxes[:, 1] >= low).all(axis=1)
+    for k in np.flatnonzero(near).tolist():
+        named = solid.faces[k]
+        if named.name != made.face and _comes_to(named.face, boxes[k], made, cells):
+            return str(named.name)
+    return None
+
+
+def _comes_to(face: TopoDS_Face, box: Array, made: Imprint, cells: Cells) -> bool:
+    boxes = cells.boxes
+    within = (boxes[:, 0] <= box[1] + KEPT_CLEAR) & (boxes[:, 1] >= box[0] - KEPT_CLEAR)
+    left = cells[np.flatnonzero(within.all(axis=1))]
+    if not len(left.off):
+        return False
+    other = Trimmed(face)
+    patches = other.patches()
+    for more in range(HALVINGS, -1, -1):
+        mine, theirs = parted(left, patches)
+        near = np.unique(theirs)
+        large = np.flatnonzero(patches.sizes[near] > FINEST)
+        left, patches = left[np.unique(mine)], patches[near]
+        if not len(left.off) or not more or not len(large):
+            break
+        patches = patches.halved(large, [other])
+    for k, n in sorted(set(map(tuple, left.owner.tolist()))):
+        block = made.blocks[k]
+        shell = _shell(block, block.at[n])
+        apart = BRepExtrema_DistShapeShape(compound(shell), face)
+        if not apart.IsDone() or apart.Value() < KEPT_CLEAR or _holds(block, block.at[n], patches):
+            return True
+    return False
+
+
+def _shell(block: Block, place: TopLoc_Location) -> list[TopoDS_Face]:
+    """A block's cap and walls where it is set down."""
+    return [moved_face(face, place) for face in (block.cap, *block.walls)]
+
+
+def _holds(block: Block, place: TopLoc_Location, patches: Patches) -> bool:
+    """True when a face that a block's shell is clear of lies within it."""
+    if not len(patches.off):
+        return False
+    hull = [*_shell(block, place), moved_face(block.removed, place)]
+    spot, way = patches.points[0, 4], np.array(ASLANT) / np.linalg.norm(ASLANT)
+    far = 2.0 * float(np.linalg.norm(boxes_of(hull)[:, 1].max(axis=0) - spot)) + 1e3
+    met = [hit for face in hull for hit in Crossable(face).crossings(spot, way, far)]
+    return sum(hit > 0.0 for hit in met) % 2 == 1
+
+
+class InTheWay(ReliefError):
+    """What a stamp would make comes to another face."""
+
+    def __init__(self, face: str, raised: bool) -> None:
+        less = "make it lower" if raised else "make it less deep"
+        super().__init__(f"it would come to “{face}”, which is in its way: {less}, or move it")
+
+
+def met_by(solid: NamedSolid, faces: Sequence[TopoDS_Face], own: Sequence[str]) -> str | None:
+    """The name of a face of the solid, but for some, that new faces come to; None for none."""
+    boxes, others = boxes_of(list(faces)), [f for f in solid.faces if f.name not in own]
+    if not others:
+        return None
+    theirs = boxes_of([named.face for named in others])
+    for k, named in enumerate(others):
+        near = (boxes[:, 0] <= theirs[k, 1]) & (boxes[:, 1] >= theirs[k, 0])
+        for i in np.flatnonzero(near.all(axis=1)).tolist():
+            apart = BRepExtrema_DistShapeShape(faces[i], named.face)
+            if not apart.IsDone() or apart.Value() < KEPT_CLEAR:
+                return str(named.name)
+    return None

@@ -1,0 +1,139 @@
+"""What a stamp makes keeps clear of every face but its own, or is not called right.
+
+Source: the common volume of the stamp's body and the part, by the kernel's general boolean, which
+has no part in what is tested here.
+"""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+import pytest
+from OCP.BRepAlgoAPI import BRepAlgoAPI_Common
+from OCP.BRepPrimAPI import BRepPrimAPI_MakeCylinder
+from OCP.gp import gp_Ax2, gp_Dir, gp_Pnt
+
+from tests.core.solids import sound, volume
+from tinstamp.engine.build import Built, build
+from tinstamp.job.archive import Document
+from tinstamp.job.features import BaseFeature, Hole, Plate, Tube
+from tinstamp.job.model import Blank, Job, Setting, Shape, Stamp, Text
+
+
+def plate(name: str, size: tuple[float, float, float], at: tuple[float, float, float],
+          **place: str) -> Plate:  # fmt: skip
+    words = {k: f"{v:g} mm" for k, v in zip(("length", "width", "thickness"), size, strict=True)}
+    x, y, z = (f"{v:g} mm" for v in at)
+    return Plate.model_validate(
+        {"name": name, **words, "at": {"face": "", "x": x, "y": y, "z": z, **place}}
+    )
+
+
+def stamp(face: str, wide: float, depth: float, make: str = "emboss", name: str = "m",
+          at: tuple[str, str] = ("0 mm", "0 mm"), **relief: str) -> Stamp:  # fmt: skip
+    return Stamp.model_validate(
+        {"name": name, "artwork": Shape(shape="circle", wide=f"{wide:g} mm"),
+         "relief": {"make": make, "depth": f"{depth:g} mm", **relief},
+         "setting": Setting(face=face, across=at[0], up=at[1], rests_on="middle")}
+    )  # fmt: skip
+
+
+def made(parts: tuple[BaseFeature, ...], *stamps: Stamp) -> Built:
+    blank = Blank.model_validate({"features": [part.model_dump() for part in parts]})
+    return build(Document(Job(blank=blank, stamps=stamps)))
+
+
+def fixes(built: Built) -> list[str]:
+    return [f.message for f in built.report.findings if f.level == "fix"]
+
+
+SLOT = (plate("b", (60, 40, 5), (0, 0, 0)), plate("w", (60, 5, 30), (0, -5, 0)),
+        plate("v", (60, 5, 30), (0, 2, 0)))  # fmt: skip
+"""Two walls with 2 mm between them, from w.back to v.front."""
+
+
+@pytest.mark.parametrize(("face", "depth", "free"), [
+    ("w.back", 1.0, True), ("w.back", 1.99, True), ("w.back", 2.0, False), ("w.back", 3.0, False),
+    ("w.back", 9.0, False), ("w.front", 9.0, True), ("v.front", 2.5, False),
+])  # fmt: skip
+def test_a_slot_has_another_wall(face: str, depth: float, free: bool) -> None:
+    built = made(SLOT, stamp(face, 10, depth))
+    report = built.report.stamps[0]
+    if free:
+        assert report.built_by == "imprint" and not fixes(built) and built.report.valid
+    elif depth > 2.0:
+        assert any("in its way: make it lower" in told for told in fixes(built)), fixes(built)
+        other = "v.front" if face == "w.back" else "w.back"
+        assert any(f"“{other}”" in told for told in fixes(built))
+    else:  # it just closes the slot, and is one with the other wall
+        assert report.built_by == "boolean" and sound(built.bodies["part"].shape)
+
+
+@pytest.mark.parametrize("relief", [
+    {"draft": "8 deg"}, {"caps": "plane"}, {"walls": "cast"}, {"cap_edge": "round"},
+    {"rises": "2 deg"}, {"stands": "leaning", "leans": "20 deg"},
+    {"stands": "bent", "bends": "5 deg"},
+])  # fmt: skip
+def test_so_has_it_for_every_kind_of_wall(relief: dict[str, str]) -> None:
+    assert not fixes(made(SLOT, stamp("w.back", 10, 0.9, **relief)))
+    assert fixes(made(SLOT, stamp("w.back", 10, 3.5, **relief)))
+
+
+def test_two_stamps_in_one_slot_do_not_run_into_one_another() -> None:
+    small = made(SLOT, stamp("w.back", 10, 0.9), stamp("v.front", 10, 0.9, name="n"))
+    assert not fixes(small) and small.report.valid
+    assert [s.built_by for s in small.report.stamps] == ["imprint", "imprint"]
+    large = made(SLOT, stamp("w.back", 10, 1.3), stamp("v.front", 10, 1.3, name="n"))
+    assert any("“m/cap”" in told for told in fixes(large)), fixes(large)
+
+
+def test_letters_in_a_bore_do_not_reach_its_other_side() -> None:
+    tube = Tube(name="t", outer_diameter="20 mm", wall="6 mm", height="30 mm")
+    at = ("0 deg", "15 mm")
+    assert not fixes(made((tube,), stamp("t.inner", 3, 1.0, at=at)))
+    wide = made((tube,), stamp("t.inner", 3, 7.9, at=at))
+    assert fixes(wide) or wide.report.stamps[0].built_by != "imprint"
+
+
+def test_a_hole_that_passes_under_a_letter_is_not_cut_into_unseen() -> None:
+    """A hole of 0.6 mm from side to side, 1 mm under the top, beneath a thin upright line that is
+    2 mm deep: its floor lies beneath the hole."""
+    body = plate("p", (60, 40, 8), (0, 0, 0))
+    hole = Hole(name="h", face="p.front", across="0 mm", up="3 mm", diameter="0.6 mm")
+    for x, free in (("0.4 mm", False), ("3 mm", True)):
+        line = Stamp.model_validate(
+            {"name": "m", "artwork": Text(text="I", height="9 mm"),
+             "relief": {"make": "engrave", "depth": "2 mm"},
+             "setting": Setting(face="p.top", across=x, up="0 mm", rests_on="middle")}
+        )  # fmt: skip
+        built = made((body, hole), line)
+        assert built.report.stamps[0].built_by == ("imprint" if free else "boolean")
+        solid = built.bodies["part"].shape
+        assert built.blank is not None and sound(solid)
+        taken = volume(built.blank.solid.shape) - volume(solid)
+        whole = built.planned["m"].placed.area * 2.0
+        assert taken == pytest.approx(whole, rel=1e-4) if free else taken < 0.99 * whole
+
+
+@pytest.mark.parametrize("seed", range(40))
+def test_under_a_roof_that_leans(seed: int) -> None:
+    """A post and a roof over the face, as high and as steep as it comes."""
+    rng = np.random.default_rng(seed)
+    high, tilt = float(rng.uniform(1.0, 9.0)), float(rng.uniform(-25, 25))
+    wide, depth = float(rng.uniform(3, 12)), float(rng.uniform(0.5, 8.0))
+    x, y = (float(v) for v in rng.uniform(-8, 8, 2))
+    base = plate("b", (60, 40, 5), (0, 0, 0))
+    post = plate("q", (4, 40, 30), (28, 0, 0))
+    roof = plate("r", (58, 30, 3), (0, 0, 5 + high), tilt=f"{tilt:.3f} deg")
+    built = made((base, post, roof), stamp("b.top", wide, depth, at=(f"{x} mm", f"{y} mm")))
+    if built.blank is None or "b.top" not in built.blank.solid.names:
+        return
+    where = gp_Ax2(gp_Pnt(x, y, 5.0), gp_Dir(0, 0, 1))
+    body: Any = BRepPrimAPI_MakeCylinder(where, wide / 2, depth).Shape()
+    both = volume(BRepAlgoAPI_Common(body, built.blank.solid.shape).Shape())
+    report = built.report.stamps[0] if built.report.stamps else None
+    if both > 1e-6 * volume(body):
+        assert fixes(built) or (report is not None and report.built_by == "boolean")
+    elif report is not None and report.built_by == "imprint":
+        assert built.report.valid and sound(built.bodies["part"].shape)

@@ -171,7 +171,7 @@ def otherwise(own: random.Random, stamp: Stamp, thick: float) -> Stamp:
     depth = stamp.relief.depth
     deep = float(depth.split()[0])
     kind = own.choice(("field", "panel", "inlay", "loose", "stencil", "rises", "mould", "pattern",
-                       "band", "softened", "braille", "words"))  # fmt: skip
+                       "band", "softened", "braille", "words", "carried"))  # fmt: skip
     change: dict[str, object] = {"make": kind}
     if kind in ("field", "panel"):
         change |= {
@@ -207,6 +207,11 @@ def otherwise(own: random.Random, stamp: Stamp, thick: float) -> Stamp:
             "rises": f"{own.uniform(-4, 4):.2f} deg",
             "rises_up": f"{own.uniform(-6, 6):.2f} deg",
         }
+    if kind == "carried":
+        change = {"make": "emboss", "stands": own.choice(("leaning", "bent")),
+                  "leans": f"{own.uniform(2, 60):.1f} deg",
+                  "bends": f"{own.uniform(2, 140):.1f} deg",
+                  "leans_to": own.choice(("foot", "top", "start", "end"))}  # fmt: skip
     if kind == "softened":
         for edge in ("cap_edge", "face_edge"):
             if own.random() < 0.7:

@@ -166,6 +166,8 @@ def examined(plain, built, part: float = 1.0) -> str:  # type: ignore[no-untyped
     valid, p1, t1 = _reread(built.solid, chord)
     if not valid:
         return "its STEP file reads back as not valid"
+    if overlaps(p1, t1, random) and not overlaps(p0, t0, random):
+        return "material lies where there is some already: it runs through itself"
     change = _volume(p1, t1) - _volume(p0, t0)
     (part,) = [body for body in built.report.bodies if body.name == "part"]
     said = part.volume - part.before
@@ -200,6 +202,38 @@ def examined(plain, built, part: float = 1.0) -> str:  # type: ignore[no-untyped
         if moved > slack:
             return f"far from all ink the face has moved by {moved:.4f} mm"
     return ""
+
+
+def overlaps(points, triangles, random, lines: int = 60) -> bool:  # type: ignore[no-untyped-def]
+    """True when a line through closed triangles enters what it is in already, or leaves what it is
+    not in (Möller and Trumbore's crossings; a line that comes near an edge tells nothing)."""
+    a, b, c = (points[triangles[:, k]] for k in range(3))
+    side, other = b - a, c - a
+    size = float(np.linalg.norm(np.ptp(points, axis=0)))
+    through = _samples(points, triangles, lines, random)[:lines]
+    for spot in through:
+        way = random.normal(size=3)
+        way /= np.linalg.norm(way)
+        start = spot - 2 * size * way + 1e-3 * size * random.normal(size=3)
+        h = np.cross(way, other)
+        flat = (side * h).sum(axis=1)
+        with np.errstate(divide="ignore", invalid="ignore"):
+            s = start - a
+            u = (s * h).sum(axis=1) / flat
+            q = np.cross(s, side)
+            v = (q @ way) / flat
+            far = (other * q).sum(axis=1) / flat
+            near = 1e-6
+            hit = (u > -near) & (v > -near) & (u + v < 1 + near) & np.isfinite(far)
+            clear = (u > near) & (v > near) & (u + v < 1 - near)
+        if (hit & ~clear).any() or not hit.any():
+            continue
+        order = np.argsort(far[hit])
+        depth = np.cumsum(np.where(flat[hit][order] > 0, 1, -1))
+        long = np.diff(far[hit][order], append=np.inf) > 0.01
+        if ((depth < 0) | (depth > 1))[long].any():
+            return True
+    return False
 
 
 def _moved_far_off(built, made, meshes, size: float, random) -> float:  # type: ignore[no-untyped-def]
@@ -245,7 +279,8 @@ def _free(built, stamp) -> bool:  # type: ignore[no-untyped-def]
     of, given = built.planned[stamp.name].relief, stamp.relief
     flat = given.caps == "plane" and given.make in ("engrave", "emboss", "field", "panel")
     rises = of("rises", 0.0) or of("rises_up", 0.0)
-    return bool(flat or rises or given.make == "stencil")
+    carried = built.planned[stamp.name].carried is not None
+    return bool(flat or rises or carried or given.make == "stencil")
 
 
 def _pieces_wrong(built, points, triangles, chord: float) -> str:  # type: ignore[no-untyped-def]

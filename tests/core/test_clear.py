@@ -10,9 +10,11 @@ from typing import Any
 
 import numpy as np
 import pytest
+import trimesh
 from OCP.BRepAlgoAPI import BRepAlgoAPI_Common
 from OCP.BRepPrimAPI import BRepPrimAPI_MakeCylinder
 from OCP.gp import gp_Ax2, gp_Dir, gp_Pnt
+from trials.solids import overlaps
 
 from tests.core.solids import sound, volume
 from tinstamp.engine.build import Built, build
@@ -137,3 +139,14 @@ def test_under_a_roof_that_leans(seed: int) -> None:
         assert fixes(built) or (report is not None and report.built_by == "boolean")
     elif report is not None and report.built_by == "imprint":
         assert built.report.valid and sound(built.bodies["part"].shape)
+
+
+def test_the_trial_of_solids_sees_what_runs_through_itself() -> None:
+    """Two boxes that overlap, as one list of triangles, beside a box and a ball."""
+    one, other, ball = trimesh.creation.box((2, 2, 2)), trimesh.creation.box((2, 2, 2)), (
+        trimesh.creation.icosphere())  # fmt: skip
+    other.apply_translation((1.0, 0.3, 0.2))
+    both = trimesh.util.concatenate([one, other])
+    for mesh, wrong in ((one, False), (ball, False), (both, True)):
+        points, triangles = np.array(mesh.vertices), np.array(mesh.faces)
+        assert overlaps(points, triangles, np.random.default_rng(1)) is wrong

@@ -90,6 +90,26 @@ def test_two_stamps_in_one_slot_do_not_run_into_one_another() -> None:
     assert any("“m/cap”" in told for told in fixes(large)), fixes(large)
 
 
+@pytest.mark.parametrize(("relief", "free"), [
+    ({"make": "loose", "depth": "1.5 mm"}, True), ({"make": "loose", "depth": "3 mm"}, False),
+    ({"make": "loose", "depth": "1.5 mm", "gap": "0.6 mm"}, False),
+    ({"make": "loose", "depth": "1.5 mm", "pins": "1 mm"}, True),
+    ({"make": "inlay", "depth": "1 mm", "proud": "1 mm"}, True),
+    ({"make": "inlay", "depth": "1 mm", "proud": "3 mm"}, False),
+])  # fmt: skip
+def test_bodies_besides_the_part_keep_clear_of_it(relief: dict[str, str], free: bool) -> None:
+    own = stamp("w.back", 10, 1.0)
+    own = own.model_copy(update={"relief": own.relief.model_copy(update=relief)})
+    built = made(SLOT, own)
+    assert (not fixes(built)) is free, fixes(built)
+    if not free:
+        assert any("“v.front”" in told for told in fixes(built))
+        assert list(built.bodies) == ["part"]  # and nothing is half done
+        assert built.blank is not None
+        plain = volume(built.blank.solid.shape)
+        assert volume(built.bodies["part"].shape) == pytest.approx(plain, rel=1e-9)
+
+
 def test_letters_in_a_bore_do_not_reach_its_other_side() -> None:
     tube = Tube(name="t", outer_diameter="20 mm", wall="6 mm", height="30 mm")
     at = ("0 deg", "15 mm")

@@ -137,6 +137,12 @@ class Trimmed:
         )
         return np.flatnonzero(shapely.intersects(self._outlines, boxes))
 
+    @property
+    def middle(self) -> Array:
+        """(3,) mm: the point of its surface in the middle of its bounds."""
+        u0, u1, v0, v1 = self.bounds
+        return _values(self.surface, np.array([(u0 + u1) / 2, (v0 + v1) / 2]))
+
     def at_sides(self, sides: Array) -> Patches:
         """Patches of its surface between such sides, (n, 4), in or out of its outlines."""
         return _looked_at(self.surface, sides, 0)

@@ -400,7 +400,8 @@ class _Run:
         wall = self._wall(marked.layers[PART], item)
         self.findings += checked("measured", replace(subject, wall=wall), self.resolved)
         todo = operations(item, found, wall)
-        apart = pieces_of(item, self._flat_key(item), self.cache, self.stopped)  # or nothing at all
+        before = marked.layers[PART]
+        apart = pieces_of(item, self._flat_key(item), before, self.cache, self.stopped)
         done = self._put(marked, item, todo) if direct else None
         if done is None:
             done = self._executed(marked, item, todo, direct)

@@ -7,15 +7,22 @@ from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import replace
 from functools import partial
 
+from tinstamp.blank.patches import Trimmed
 from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.base import FaceChart
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.layer import Layer, Put
 from tinstamp.plan.planned import Planned
+from tinstamp.relief.clear import InTheWay, met_by
 from tinstamp.relief.execute import execute, imprinted
 from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.kinds import pieces
 from tinstamp.relief.operation import Made, Operation
 from tinstamp.relief.pieces import made_apart
+from tinstamp.relief.surfaces import OrderError
+
+STANDS_OVER = 0.01
+"""mm over the face from which on something of a piece stands out of it"""
 
 
 def imprinted_in(
@@ -53,13 +60,33 @@ def executed(
 
 
 def pieces_of(
-    item: Planned, flat_key: Hashable, cache: Cache, stopped: Callable[[], None]
+    item: Planned, flat_key: Hashable, layer: Layer, cache: Cache, stopped: Callable[[], None]
 ) -> dict[str, Made]:
-    """The bodies that a stamp makes besides the part, by name. Raises ReliefError."""
+    """The bodies that a stamp makes besides the part, by name; the part is the one before it.
+    Raises ReliefError."""
     done: dict[str, Made] = {}
     orders = pieces(item)
     for body in dict.fromkeys(order.body for order in orders):
         own = [order for order in orders if order.body == body]
         work = partial(made_apart, own, stopped)
-        done[body] = cache.get("apart", (flat_key, item.key, body), work)
+        made_now = cache.get("apart", (flat_key, item.key, body), work)
+        part = layer.body(cache)
+        key = (layer.whole_key, flat_key, item.key, body)
+        met = cache.get("pieces met", key, partial(_in_the_way, part, item, made_now))
+        if met is not None:
+            raise OrderError(str(InTheWay(met, True)))
+        done[body] = made_now
     return done
+
+
+def _in_the_way(part: NamedSolid, item: Planned, made: Made) -> str | None:
+    """The face of the part that pieces come to with what of them stands over theirs."""
+    chart = item.chart
+    assert isinstance(chart, FaceChart)
+    over = []
+    for named in made.solid.faces:
+        middle = Trimmed(named.face).middle
+        at = chart.from_space(middle)
+        if float((middle - chart.to_space(at)) @ chart.normal(at)) > STANDS_OVER:
+            over.append(named.face)
+    return met_by(part, over, item.faces) if over else None

@@ -72,7 +72,7 @@ def pieces_of(
         made_now = cache.get("apart", (flat_key, item.key, body), work)
         part = layer.body(cache)
         key = (layer.whole_key, flat_key, item.key, body)
-        met = cache.get("pieces met", key, partial(_in_the_way, part, item, made_now))
+        met = cache.get("clear", key, partial(_in_the_way, part, item, made_now))
         if met is not None:
             raise OrderError(str(InTheWay(met, True)))
         done[body] = made_now

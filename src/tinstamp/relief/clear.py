@@ -210,6 +210,7 @@ def _comes_to(face: TopoDS_Face, box: Array, made: Imprint, cells: Cells) -> boo
         if not len(left.off) or not more or not len(large):
             break
         patches = patches.halved(large, [other])
+    patches = patches[other.holds(patches.sides)]
     for k, n in sorted(set(map(tuple, left.owner.tolist()))):
         block = made.blocks[k]
         shell = _shell(block, block.at[n])

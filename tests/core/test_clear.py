@@ -138,6 +138,20 @@ def test_a_hole_that_passes_under_a_letter_is_not_cut_into_unseen() -> None:
         assert taken == pytest.approx(whole, rel=1e-4) if free else taken < 0.99 * whole
 
 
+def test_pockets_of_two_faces_that_cross_are_one_hollow() -> None:
+    body = plate("p", (60, 40, 20), (0, 0, 0))
+    down = stamp("p.top", 6, 6, make="engrave", at=("0 mm", "-14 mm"))
+    inwards = stamp("p.front", 6, 10, make="engrave", name="n", at=("0 mm", "5 mm"))
+    built = made((body,), down, inwards)
+    solid = built.bodies["part"].shape
+    assert built.report.valid and sound(solid) and built.blank is not None
+    one: Any = BRepPrimAPI_MakeCylinder(gp_Ax2(gp_Pnt(0, -14, 14), gp_Dir(0, 0, 1)), 3, 6).Shape()
+    two: Any = BRepPrimAPI_MakeCylinder(gp_Ax2(gp_Pnt(0, -20, 15), gp_Dir(0, 1, 0)), 3, 10).Shape()
+    both = volume(BRepAlgoAPI_Common(one, two).Shape())
+    taken = volume(built.blank.solid.shape) - volume(solid)
+    assert taken == pytest.approx(volume(one) + volume(two) - both, rel=1e-5) and both > 50.0
+
+
 @pytest.mark.parametrize("seed", range(40))
 def test_under_a_roof_that_leans(seed: int) -> None:
     """A post and a roof over the face, as high and as steep as it comes."""

@@ -320,14 +320,18 @@ def skin(hand: Hand) -> None:
 
 
 def name_plate(hand: Hand) -> None:
-    """A name plate with leaning letters that stand proud of it."""
+    """A name plate with leaning letters that stand proud of it, and then bend over to be read."""
     new(hand, "name plate")
     add(hand, "plate.top", "Lantern", "9 mm")
-    hand.put("artwork.slant", "12 deg")
     hand.choose("relief.make", "Emboss")
-    hand.put("relief.depth", "1.2 mm")
+    hand.put("relief.depth", "3 mm")
+    hand.choose("relief.stands", "Leaning")
+    hand.put("relief.leans", "20 deg")
     hand.rest()
     hand.look("leaning letters")
+    hand.choose("relief.stands", "Bent over")
+    hand.rest()
+    hand.look("bent over")
     hand.press("Section")
     hand.rest()
     hand.look("their section")

@@ -29,6 +29,8 @@ def test_every_demo_part_is_there_and_opens_from_the_start_page(hand: Hand) -> N
     assert len(DEMOS) == 10 and set(WORDS) == set(DEMOS)
     window.files.show_start()
     assert all(tile.isEnabled() for tile in window.files.start.tiles.values())
+    size = window.files.start.sizeHint()
+    assert size.width() <= 1280 and size.height() <= 800  # the foot is in sight too
     assert any("lantern" in label.text() for label in window.files.start.findChildren(QLabel))
     window.files.start.tiles["vent cap"].click()
     hand.until_built()

@@ -25,6 +25,8 @@ from tinstamp.desk.work.demo import DEMOS, WORDS
 from tinstamp.version import VERSION
 
 TILE = QSize(200, 124)
+TILES_ACROSS = 4
+"""tiles in a row: three rows of them are as high as the smallest window"""
 
 
 class StartPage(QDialog):
@@ -49,7 +51,7 @@ class StartPage(QDialog):
         for k, (name, path) in enumerate(DEMOS.items()):
             tile = self._tile(name, path)
             self.tiles[name] = tile
-            grid.addWidget(tile, k // 3, k % 3)
+            grid.addWidget(tile, k // TILES_ACROSS, k % TILES_ACROSS)
         foot = QHBoxLayout()
         for word, tip, signal in (
             ("New job", "A plain tube to begin with", self.fresh),

@@ -118,3 +118,44 @@ def test_the_overlay_shows_and_hides(scene: Scene) -> None:
     assert np.abs(scene.picture(WIDTH, HEIGHT).astype(int) - shown).max() > 40
     scene.overlay(None)
     assert np.abs(scene.picture(WIDTH, HEIGHT).astype(int) - plain).max() < 12
+
+
+def shown(scene: Scene) -> int:
+    """Pixels of the part."""
+    picture = scene.picture(WIDTH, HEIGHT).astype(int)
+    return int((np.abs(picture - picture[0, 0]).max(axis=2) > 8).sum())
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_artwork_off_its_face_is_looked_at_with_the_part_in_sight(scene: Scene, seed: int) -> None:
+    """Above, below and beside the tank, near and far, from everywhere but along its axis."""
+    rng = np.random.default_rng(seed)
+    for _ in range(5):
+        out = rng.normal(size=3)
+        at = out / np.linalg.norm(out) * rng.uniform(60, 300) + [0.0, 0.0, 23.0]
+        towards = np.array([*rng.normal(size=2), rng.uniform(-0.5, 0.5)])
+        scene.look(towards, np.array([0.0, 0.0, 1.0]), at, float(rng.uniform(3, 40)))
+        assert shown(scene) > 20
+        x, y = scene.on_screen(at, WIDTH, HEIGHT)
+        assert 0 < x < WIDTH and 0 < y < HEIGHT
+
+
+def test_what_lies_on_the_part_is_looked_at_as_near_as_it_was_asked(scene: Scene) -> None:
+    at = np.array([0.0, -42.0, 23.0])
+    scene.look(np.array([0.0, 1.0, 0.0]), np.array([0.0, 0.0, 1.0]), at, 5.0)
+    camera = scene.renderer.GetActiveCamera()
+    assert camera.GetFocalPoint() == pytest.approx((0.0, -42.0, 23.0))
+    assert camera.GetDistance() == pytest.approx(5.0 * 1.08 / np.tan(np.radians(12)))
+
+
+def test_one_can_go_no_further_than_the_part_is_seen(scene: Scene) -> None:
+    for _ in range(200):
+        scene.nearer(1 / 1.15)
+    assert shown(scene) > 100
+    away = scene.renderer.GetActiveCamera().GetDistance()
+    assert scene.nearer(1 / 1.15) == pytest.approx(1.0)
+    scene.nearer(1.15)
+    assert scene.renderer.GetActiveCamera().GetDistance() == pytest.approx(away / 1.15)
+    for _ in range(400):
+        scene.nearer(1.15)
+    assert scene.renderer.GetActiveCamera().GetDistance() > 0.01

@@ -437,9 +437,8 @@ class PartView(QWidget):
     def nearer_at(self, at: QPointF, factor: float) -> None:
         """Nearer or further, about a pixel: that place of the picture stays where it is."""
         middle = QPointF(self.width() / 2, self.height() / 2)
-        away = (middle - at) * (factor - 1.0)
-        self.scene.nearer(factor)
-        self.shift_by(away)
+        factor = self.scene.nearer(factor)
+        self.shift_by((middle - at) * (factor - 1.0))
 
     def turn_by(self, degrees: float) -> None:
         self.scene.turn(degrees, 0.0)

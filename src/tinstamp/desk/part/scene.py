@@ -47,6 +47,10 @@ class Hit:
 
 CUT = "#D9B48F"
 """What is cut through."""
+OFF_PART = 0.5
+"""Of what is looked at to each side: how far off the part its middle may lie."""
+NEAREST, FURTHEST = 0.002, 12.0
+"""Of the part's size: from how near and how far it is looked at."""
 
 
 class Scene:
@@ -290,9 +294,17 @@ class Scene:
 
     def look(self, towards: Array, up: Array, at: Array | None = None, reach: float = 0.0) -> None:
         """Look along `towards` at a point (the middle of the part without one), from far
-        enough to see `reach` mm to each side (the whole part when 0)."""
+        enough to see `reach` mm to each side (the whole part when 0). Where that would show
+        nothing of the part, as at artwork off its face, what is nearest of it is seen too."""
         low, high = self.bounds
         middle = (low + high) / 2 if at is None else at
+        if reach and self.mesh is not None and len(self.mesh.points):
+            beside = float(np.linalg.norm(np.maximum(np.maximum(low - middle, middle - high), 0)))
+            if beside > OFF_PART * reach:
+                points = self.mesh.points.astype(float)
+                part = points[np.linalg.norm(points - middle, axis=1).argmin()]
+                reach += float(np.linalg.norm(part - middle)) / 2
+                middle = (middle + part) / 2
         camera = self.renderer.GetActiveCamera()
         camera.SetViewAngle(24)
         along = np.asarray(towards, dtype=float)
@@ -372,10 +384,16 @@ class Scene:
         camera.SetPosition(*map(float, position + step))
         self.renderer.ResetCameraClippingRange()
 
-    def nearer(self, factor: float) -> None:
-        """Go nearer (factor above 1) or further."""
-        self.renderer.GetActiveCamera().Dolly(factor)
+    def nearer(self, factor: float) -> float:
+        """Go nearer (factor above 1) or further, as far as there is something to see; the factor
+        that it comes to."""
+        camera, (low, high) = self.renderer.GetActiveCamera(), self.bounds
+        size, away = float(np.linalg.norm(high - low)), float(camera.GetDistance())
+        least, most = NEAREST * size, max(FURTHEST * size, away)
+        factor = away / float(np.clip(away / factor, min(least, away), most))
+        camera.Dolly(factor)
         self.renderer.ResetCameraClippingRange()
+        return factor
 
     # -- pictures and picking
 

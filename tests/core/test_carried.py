@@ -23,6 +23,7 @@ from tests.core.solids import sound, volume
 from tests.core.test_artwork import polygons
 from tests.core.test_pieces import PLATE, TUBE, marked
 from tinstamp.engine.build import Built, build
+from tinstamp.engine.cache import Cache
 from tinstamp.engine.write import write_files
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Plate
@@ -189,6 +190,23 @@ def test_what_stands_in_their_way_is_named() -> None:
     aside = other.model_copy(update={"setting": stamp.setting.model_copy(update={"up": "12 mm"})})
     built = build(Document(Job(blank=Blank(features=(PLATE,)), stamps=(aside, stamp))))
     assert not fixes(built) and built.report.valid
+
+
+def test_what_an_upright_stamp_left_in_the_cache_is_not_taken_for_a_leaning_one() -> None:
+    """How it fits beside others hangs on the way of its letters, though its ink stays."""
+    low = Setting(face="p.top", across="0 mm", up="-12 mm", rests_on="middle")
+    other = Stamp.model_validate({"name": "n", "artwork": DISC, "setting": low})
+    own = {"make": "emboss", "depth": "8 mm", "leans": "60 deg"}
+    setting = Setting(face="p.top", across="0 mm", up="0 mm", rests_on="middle")
+    cache, told = Cache(), []
+    for stands in ("upright", "leaning", "upright"):
+        stamp = Stamp.model_validate(
+            {"name": "m", "artwork": DISC, "relief": {**own, "stands": stands}, "setting": setting}
+        )
+        job = Job(blank=Blank(features=(PLATE,)), stamps=(other, stamp))
+        told.append([fixes(build(Document(job), kept)) for kept in (cache, Cache())])
+    assert all(kept == fresh for kept, fresh in told)
+    assert not told[0][0] and told[1][0] and not told[2][0]
 
 
 @pytest.mark.parametrize("wrong", ["side", "angle"])

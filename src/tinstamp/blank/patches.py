@@ -67,8 +67,7 @@ class Patches:
     @property
     def boxes(self) -> Array:
         """(n, 2, 3) mm, which hold each."""
-        off = self.off[:, None]
-        return np.stack([self.points.min(axis=1) - off, self.points.max(axis=1) + off], axis=1)
+        return boxes_about(self.points, self.off)
 
     @property
     def sizes(self) -> Array:
@@ -77,11 +76,8 @@ class Patches:
 
     @property
     def normals(self) -> Array:
-        """(n, 3) unit vectors square to both diagonals; of a sliver any."""
-        p = self.points
-        n = np.cross(p[:, 8] - p[:, 0], p[:, 6] - p[:, 2])
-        size = np.linalg.norm(n, axis=1, keepdims=True)
-        return np.where(size > 1e-12, n / np.maximum(size, 1e-12), [0.0, 0.0, 1.0])
+        """(n, 3) unit vectors square to them."""
+        return square_to(self.points)
 
     def __getitem__(self, which: NDArray[np.int64]) -> Patches:
         return Patches(self.owner[which], self.sides[which], self.points[which], self.bends[which])
@@ -97,6 +93,20 @@ class Patches:
             sides = np.concatenate([np.stack(q, axis=1) for q in quarters])
             found.append(_looked_at(faces[owner].surface, sides[faces[owner].holds(sides)], owner))
         return together(found)
+
+
+def boxes_about(points: Array, off: Array) -> Array:
+    """(n, 2, 3) boxes about points, (n, m, 3), and what may lie off them, (n,) mm."""
+    beyond = off[:, None]
+    return np.stack([points.min(axis=1) - beyond, points.max(axis=1) + beyond], axis=1)
+
+
+def square_to(points: Array) -> Array:
+    """(n, 3) unit vectors square to both diagonals of patches, whose nine points come first in
+    (n, m, 3); of a sliver any."""
+    found = np.cross(points[:, 8] - points[:, 0], points[:, 6] - points[:, 2])
+    size = np.linalg.norm(found, axis=1, keepdims=True)
+    return np.where(size > 1e-12, found / np.maximum(size, 1e-12), [0.0, 0.0, 1.0])
 
 
 class Trimmed:

@@ -52,11 +52,6 @@ class Carry:
     edge: float | None = None
 
     @classmethod
-    def leaning(cls, depth: float, toward: tuple[float, float], degrees: float) -> Carry:
-        """Of artwork that leans."""
-        return cls(depth, toward, degrees)
-
-    @classmethod
     def bending(
         cls, depth: float, toward: tuple[float, float], degrees: float, placed: Placed
     ) -> Carry:
@@ -100,13 +95,6 @@ class Carry:
             return np.ones(at.shape[:-1]), self.away(at)[..., None]
 
         return float(np.radians(self.turn)) * float(summed(regions, of, 1)[0])
-
-    def reach(self, regions: Sequence[Region]) -> float:
-        """mm over the face that the ink comes at most, at its end or on the way."""
-        if self.edge is None:
-            return self.depth
-        away = self.away(np.concatenate([r.outer.points(8) for r in regions])).max()
-        return float(away * np.sin(np.radians(min(self.turn, 90.0))))
 
     def shadow(self, regions: Sequence[Region]) -> BaseGeometry:
         """All of the sheet that ink stands on or over."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 import shapely
@@ -132,7 +133,7 @@ class Planned:
             if member.face == name
         ]
 
-    @property
+    @cached_property
     def carried(self) -> Carry | None:
         """The path that its letters take off a flat face, as far as it can be told; None for
         letters that stand upright."""
@@ -143,7 +144,7 @@ class Planned:
             self.relief.given.leans_to, self.placed, self.art.mirrored, self.art.upside_down
         )
         if stands == "leaning":
-            return Carry.leaning(self.depth, side, self.relief("leans"))
+            return Carry(self.depth, side, self.relief("leans"))
         return Carry.bending(self.depth, side, self.relief("bends"), self.placed)
 
     def by_depth(self) -> list[tuple[float, Placed]]:

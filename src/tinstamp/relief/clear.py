@@ -20,7 +20,7 @@ from OCP.TopoDS import TopoDS_Face
 
 from tinstamp.artwork.kept import Kept
 from tinstamp.blank.kernel import Array, boxes_of, compound, motion_of, moved_face
-from tinstamp.blank.patches import FINEST, HALVINGS, Patches, Trimmed
+from tinstamp.blank.patches import FINEST, HALVINGS, Patches, Trimmed, boxes_about, square_to
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.relief.crossable import Crossable
 from tinstamp.relief.imprint import Block, Imprint
@@ -57,13 +57,12 @@ class Cells:
     @property
     def boxes(self) -> Array:
         """(n, 2, 3) mm."""
-        off = self.off[:, None]
-        return np.stack([self.points.min(axis=1) - off, self.points.max(axis=1) + off], axis=1)
+        return boxes_about(self.points, self.off)
 
     @property
     def normals(self) -> Array:
         """(n, 3) unit vectors square to the face."""
-        return _square_to(self.points)
+        return square_to(self.points)
 
     def __getitem__(self, which: NDArray[np.int64]) -> Cells:
         return Cells(self.points[which], self.off[which], self.owner[which], self.up[which],
@@ -105,17 +104,10 @@ def _cells_of(made: Imprint) -> Cells:
 def _away(points: Array, foot: int) -> Array:
     """(n, 3) unit vectors square to the face, from the foot points of cells, the first so many, to
     the others."""
-    found = _square_to(points)
+    found = square_to(points)
     rise = points[:, foot:].mean(axis=1) - points[:, :foot].mean(axis=1)
     side = np.where(np.einsum("nk,nk->n", found, rise) < 0, -1.0, 1.0)
     return np.asarray(found * side[:, None])
-
-
-def _square_to(points: Array) -> Array:
-    """(n, 3) unit vectors square to the diagonals of nine points of a patch; of a sliver any."""
-    found = np.cross(points[:, 8] - points[:, 0], points[:, 6] - points[:, 2])
-    size = np.linalg.norm(found, axis=1, keepdims=True)
-    return np.where(size > 1e-12, found / np.maximum(size, 1e-12), [0.0, 0.0, 1.0])
 
 
 def _cells(block: Block, over_foot: bool) -> tuple[Array, Array, int]:

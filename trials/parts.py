@@ -100,6 +100,8 @@ def blank(r: random.Random) -> list[BaseFeature]:
     return features
 
 
+LINED = 0.08
+"""Part of the others whose lines have a section."""
 DRAFTED = 0.3
 """Part of the stamps whose walls have draft."""
 
@@ -163,7 +165,28 @@ def stamp(r: random.Random, name: str, faces: dict[str, Chart], thick: float) ->
             }
         )
     made = Stamp(name=name, artwork=drawn, setting=setting, relief=relief)
-    return otherwise(own, made, thick) if own.random() < OTHER_KINDS else made
+    if own.random() < OTHER_KINDS:
+        return otherwise(own, made, thick)
+    lines = random.Random(f"lines {name} {relief.depth}")
+    return lined(lines, made) if relief.make != "mark" and lines.random() < LINED else made
+
+
+def lined(own: random.Random, stamp: Stamp) -> Stamp:
+    """A stamp whose lines have the section of a tool."""
+    deep = float(stamp.relief.depth.split()[0])
+    section = own.choice(("vee", "ball"))
+    relief = stamp.relief.model_copy(update={
+        "section": section, "vee": f"{own.choice((30, 60, 90, 120))} deg",
+        "tip": mm(max(0.04, own.uniform(0.05, 0.5) * deep)),
+        "ball": mm(max(0.2, own.uniform(1.0, 4.0) * deep)),
+        "walls": "normal", "caps": "follow", "draft": "0 deg",
+    })  # fmt: skip
+    drawn = stamp.artwork
+    if isinstance(drawn, Text):
+        drawn = drawn.model_copy(update={"font": FontRef(family="Tin Line", style="Regular")})
+    elif own.random() < 0.5:
+        drawn = Shape(shape="band", away=mm(3.0 * deep), wide=mm(deep))
+    return stamp.model_copy(update={"relief": relief, "artwork": drawn})
 
 
 def otherwise(own: random.Random, stamp: Stamp, thick: float) -> Stamp:

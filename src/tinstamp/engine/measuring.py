@@ -14,8 +14,9 @@ from tinstamp.chart.base import FaceChart
 from tinstamp.chart.run import RunChart, area_of_face
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.finding import Finding
-from tinstamp.relief.guard import Ink, ink_points
+from tinstamp.relief.guard import ink_points
 from tinstamp.relief.operation import Made, Operation
+from tinstamp.relief.through import Ink
 from tinstamp.relief.verify import VOLUME_STRAY, agrees
 
 MOST_POINTS = 200

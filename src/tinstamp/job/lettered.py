@@ -103,7 +103,12 @@ class Text(Drawable):
     )
     cutter: Annotated[
         Size,
-        Shown("Cutter", "Width of the lines of this font", step=0.1, offered="single stroke"),
+        Shown(
+            "Cutter",
+            "Width of this font's lines; with a V or round section it follows from the depth",
+            step=0.1,
+            offered="single stroke",
+        ),
     ] = "0.5 mm"
     height: Annotated[Size, Shown("Letter height", "Also in inches or points: 1/4 in, 12 pt")] = (
         "6 mm"

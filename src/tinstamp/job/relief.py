@@ -9,7 +9,18 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from tinstamp.job.field import Shown
-from tinstamp.job.values import Angle, Bend, Draft, Lean, Length, Number, Size, Thickness, Value
+from tinstamp.job.values import (
+    Angle,
+    Bend,
+    Draft,
+    Lean,
+    Length,
+    Number,
+    Size,
+    Thickness,
+    Value,
+    Vee,
+)
 
 
 @dataclass(frozen=True)
@@ -65,6 +76,8 @@ MOULD = {**TURNED_ROUND, "shown_by": ("mould",)}
 NOT_UPRIGHT = {"make": ("emboss",), "stands": ("leaning", "bent")}
 """Letters that are carried along a path: what walls and caps are follows from that."""
 CARRIED = {"make": ("emboss",)}
+LINED = {"make": ("engrave", "emboss")}
+"""Kinds whose lines may have a section."""
 EDGES: Mapping[Hashable, str] = {"sharp": "Sharp", "chamfer": "Cut off", "round": "Round"}
 SOFT = ("chamfer", "round")
 """Edges that are not left as they are."""
@@ -76,12 +89,43 @@ ENDS, MOULDED = "Walls and caps", "For a mould"
 """Groups of fields."""
 
 
-def _drafted(relief: object) -> bool:
-    """True where a draft other than the usual one is asked for."""
+def _lined(relief: object) -> bool:
+    """True for letters that stand upright, whose lines may have a section."""
+    if not isinstance(relief, Relief) or relief.make not in LINED["make"]:
+        return False
+    return relief.make != "emboss" or relief.stands == "upright"
+
+
+def _vee(relief: object) -> bool:
+    """True where lines have a V for their section."""
+    return isinstance(relief, Relief) and _lined(relief) and relief.section == "vee"
+
+
+def _ball(relief: object) -> bool:
+    """True where they are round."""
+    return isinstance(relief, Relief) and _lined(relief) and relief.section == "ball"
+
+
+def _walled(relief: object) -> bool:
+    """True where walls and caps are as their own fields say."""
     if not isinstance(relief, Relief) or relief.make not in WALLED["make"]:
         return False
-    upright = relief.make != "emboss" or relief.stands == "upright"
-    return upright and relief.draft != NO_DRAFT
+    if relief.make not in LINED["make"]:
+        return True
+    return _lined(relief) and relief.section == "square"
+
+
+def _drafted(relief: object) -> bool:
+    """True where a draft other than the usual one is asked for."""
+    return isinstance(relief, Relief) and _walled(relief) and relief.draft != NO_DRAFT
+
+
+def _cap_softened(relief: object) -> bool:
+    return isinstance(relief, Relief) and _walled(relief) and relief.cap_edge in SOFT
+
+
+def _face_softened(relief: object) -> bool:
+    return isinstance(relief, Relief) and _walled(relief) and relief.face_edge in SOFT
 
 
 def _pinned(relief: object) -> bool:
@@ -95,6 +139,7 @@ class Relief(Value):
     Attributes
     ----------
     make : see `KINDS`.
+    section, vee, tip, ball : of lines, that of a tool with a shaped end, and its figures.
     walls : along the normal of the face everywhere, or all along one direction: that of the
         projection, or the normal at the artwork's place.
     caps : follow the face at the depth, or lie in a plane.
@@ -269,14 +314,38 @@ class Relief(Value):
             group=ENDS,
         ),
     ] = "foot"
+    section: Annotated[
+        Literal["square", "vee", "ball"],
+        Shown(
+            "Cross-section",
+            "Of lines: single-stroke text, outlines of shapes, bands along edges, open lines of a "
+            "drawing. A V or a round one is a groove as such a tool cuts it, or a bead; lines are "
+            "as wide as it is at that depth",
+            words={"square": "Walls and cap", "vee": "V", "ball": "Round"},
+            control="list",
+            when=_lined,
+            group=ENDS,
+        ),
+    ] = "square"
+    vee: Annotated[
+        Vee,
+        Shown("V angle", "Between its two sides", step=5.0, when=_vee, group=ENDS),
+    ] = "60 deg"
+    tip: Annotated[
+        Thickness,
+        Shown("Tip", "How wide its floor is", step=0.05, when=_vee, group=ENDS),
+    ] = "0.1 mm"
+    ball: Annotated[
+        Size,
+        Shown("Ball", "Diameter of the round end", step=0.1, when=_ball, group=ENDS),
+    ] = "1 mm"
     walls: Annotated[
         Literal["normal", "cast"],
         Shown(
             "Walls",
             "Square to the face everywhere, or all parallel to one direction",
             words={"normal": "Square", "cast": "Parallel"},
-            when=WALLED,
-            unless=NOT_UPRIGHT,
+            when=_walled,
             group=ENDS,
         ),
     ] = "normal"
@@ -286,8 +355,7 @@ class Relief(Value):
             "Caps",
             "Follow the face at the depth, or lie in a plane",
             words={"follow": "As the face", "plane": "Flat"},
-            when=WALLED,
-            unless=NOT_UPRIGHT,
+            when=_walled,
             group=ENDS,
         ),
     ] = "follow"
@@ -297,8 +365,7 @@ class Relief(Value):
             "Rises",
             "How far the cap leans: towards the end of the text it stands higher",
             step=1.0,
-            when=WALLED,
-            unless=NOT_UPRIGHT,
+            when=_walled,
             group=ENDS,
         ),
     ] = LEVEL
@@ -308,8 +375,7 @@ class Relief(Value):
             "Rises upwards",
             "The same from the foot of the letters to their top",
             step=1.0,
-            when=WALLED,
-            unless=NOT_UPRIGHT,
+            when=_walled,
             group=ENDS,
         ),
     ] = LEVEL
@@ -319,8 +385,7 @@ class Relief(Value):
             "Draft",
             "How far the walls lean, so that the ink narrows away from the face; 0 for none",
             step=1.0,
-            when=WALLED,
-            unless=NOT_UPRIGHT,
+            when=_walled,
             group=ENDS,
         ),
     ] = NO_DRAFT
@@ -340,8 +405,7 @@ class Relief(Value):
             "Cap edge",
             "Where the walls meet the cap or the floor",
             words=EDGES,
-            when=WALLED,
-            unless=NOT_UPRIGHT,
+            when=_walled,
             group=ENDS,
         ),
     ] = "sharp"
@@ -351,8 +415,7 @@ class Relief(Value):
             "Cap edge size",
             "Cut off, or the radius",
             step=0.05,
-            when={**WALLED, "cap_edge": SOFT},
-            unless=NOT_UPRIGHT,
+            when=_cap_softened,
             group=ENDS,
         ),
     ] = "0.1 mm"
@@ -362,8 +425,7 @@ class Relief(Value):
             "Face edge",
             "Where the walls meet the face",
             words=EDGES,
-            when=WALLED,
-            unless=NOT_UPRIGHT,
+            when=_walled,
             group=ENDS,
         ),
     ] = "sharp"
@@ -373,8 +435,7 @@ class Relief(Value):
             "Face edge size",
             "Cut off, or the radius",
             step=0.05,
-            when={**WALLED, "face_edge": SOFT},
-            unless=NOT_UPRIGHT,
+            when=_face_softened,
             group=ENDS,
         ),
     ] = "0.1 mm"

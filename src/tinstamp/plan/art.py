@@ -52,6 +52,7 @@ from tinstamp.job.resolve import Resolved
 from tinstamp.job.setting import WRAPS, Cast
 from tinstamp.job.text_fields import filled
 from tinstamp.job.worked import Worked, worked
+from tinstamp.plan.groove import groove_of
 
 _kept: Kept[Artwork] = Kept(64)
 MOST_SLANT = 60.0
@@ -72,6 +73,7 @@ class ArtSpec:
     text : with its fields worked out. fonts : by where they stand in the artwork's fields.
     file : of a logo. behind : it is read from the other side.
     lines : besides its ink, the lines of single-stroke text (`artwork.text.TextSpec`).
+    line : how wide its lines are where a tool decides that, mm.
     """
 
     artwork: Worked[Any]
@@ -86,6 +88,11 @@ class ArtSpec:
     fonts: tuple[tuple[tuple[str | int, ...], FontData], ...] = ()
     file: FileData | None = None
     lines: bool = False
+    line: float | None = None
+
+    def line_or(self, own: float) -> float:
+        """How wide lines are that are `own` mm wide unless a tool decides that."""
+        return own if self.line is None else self.line
 
     @property
     def mirrored(self) -> bool:
@@ -169,8 +176,10 @@ def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
         relief.given.shown_by == "mould",
         growth_of(relief),
     )
+    groove = groove_of(relief)
     spec = replace(
         spec,
+        line=None if groove is None else groove.width,
         fonts=tuple((at, font_data(ref, document.fonts)) for at, ref in drawn.fonts_at.items()),
     )
     if isinstance(drawn, Text):
@@ -239,7 +248,7 @@ def text_spec(spec: ArtSpec) -> TextSpec:
         forms=text.forms,
         align=text.align,
         line_spacing=of("line_spacing"),
-        cutter=of("cutter"),
+        cutter=spec.line_or(of("cutter")),
         lines=spec.lines,
         styles=tuple(
             Style(
@@ -285,7 +294,7 @@ def _draw_logo(spec: ArtSpec) -> Artwork:
             join=of("join", 0.0),
             speck=of("speck"),
             reduce=of("reduce"),
-            stroke=of("stroke", 0.0),
+            stroke=spec.line_or(of("stroke", 0.0)),
             threshold=threshold,
             inks=tuple((ink.colour, ink.use) for ink in logo.inks),
             tone=logo.tone,
@@ -298,7 +307,7 @@ def _draw_shape(spec: ArtSpec) -> Artwork:
     of, shape = spec.artwork, spec.artwork.given
     if spec.along_edges:  # drawn where its face is known
         return Artwork(())
-    sides = of("sides", 0.0)
+    sides, line = of("sides", 0.0), of("line", 0.0)
     if sides and (sides != int(sides) or not 3 <= sides <= 60):
         raise FormulaError(f"{sides:g} sides cannot be drawn: give a whole number from 3 to 60")
     try:
@@ -309,7 +318,7 @@ def _draw_shape(spec: ArtSpec) -> Artwork:
                 height=of("high", 0.0),
                 corner=of("corner", 0.0),
                 sides=int(sides),
-                line=of("line", 0.0),
+                line=spec.line_or(line) if line else 0.0,
             )
         )
     except ValueError as error:

@@ -38,7 +38,7 @@ def lay_band(spec: LaySpec, art: ArtSpec, chart: FaceChart) -> tuple[Artwork, Pl
     at = np.round(where(spec.spot, chart)[0], CUT_WITHIN)
     if isinstance(chart, BeltChart):
         chart = chart.towards(at)
-    asked = (given.edges, of("away"), of("wide"), given.corners == "sharp")
+    asked = (given.edges, of("away"), art.line_or(of("wide")), given.corners == "sharp")
     try:
         key = (*asked, tuple(at.tolist()) if chart.closed else ())
         regions = _bands.get(chart, key, lambda: tuple(band(chart, at, *asked)))

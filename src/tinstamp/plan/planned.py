@@ -26,6 +26,7 @@ from tinstamp.job.resolve import Resolved
 from tinstamp.job.worked import Worked, worked
 from tinstamp.plan.art import ArtSpec, art_spec, draw
 from tinstamp.plan.carry import Carry, toward
+from tinstamp.plan.groove import Groove, groove_of, scaled
 from tinstamp.plan.lay import LaySpec, place_on
 from tinstamp.plan.on_face import field_to_edges, lay_band
 from tinstamp.plan.sheet import sheet_of
@@ -76,6 +77,12 @@ class Planned:
     def depth(self) -> float:
         """mm; 0 for a mark, and for what is cut through wherever that ends."""
         return self.relief("depth", 0.0) * self.art.growth
+
+    @property
+    def groove(self) -> Groove | None:
+        """The section of its lines; None where walls and caps are as their own fields say."""
+        groove = groove_of(self.relief)
+        return None if groove is None else scaled(groove, self.art.growth)
 
     @property
     def raised(self) -> bool:

@@ -17,6 +17,7 @@ from tinstamp.relief.guard import Asked, Path, fault
 from tinstamp.relief.heads import Walls
 from tinstamp.relief.operation import Operation
 from tinstamp.relief.surfaces import ReliefError
+from tinstamp.relief.tool_guard import Tool
 from tinstamp.relief.verify import ALLOWED_BOOLEAN, agrees
 from tinstamp.setting.place import Placed
 
@@ -57,10 +58,14 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
     if op.tops:
         besides = (Asked(chart, op.letters, abs(op.tops), op.tops > 0, clean=clean),)
     leans = op.walls.slope * op.depth + max(op.walls.spread, op.walls.cap_edge.size)
+    groove, tool = op.walls.groove, None
+    if groove is not None and op.depth:
+        leans = max(leans, groove.inwards)
+        tool = Tool(groove.depth, 2.0 * groove.radius, groove.flat, groove.slope)
     return Asked(chart, placed.regions, op.depth, op.raised, plane, plain, clean,
                  leans=leans, spreads=op.walls.at_cap or op.walls.spread > 0,
                  rise=op.walls.rise, origin=placed.origin, along=along,
-                 besides=besides, path=path)  # fmt: skip
+                 besides=besides, path=path, tool=tool)  # fmt: skip
 
 
 def leant(chart: Chart, here: Array, normal: Array, walls: Walls) -> Array:

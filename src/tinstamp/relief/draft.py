@@ -3,6 +3,7 @@ face."""
 
 from __future__ import annotations
 
+import logging
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -22,15 +23,19 @@ from tinstamp.artwork.insets import (
 )
 from tinstamp.artwork.outline import Array, Region, fine_points
 from tinstamp.chart.base import FaceChart
+from tinstamp.chart.plane import PlaneChart
 from tinstamp.relief.heads import Head, Square, Walls
 from tinstamp.relief.surfaces import ReliefError
 
+LOG = logging.getLogger("tinstamp.relief")
 SPACE_STEP = 1e-4
 """mm; for slopes of the walls' end by differences"""
 DEPTH_TRIES = 12
 """halvings of the search for the depth that walls with draft can have"""
 LEVELS, WEIGHTS = np.array([0.1127016653792583, 0.5, 0.8872983346207417]), np.array([5, 8, 5]) / 18
 """Parts of the depth, and their weights, of a sum over it (Gauss-Legendre, three places)."""
+BOWED_AT = np.linspace(0.0, 1.0, 9)
+"""Parameters of pieces at which their walls are followed."""
 EDGE_STEP = 0.25
 """mm to a side of the polygons that stand for outlines in a sum along them"""
 OUTLINE_OFF = 2e-5
@@ -131,12 +136,36 @@ class Slab:
     Attributes
     ----------
     low, high : their ends there. places : for a sum over the height the part of it, mm by which
-        the ink is drawn in there, and how much that counts.
+        the ink is drawn in there, and how much that counts. at, counts : the same places along the
+        walls, 0 to 1, and their weights.
+    corner, weight : of round walls, where their two sides would meet, and the weight there.
     """
 
     low: Drafted
     high: Drafted
     places: Sequence[tuple[float, float, float]]
+    at: Sequence[float]
+    counts: Sequence[float]
+    corner: Drafted | None = None
+    weight: float = 1.0
+
+    def walls(self, ends: Sequence[Array]) -> list[Array]:
+        """Where its walls really run, and how they go on, for every place, (2, n, k, 3) each,
+        between where they begin and end, (n, k, 3), and where the sides of a round one meet."""
+        found = []
+        low, *middle, high = ends
+        for t in self.at:
+            if not middle:
+                found.append(np.stack([(1.0 - t) * low + t * high, high - low]))
+                continue
+            # a conic and its derivative (Piegl and Tiller, The NURBS Book, 7.3, from memory)
+            basis = np.array([(1 - t) ** 2, 2 * self.weight * t * (1 - t), t * t])
+            slope = np.array([-2 * (1 - t), 2 * self.weight * (1 - 2 * t), 2 * t])
+            poles = np.stack([low, middle[0], high])
+            sum_, pace = basis.sum(), slope.sum()
+            at = np.tensordot(basis / sum_, poles, 1)
+            found.append(np.stack([at, (np.tensordot(slope, poles, 1) - pace * at) / sum_]))
+        return found
 
 
 def _swept(head: Drafted, regions: Sequence[Region]) -> float:
@@ -144,9 +173,9 @@ def _swept(head: Drafted, regions: Sequence[Region]) -> float:
     none, full = (float(head.inset_at(np.zeros(2), part)) for part in (0.0, 1.0))
     foot = Drafted(Square(head.chart, 0.0), 0.0, head.sign, inwards=none)
     if isinstance(head.base, Square):
-        places = [(p, none + p * (full - none), w) for p, w in
-                  zip(LEVELS.tolist(), WEIGHTS.tolist(), strict=True)]  # fmt: skip
-        return swept(Slab(foot, head, places), regions)
+        levels, weights = LEVELS.tolist(), WEIGHTS.tolist()
+        places = [(p, none + p * (full - none), w) for p, w in zip(levels, weights, strict=True)]
+        return swept(Slab(foot, head, places, levels, weights), regions)
     return _swept_unevenly(head, regions)
 
 
@@ -164,7 +193,43 @@ def swept(slab: Slab, regions: Sequence[Region]) -> float:
         step = _mitred(before, along, there, part, inset)
         aside = _Levels.between(slab.low, slab.high, middle + step / 2)
         total += weight * _quads(ring, after, step, aside.thick(part))
-    return total
+    if isinstance(slab.low.chart, PlaneChart):
+        return total
+    try:
+        return total + _bowed(slab, regions)
+    except InsetError as error:  # then the sum is held against them as it is
+        LOG.info("walls could not be followed over their height: %s", error)
+        return total
+
+
+def _bowed(slab: Slab, regions: Sequence[Region]) -> float:
+    """mm³ that walls sweep more than the sum over levels has, since they run straight (or as an
+    arc) in space where the levels of a bent face do not: how far they are off it, times what they
+    go on by, along their outlines."""
+    pieces = [_pieces_of(region) for region in regions]
+    roots = np.concatenate([beziers for beziers, _ in pieces])
+    firsts = np.cumsum([0, *(owner[-1] + 1 for _, owner in pieces[:-1])])
+    owner = np.concatenate([own + k for k, (_, own) in zip(firsts, pieces, strict=True)])
+    every = np.arange(len(roots))
+
+    def on(head: Drafted) -> Array:
+        """Places of the pieces at an end of walls, (n, k, 3)."""
+        return head.base.space(drawn_in(roots, owner, head).samples(every, BOWED_AT))
+
+    low, high = slab.low.base, slab.high.base
+    assert isinstance(low, Square) and isinstance(high, Square)
+    heads = [slab.low, *((slab.corner,) if slab.corner is not None else ()), slab.high]
+    ends = [on(head) for head in heads]
+    total = 0.0
+    for (part, by, _), count, (at, way) in zip(
+        slab.places, slab.counts, slab.walls(ends), strict=True
+    ):
+        lift = low.lift + part * (high.lift - low.lift)
+        off = at - on(replace(slab.low, base=Square(slab.low.chart, lift), inwards=by))
+        area = np.cross(np.diff(at, axis=1), (way[:, 1:] + way[:, :-1]) / 2.0)
+        total += count * float(((off[:, 1:] + off[:, :-1]) / 2.0 * area).sum())
+    # along an outline and on towards the end of its walls: to the right of both it is without ink
+    return -total
 
 
 def _sides(

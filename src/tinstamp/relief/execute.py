@@ -23,13 +23,14 @@ from tinstamp.relief.carried import Bow, Carried, on_flat
 from tinstamp.relief.checking import asked_of, cast_of
 from tinstamp.relief.clear import InTheWay
 from tinstamp.relief.draft import Drafted, check_draft, drafted
+from tinstamp.relief.grooved import check_groove, groove_stack, on_face
 from tinstamp.relief.guard import Asked
 from tinstamp.relief.heads import Head, check_facing, depths_of, head_of
 from tinstamp.relief.imprint import Imprint, Stacked
 from tinstamp.relief.leaning import run_carried_on
 from tinstamp.relief.operation import Halt, Made, Operation, on_and_on
 from tinstamp.relief.run import cut_at, meets_itself, shares
-from tinstamp.relief.softened import check_stack, stack_of
+from tinstamp.relief.softened import Stack, check_stack, stack_of
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import TOUCHING, face_about, fit
 from tinstamp.setting.place import Placed, on_member
@@ -108,8 +109,7 @@ class _Expected:
             straight = Carried(flat, carry) if bow is None else None
             return cls(carry.volume(regions), straight, None, asked, bow)
         if op.walls.softened:
-            stack = stack_of(chart, op.depth, float(np.sign(op.signed)), op.walls)
-            check_stack(stack, regions)
+            stack = _stacked(op)
             return cls(stack.volume(regions), None, None, asked, stack)
         origin = np.array(op.placed.origin)
         if op.walls.slanted:
@@ -122,6 +122,20 @@ class _Expected:
         if isinstance(head, Drafted):
             check_draft(head, regions, op.depth)
         return cls(head.volume(regions), head, depths, asked)
+
+
+def _stacked(op: Operation) -> Stack:
+    """Walls of several stretches. Raises OrderError where they do not fit."""
+    chart, regions, sign = op.face_chart, op.placed.regions, float(np.sign(op.signed))
+    groove = op.walls.groove
+    if groove is not None:
+        groove = on_face(groove, chart, regions, sign)
+        stack = groove_stack(chart, groove, sign)
+        check_groove(stack, groove, regions)
+        return stack
+    stack = stack_of(chart, op.depth, sign, op.walls)
+    check_stack(stack, regions)
+    return stack
 
 
 def _directly(solid: NamedSolid, op: Operation, it: _Expected) -> tuple[Imprint, Made] | None:
@@ -161,8 +175,8 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
         )
     if it.stack is not None:
         raise ReliefError(
-            "softened edges need artwork within one face, clear of its edges and of other relief, "
-            "and not cut through"
+            "lines with a section, and softened edges, need artwork within one face, clear of its "
+            "edges and of other relief, and not cut through"
         )
     apart = _in_parts(solid, op, stopped) if direct else None
     if apart is not None:
@@ -227,7 +241,10 @@ def _over_run(
     if op.tops:
         raise ReliefError("over several faces the letters of a field end level with them")
     if op.depth and op.walls.softened:
-        raise ReliefError("over several faces edges are left sharp: soften them on each by itself")
+        raise ReliefError(
+            "over several faces walls have no section and their edges stay sharp: give that to "
+            "each face by itself"
+        )
     if op.depth and op.walls.draft:
         raise ReliefError("over several faces walls have no draft: give it to each face by itself")
     if op.depth and not op.walls.plain and not one_way:

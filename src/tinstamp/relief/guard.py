@@ -17,7 +17,6 @@ from functools import cached_property
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from OCP.TopTools import TopTools_MapOfShape
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Region
@@ -31,9 +30,9 @@ from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.run import RunChart
 from tinstamp.relief.crossable import Crossable
+from tinstamp.relief.through import DEPTH_STRAY, Ink, differing, stretches_along
+from tinstamp.relief.tool_guard import Tool, clear_of, corners_of, off_section, spread
 
-DEPTH_STRAY = 3e-3
-"""mm by which a change may be deeper or higher than asked: the sum of all fitting."""
 LEAN_STRETCH = 1.012
 """Times the depth that a change may reach where faces meet at up to 15°: 1 / cos(7.5°), and
 what walls lean there."""
@@ -57,28 +56,6 @@ LAYER_STRAY = 0.03
 """Part by which a sum over so few points may be off."""
 SEED = 20
 """Of the lines that are taken at random."""
-
-
-@dataclass(frozen=True)
-class Ink:
-    """Regions as polygons on the sheet, one by one and as a whole."""
-
-    shapes: NDArray[np.object_]
-    whole: BaseGeometry
-
-    @classmethod
-    def of(cls, regions: Sequence[Region]) -> Ink:
-        """In fine lines."""
-        shapes = np.array(
-            [
-                shapely.Polygon(r.outer.points(6), [c.points(6) for c in r.counters])
-                for r in regions
-            ],
-            dtype=object,
-        )
-        wrong = ~shapely.is_valid(shapes)
-        shapes[wrong] = shapely.buffer(shapes[wrong], 0)
-        return cls(shapes, shapely.disjoint_subset_union_all(shapes))
 
 
 @dataclass(frozen=True)
@@ -135,6 +112,7 @@ class Asked:
         they run square, or a projection decides.
     besides : what is asked elsewhere on the face at the same time.
     path : that letters are carried along; None for those that stand upright.
+    tool : that gives lines their section; None for walls that are straight.
     """
 
     chart: Chart
@@ -152,6 +130,7 @@ class Asked:
     along: Array | None = None
     besides: tuple[Asked, ...] = ()
     path: Path | None = None
+    tool: Tool | None = None
 
     def reach(self, xy: Array) -> Array:
         """How deep, or how high, it is to be at points of the sheet, (n, 2), mm."""
@@ -172,6 +151,8 @@ def fault(before: NamedSolid, after: NamedSolid, change: float, asked: Asked) ->
     told = _too_much(change, asked) or _stray(before, after, asked, asked.besides)
     for other in asked.besides if told is None else ():
         told = told or _stray(before, after, other, (asked,))
+    if told is None and asked.tool is not None:
+        told = off_section(before, after, asked.chart, asked.ink, asked.tool, asked.raised)
     return told
 
 
@@ -209,7 +190,7 @@ def _layer(asked: Asked) -> float | None:
         lean = np.abs(asked.chart.normal(inside) @ normal)
         reach = np.abs(over) / np.maximum(lean, 0.2)
     deepest = asked.depth if asked.plane is not None else float(np.max(reach))
-    sides = [_spread(asked.chart, inside, sign * part * deepest) for part in (0.0, 0.5, 1.0)]
+    sides = [spread(asked.chart, inside, sign * part * deepest) for part in (0.0, 0.5, 1.0)]
     mean = (sides[0] + 4.0 * sides[1] + sides[2]) / 6.0
     found = mean * reach
     if asked.along is not None:
@@ -252,14 +233,6 @@ def _swept(asked: Asked, inside: Array, spread: Array, along: Array) -> Array:
     return np.where((missed < DEPTH_STRAY) & (far > 0), spread * seen * far, np.nan)
 
 
-def _spread(chart: Chart, xy: Array, lift: float) -> Array:
-    """mm² of the surface `lift` mm off the face for a mm² of the sheet, (n,)."""
-    step = 1e-3
-    across = chart.to_space(xy + [step, 0.0], lift) - chart.to_space(xy - [step, 0.0], lift)
-    up = chart.to_space(xy + [0.0, step], lift) - chart.to_space(xy - [0.0, step], lift)
-    return np.asarray(np.linalg.norm(np.cross(across, up), axis=-1) / (4.0 * step * step))
-
-
 def ink_points(ink: Ink) -> Array:
     """Points of a grid within the ink, at least one for every region, (n, 2)."""
     low_x, low_y, high_x, high_y = ink.whole.bounds
@@ -294,7 +267,10 @@ def _lines(asked: Asked) -> tuple[Array, Array]:
         near |= shapely.distance(edge, shapely.points(there)) <= from_outline
         inked |= shapely.contains_xy(ink, there[:, 0], there[:, 1])
     inside = shapely.contains_xy(ink, every[:, 0], every[:, 1])
-    return every[inside & ~near][:RAYS], every[~inked & ~near][:RAYS]
+    within = every[inside & ~near][:RAYS]
+    if asked.tool is not None:  # where lines meet less is cut than the middle of the ink would say
+        within = within[clear_of(corners_of(list(shapes)), within, asked.tool)]
+    return within, every[~inked & ~near][:RAYS]
 
 
 def _stray(
@@ -302,7 +278,7 @@ def _stray(
 ) -> str | None:
     """What differs along some line and should not; lines beside the ink are not looked at where
     something else is asked."""
-    changed = _differing(before, after)
+    changed = differing(before, after)
     if not changed:
         return None
     far = 2.0 * extent_of(before.shape)
@@ -320,7 +296,7 @@ def _stray(
     seen = made = 0
     for k, (xy, p, n, inked) in enumerate(zip(points, start, way, inks.tolist(), strict=True)):
         faces = [known[i] for i in np.flatnonzero(near[:, k]).tolist()]
-        stretches = _stretches(faces, p, n, far)
+        stretches = stretches_along(faces, p, n, far)
         if stretches is None:
             continue
         told = _told(stretches, xy, p, n, inked, asked)
@@ -336,7 +312,7 @@ def _stray(
 def _off_path(before: NamedSolid, after: NamedSolid, asked: Asked, path: Path) -> str | None:
     """What is not as it should be along the way that letters are carried: all that stands on ink is
     new, and nothing else, nor what lies beyond its end."""
-    changed = _differing(before, after)
+    changed = differing(before, after)
     if not changed:
         return None
     far = 2.0 * extent_of(after.shape)
@@ -352,7 +328,7 @@ def _off_path(before: NamedSolid, after: NamedSolid, asked: Asked, path: Path) -
         for k, (xy, p, n) in enumerate(zip(points, places, way, strict=True)):
             met = np.flatnonzero(near[:, k]).tolist()
             known.update({i: Crossable(changed[i]) for i in met if i not in known})
-            stretches = _stretches([known[i] for i in met], p, n, far)
+            stretches = stretches_along([known[i] for i in met], p, n, far)
             if stretches is None:
                 continue
             held = any(a < 0.0 < b for a, b in stretches)
@@ -376,29 +352,6 @@ def _by_outlines(ink: Ink) -> Array:
     return np.asarray(shapely.get_coordinates(spots[clear]))
 
 
-def _differing(before: NamedSolid, after: NamedSolid) -> list:  # type: ignore[type-arg]
-    """Faces that one of the solids has and the other has not."""
-    had, has = TopTools_MapOfShape(), TopTools_MapOfShape()
-    for solid, known in ((before, had), (after, has)):
-        for named in solid.faces:
-            known.Add(named.face)
-    return [f.face for f in before.faces if not has.Contains(f.face)] + [
-        f.face for f in after.faces if not had.Contains(f.face)
-    ]
-
-
-def _stretches(
-    faces: Sequence[Crossable], p: Array, n: Array, far: float
-) -> list[tuple[float, float]] | None:
-    """What differs along a line, as depths under its point, mm, read off the faces near it; None
-    when the line runs into an edge, where crossings cannot be told."""
-    hits = sorted(hit for face in faces for hit in face.crossings(p, n, far))
-    if len(hits) % 2:
-        return None
-    pairs = zip(hits[::2], hits[1::2], strict=True)
-    return [(a, b) for a, b in pairs if b - a > DEPTH_STRAY]
-
-
 def piece_fault(body: NamedSolid, low: float, high: float, asked: Asked) -> str | None:
     """What is wrong with a body that is to fill the ink between two lifts, mm, in words; None when
     it does, along lines within the ink and beside it."""
@@ -413,7 +366,7 @@ def piece_fault(body: NamedSolid, low: float, high: float, asked: Asked) -> str 
         if not (np.isfinite(p).all() and np.isfinite(n).all()):
             continue
         met = [Crossable(faces[i]) for i in np.flatnonzero(near[:, k]).tolist()]
-        stretches = _stretches(met, p, n, far)
+        stretches = stretches_along(met, p, n, far)
         if stretches is None:
             continue
         within = [(a, b) for a, b in stretches if max(abs(a), abs(b)) < far / 2]

@@ -19,6 +19,7 @@ from tinstamp.chart.cast import GRAZING, CastChart, cast_chart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.plan.carry import Carry
+from tinstamp.plan.groove import Groove
 from tinstamp.relief.surfaces import OrderError, ReliefError, parallel, spline_through
 
 LEAST_OVER_FACE = 0.02
@@ -269,6 +270,7 @@ class Walls:
     cap_edge, foot_edge : where walls meet the cap or floor, and the face.
     rise : mm that a cap rises outwards for a mm of the sheet, across and up.
     carry : the path that letters take which do not stand upright; it alone counts then.
+    groove : the section of lines; it alone counts then.
     """
 
     slanted: bool = False
@@ -279,11 +281,12 @@ class Walls:
     cap_edge: Edge = SHARP
     foot_edge: Edge = SHARP
     carry: Carry | None = None
+    groove: Groove | None = None
 
     @property
     def softened(self) -> bool:
-        """An edge of them is rounded or cut off."""
-        return self.cap_edge.soft or self.foot_edge.soft
+        """They are no single stretch from the face to the cap."""
+        return self.groove is not None or self.cap_edge.soft or self.foot_edge.soft
 
     @property
     def spread(self) -> float:

@@ -39,6 +39,11 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
         return [_operation(item, fit, wall, through, item.placed, PLAIN)]
     if item.relief.given.stands != "upright":
         return _carried(item, fit, wall)
+    groove = item.groove
+    if groove is not None and item.all_round:
+        raise OrderError("what goes all the way round a face has no section: its walls are square")
+    if groove is not None and len(item.by_depth()) > 1:
+        raise OrderError("lines with a section are all of one depth: their width follows from it")
     draft = item.relief("draft", 0.0)
     if draft and item.all_round:
         raise OrderError("what goes all the way round a face has no draft: its walls stand square")
@@ -50,8 +55,9 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
         _rise(item),
         _edge(item, "cap_edge"),
         _edge(item, "face_edge"),
+        groove=groove,
     )
-    if walls.softened:
+    if walls.softened and groove is None:
         _check_softened(item, walls)
     found = []
     for depth, placed in item.by_depth():

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from tinstamp.artwork.outline import Region
+from tinstamp.artwork.outline import Array, Region
 from tinstamp.chart.base import FaceChart
 from tinstamp.relief.draft import Drafted, Slab, keeps_inset, swept
 from tinstamp.relief.heads import Edge, Head, Square, Walls
@@ -96,7 +96,19 @@ class Stack:
         return base - sum(swept(self._slab(*span), regions) for span in self.spans)
 
     def _slab(self, low: Ring, middle: Ring | None, high: Ring) -> Slab:
-        return Slab(self.head(low), self.head(high), places_of(low, middle, high, self.weight))
+        at, counts = arc_places()
+        corner = None if middle is None else self.head(middle)
+        places = places_of(low, middle, high, self.weight)
+        return Slab(
+            self.head(low), self.head(high), places, at.tolist(), counts.tolist(), corner,
+            self.weight,
+        )  # fmt: skip
+
+
+def arc_places() -> tuple[Array, Array]:
+    """Places along a stretch, 0 to 1, and their weights."""
+    nodes, counts = np.polynomial.legendre.leggauss(ARC_PLACES)
+    return (nodes + 1.0) / 2.0, counts / 2.0
 
 
 def places_of(
@@ -104,8 +116,7 @@ def places_of(
 ) -> tuple[tuple[float, float, float], ...]:
     """Places of a stretch for a sum over its height: the part of the height, what it is drawn in by
     there, and how much it counts. Of a round one along its arc, a conic with that weight."""
-    nodes, counts = np.polynomial.legendre.leggauss(ARC_PLACES)
-    t, counts = (nodes + 1.0) / 2.0, counts / 2.0
+    t, counts = arc_places()
     if middle is None:
         inwards = low.inwards + t * (high.inwards - low.inwards)
         return tuple(zip(t.tolist(), inwards.tolist(), counts.tolist(), strict=True))

@@ -205,7 +205,8 @@ class Waller:
         """The same for walls that are stacks of stretches."""
         row = _Rows.of(loop)
         count = len(row.uv)
-        poles = [[row.foot[i], *row.mids[i], row.head[i]] for i in range(count)]
+        mids = row.mids or [[]] * count
+        poles = [[row.foot[i], *mids[i], row.head[i]] for i in range(count)]
         edged = [0, *(span.high for span in self.spans)]
         stacks = [_Upright.of([own[0] for own in poles[i]], self.spans, self.tolerance)
                   for i in range(count)]  # fmt: skip

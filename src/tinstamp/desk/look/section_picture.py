@@ -18,6 +18,8 @@ FACE_AT = 0.46
 """Part of the height at which the face lies."""
 LEAST_CLEAR = 1.0
 """px that a clearance is shown as"""
+ARC_SIDES = 8
+"""Sides of half a round section's line."""
 GLUE = 1.5
 """px between loose letters and the face at least"""
 
@@ -79,10 +81,12 @@ class _Scene:
         self.painter.drawLine(QPointF(left, self.face + at), QPointF(right, self.face + at))
 
     def steps(
-        self, height: float, outer: float = 0.0, plain: bool = False
+        self, height: float, outer: float = 0.0, plain: bool = False, lines: bool = False
     ) -> list[tuple[float, float]]:
         """The line of the face with both strokes at another height; walls lean by the draft, and
-        their edges are softened, unless they stand `plain`."""
+        their edges are softened, unless they stand `plain`; `lines` may have a section."""
+        if lines and (self.figures.of("vee") or self.figures.of("ball")):
+            return [point for stroke in self.strokes for point in self._shaped(*stroke, height)]
         lean = 0.0 if plain else min(abs(height - outer) * self.figures.of("lean"), 4.0)
         way = 1.0 if height > outer else -1.0
         cap = 0.0 if plain else self._soft("cap_edge_size")
@@ -95,6 +99,15 @@ class _Scene:
             found += [(b, height - way * cap), (right, outer + way * face), (right + face, outer)]
         return found
 
+    def _shaped(self, left: float, right: float, height: float) -> list[tuple[float, float]]:
+        """The line of one stroke with the section of a tool."""
+        middle, half = (left + right) / 2, (right - left) / 2
+        if self.figures.of("vee"):
+            tip = min(max(self.figures.of("tip") * self.scale / 2, 0.5), 0.8 * half)
+            return [(left, 0.0), (middle - tip, height), (middle + tip, height), (right, 0.0)]
+        across = [k / ARC_SIDES for k in range(-ARC_SIDES, ARC_SIDES + 1)]
+        return [(middle + half * u, height * (1.0 - u * u) ** 0.5) for u in across]
+
     def _soft(self, name: str) -> float:
         """px that a softened edge is shown as."""
         size = self.figures.of(name)
@@ -102,16 +115,18 @@ class _Scene:
 
 
 def _engraved(s: _Scene) -> None:
-    s.part(s.steps(s.depth))
+    s.part(s.steps(s.depth, lines=True))
     _caps(s, s.depth)
 
 
 def _raised(s: _Scene) -> None:
-    s.part(s.steps(-s.depth))
+    s.part(s.steps(-s.depth, lines=True))
     _caps(s, -s.depth)
 
 
 def _caps(s: _Scene, at: float) -> None:
+    if s.figures.of("vee") or s.figures.of("ball"):  # its end is a line
+        return
     for left, right in s.strokes:
         s.coloured(left, right, at)
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from contextlib import suppress
+
 import numpy as np
 from PySide6.QtCore import QSizeF
 from PySide6.QtGui import QIcon
@@ -28,7 +30,9 @@ from tinstamp.job.field import declared
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import dotted, get
 from tinstamp.job.relief import KINDS, Relief
+from tinstamp.job.worked import worked
 from tinstamp.plan.art import art_spec, draw
+from tinstamp.plan.groove import groove_of
 from tinstamp.plan.planned import PLAN_ERRORS
 
 PICTURE = QSizeF(27, 22)
@@ -52,6 +56,9 @@ def figures(session: Session, index: int) -> Figures:
                 numbers[name] = session.resolved.of("stamps", index, "relief", name)
             except FormulaError:
                 continue
+    with suppress(FormulaError):
+        groove = groove_of(worked(relief, session.resolved, ("stamps", index, "relief")))
+        numbers["line width"] = 0.0 if groove is None else groove.width
     numbers["lean"] = float(np.tan(np.radians(numbers.get("draft", 0.0))))
     return Figures(mean_stroke(session, index), numbers, relief.colour)
 
@@ -121,6 +128,9 @@ class Sections(QWidget):
         if key in self.keys:
             self.group.button(self.keys.index(key)).setChecked(True)
             self.words.setText(say(f"{KINDS[key].word}: {_lower(KINDS[key].tip)}"))
+            wide = self._drawn_from.of("line width") if self._drawn_from is not None else 0.0
+            if wide:
+                self.words.setText(say(f"lines are {wide:.2f} mm wide at the face"))
 
 
 def _lower(words: str) -> str:

@@ -3342,6 +3342,14 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
 = %2 mm</translation>
   </message>
   <message>
+   <source>line width</source>
+   <translation>Linienbreite</translation>
+  </message>
+  <message>
+   <source>lines are %1 mm wide at the face</source>
+   <translation>Linien sind an der Fläche %1 mm breit</translation>
+  </message>
+  <message>
    <source>Round from the front, which is 0°; a length, such as 12 mm, is taken too</source>
    <translation>Von vorn herum, das ist 0°; auch eine Länge wie 12 mm</translation>
   </message>
@@ -6306,8 +6314,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Fräser</translation>
   </message>
   <message>
-   <source>Width of the lines of this font</source>
-   <translation>Breite der Linien dieser Schrift</translation>
+   <source>Width of this font's lines; with a V or round section it follows from the depth</source>
+   <translation>Breite der Linien dieser Schrift; mit V- oder rundem Querschnitt folgt sie aus der Tiefe</translation>
   </message>
   <message>
    <source>Letter height</source>
@@ -6938,6 +6946,34 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Die Seite der Buchstaben, zu der sie gehen</translation>
   </message>
   <message>
+   <source>Cross-section</source>
+   <translation>Querschnitt</translation>
+  </message>
+  <message>
+   <source>Of lines: single-stroke text, outlines of shapes, bands along edges, open lines of a drawing. A V or a round one is a groove as such a tool cuts it, or a bead; lines are as wide as it is at that depth</source>
+   <translation>Von Linien: Einstrichschrift, Umrisse von Formen, Bänder entlang von Kanten, offene Linien einer Zeichnung. V oder rund ist eine Rille, wie ein solches Werkzeug sie schneidet, oder eine Wulst; Linien sind so breit wie das Werkzeug in dieser Tiefe</translation>
+  </message>
+  <message>
+   <source>V angle</source>
+   <translation>V-Winkel</translation>
+  </message>
+  <message>
+   <source>Between its two sides</source>
+   <translation>Zwischen seinen beiden Seiten</translation>
+  </message>
+  <message>
+   <source>Tip</source>
+   <translation>Spitze</translation>
+  </message>
+  <message>
+   <source>How wide its floor is</source>
+   <translation>Wie breit ihr Grund ist</translation>
+  </message>
+  <message>
+   <source>Diameter of the round end</source>
+   <translation>Durchmesser des runden Endes</translation>
+  </message>
+  <message>
    <source>Walls</source>
    <translation>Flanken</translation>
   </message>
@@ -7076,6 +7112,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>its end</source>
    <translation>seinem Ende</translation>
+  </message>
+  <message>
+   <source>Walls and cap</source>
+   <translation>Wände und Deckel</translation>
   </message>
   <message>
    <source>Square</source>
@@ -7928,6 +7968,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>long marks</source>
    <translation>lange Striche</translation>
+  </message>
+  <message>
+   <source>a ball of %1 mm is too small: give %2 mm</source>
+   <translation>eine Kugel von %1 mm ist zu klein: geben Sie %2 mm an</translation>
+  </message>
+  <message>
+   <source>the tip of a tool is never quite sharp: give %1 mm or more</source>
+   <translation>die Spitze eines Werkzeugs ist nie ganz scharf: geben Sie %1 mm oder mehr an</translation>
   </message>
   <message>
    <source>%1 times cannot be made: give a whole number up to %2</source>
@@ -9554,10 +9602,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Versalien von 1,8, 2,5, 3,5, 5, 7, 10, 14 oder 20 mm</translation>
   </message>
   <message>
-   <source>line width</source>
-   <translation>Linienbreite</translation>
-  </message>
-  <message>
    <source>lines a tenth (type B) or a fourteenth (type A) of the height</source>
    <translation>Linien ein Zehntel (Form B) oder ein Vierzehntel (Form A) der Höhe</translation>
   </message>
@@ -10018,8 +10062,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Buchstaben, die sich neigen oder biegen, brauchen einen Platz innerhalb einer Fläche, frei von ihren Kanten, und nichts anderes dort, wo sie über ihr liegen</translation>
   </message>
   <message>
-   <source>softened edges need artwork within one face, clear of its edges and of other relief, and not cut through</source>
-   <translation>gebrochene Kanten brauchen ein Motiv innerhalb einer Fläche, frei von ihren Kanten und anderem Relief und nicht durchgeschnitten</translation>
+   <source>lines with a section, and softened edges, need artwork within one face, clear of its edges and of other relief, and not cut through</source>
+   <translation>Linien mit Querschnitt und gebrochene Kanten brauchen eine Vorlage innerhalb einer Fläche, frei von deren Kanten und von anderem Relief, und nicht durchgeschnitten</translation>
   </message>
   <message>
    <source>the artwork is longer than the way round: its ends would lie on one another</source>
@@ -10030,8 +10074,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>über mehrere Flächen enden die Buchstaben eines Feldes bündig</translation>
   </message>
   <message>
-   <source>over several faces edges are left sharp: soften them on each by itself</source>
-   <translation>über mehrere Flächen bleiben Kanten scharf: brechen Sie sie auf jeder für sich</translation>
+   <source>over several faces walls have no section and their edges stay sharp: give that to each face by itself</source>
+   <translation>über mehrere Flächen haben Wände keinen Querschnitt und ihre Kanten bleiben scharf: geben Sie das jeder Fläche für sich</translation>
   </message>
   <message>
    <source>over several faces walls have no draft: give it to each face by itself</source>
@@ -10060,6 +10104,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>the artwork crosses the seam of the face</source>
    <translation>das Motiv kreuzt die Naht der Fläche</translation>
+  </message>
+  <message>
+   <source>the sheet of this face is stretched by %1 here: the bottom of lines that are %2 mm wide would be flat, not round; take a smaller ball, or a V</source>
+   <translation>die Abwicklung dieser Fläche ist hier um %1 gedehnt: der Grund von %2 mm breiten Linien wäre flach, nicht rund; nehmen Sie eine kleinere Kugel oder ein V</translation>
+  </message>
+  <message>
+   <source>a tool that cuts %1 mm wide at %2 mm does not fit into all of the artwork: a section is for lines, such as single-stroke text, outlines of shapes and bands along edges</source>
+   <translation>ein Werkzeug, das bei %2 mm Tiefe %1 mm breit schneidet, passt nicht überall in die Vorlage: ein Querschnitt ist für Linien wie Einstrichschrift, Umrisse von Formen und Bänder entlang von Kanten</translation>
   </message>
   <message>
    <source>%1 mm³ would be %2 where the artwork and its depth give %3 mm³ at most</source>
@@ -10188,6 +10240,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>%1 pieces</source>
    <translation>%1 Stücke</translation>
+  </message>
+  <message>
+   <source>what goes all the way round a face has no section: its walls are square</source>
+   <translation>was ganz um eine Fläche läuft, hat keinen Querschnitt: seine Wände stehen senkrecht</translation>
+  </message>
+  <message>
+   <source>lines with a section are all of one depth: their width follows from it</source>
+   <translation>Linien mit Querschnitt haben alle dieselbe Tiefe: ihre Breite folgt daraus</translation>
   </message>
   <message>
    <source>what goes all the way round a face has no draft: its walls stand square</source>
@@ -10332,6 +10392,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>the depth of %1 mm reaches past the axis: the radius is %2 mm</source>
    <translation>die Tiefe von %1 mm reicht über die Achse: der Radius ist %2 mm</translation>
+  </message>
+  <message>
+   <source>at %1, %2 mm on the sheet, %3 mm within the edge of a line, it would be %4 mm instead of %5 mm</source>
+   <translation>bei %1, %2 mm auf der Abwicklung, %3 mm innerhalb des Randes einer Linie, wäre es %4 mm statt %5 mm</translation>
   </message>
   <message>
    <source>the outlines and the faces could not be combined</source>

@@ -1,0 +1,92 @@
+"""The section that a tool with a shaped end leaves: a groove where it sinks, a bead where what it
+leaves stands out.
+
+Width and depth are tied: a line is as wide at the face as such a tool cuts when it is so deep.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from tinstamp.job.formula import FormulaError
+from tinstamp.job.model import Relief
+from tinstamp.job.worked import Worked
+
+LEAST_FLAT = 0.04
+"""mm; a floor that is narrower is no face that can be made or checked"""
+BALL_FLAT = 0.05
+"""Part of a ball's diameter that is left flat at the very bottom."""
+
+
+@dataclass(frozen=True)
+class Groove:
+    """The section of a line.
+
+    Attributes
+    ----------
+    depth : mm from the face. slope : of a V, the tangent of half its angle. flat : mm that its
+        floor, or the bottom of a ball, is wide. radius : of a ball, mm; 0 for a V.
+    """
+
+    kind: Literal["vee", "ball"]
+    depth: float
+    flat: float
+    slope: float = 0.0
+    radius: float = 0.0
+
+    @property
+    def middle(self) -> float:
+        """How deep the middle of a ball lies under the face, mm; less than 0 is over it."""
+        return self.depth - self.radius
+
+    @property
+    def floor(self) -> float:
+        """How deep its floor lies, mm: a ball's is a hair less deep than the ball."""
+        if self.kind == "vee":
+            return self.depth
+        return self.middle + float(np.sqrt(self.radius**2 - (self.flat / 2.0) ** 2))
+
+    @property
+    def width(self) -> float:
+        """mm of a line at the face."""
+        if self.kind == "vee":
+            return self.flat + 2.0 * self.depth * self.slope
+        if self.middle >= 0.0:
+            return 2.0 * self.radius
+        return 2.0 * float(np.sqrt(self.radius**2 - self.middle**2))
+
+    @property
+    def inwards(self) -> float:
+        """mm by which its floor lies within its edge at the face."""
+        return (self.width - self.flat) / 2.0
+
+
+def groove_of(relief: Worked[Relief]) -> Groove | None:
+    """What a relief's lines have for a section; None for square or leaning walls. Raises
+    FormulaError."""
+    given, of = relief.given, relief
+    if "section" in given.idle or given.section == "square":
+        return None
+    depth = of("depth")
+    if given.section == "vee":
+        tip = of("tip")
+        if tip < LEAST_FLAT:
+            raise FormulaError(
+                f"the tip of a tool is never quite sharp: give {LEAST_FLAT:g} mm or more"
+            )
+        return Groove("vee", depth, tip, slope=float(np.tan(np.radians(of("vee") / 2.0))))
+    radius = of("ball") / 2.0
+    flat = max(2.0 * radius * BALL_FLAT, LEAST_FLAT)
+    if flat >= radius:
+        raise FormulaError(f"a ball of {2 * radius:g} mm is too small: give {4 * LEAST_FLAT:g} mm")
+    return Groove("ball", depth, flat, radius=radius)
+
+
+def scaled(groove: Groove, by: float) -> Groove:
+    """The same section, that many times as large."""
+    return Groove(
+        groove.kind, groove.depth * by, groove.flat * by, groove.slope, groove.radius * by
+    )

@@ -1,0 +1,244 @@
+"""Lines with the section of a tool: V and round grooves, and beads.
+
+Sources: frusta π h (R² + R r + r²) / 3, segments of a circle R² acos((R - h) / R) - (R - h)
+√(2 R h - h²), caps of a ball π h² (3 R - h) / 3, Pappus (any handbook of mensuration); letters by
+Shapely's offsets, summed over levels.
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any
+
+import numpy as np
+import pytest
+import shapely
+
+from tests.core.solids import sound, volume
+from tests.core.test_artwork import polygons
+from tests.core.test_fields_everywhere import FACES
+from tests.core.test_pieces import marked
+from tinstamp.job.features import Ball, Plate, Tube
+from tinstamp.job.model import FontRef, Shape, Text
+from tinstamp.plan.groove import Groove, scaled
+from tinstamp.relief.grooved import groove_stack
+from tinstamp.relief.guard import Asked, fault
+from tinstamp.relief.tool_guard import Tool
+
+PLATE = Plate(name="p", length="80 mm", width="40 mm", thickness="8 mm")
+AT = ("0 mm", "0 mm")
+LINE = FontRef(family="Tin Line", style="Regular")
+VEE = {"section": "vee", "vee": "60 deg", "tip": "0.1 mm"}
+ROUND = {"section": "ball", "ball": "1 mm"}
+SMALL = {"section": "ball", "ball": "0.6 mm"}
+
+
+def letters(text: str, height: str = "6 mm") -> Text:
+    return Text(text=text, font=LINE, height=height)
+
+
+def told_to_fix(built: Any) -> list[str]:
+    return [f.message for f in built.report.findings if f.level == "fix"]
+
+
+def change(built: Any) -> float:
+    assert built.report.valid, built.report.findings
+    assert built.report.stamps[0].built_by == "imprint"
+    solid = built.bodies["part"].shape
+    assert sound(solid)
+    return volume(solid) - volume(built.blank.solid.shape)
+
+
+def vee_width(depth: float, angle: float = 60.0, tip: float = 0.1) -> float:
+    return float(tip + 2.0 * depth * np.tan(np.radians(angle / 2)))
+
+
+def chord(depth: float, diameter: float) -> float:
+    return float(2.0 * np.sqrt(depth * (diameter - depth))) if depth < diameter / 2 else diameter
+
+
+@pytest.mark.parametrize("make", ["engrave", "emboss"])
+def test_a_ring_with_a_v_is_a_trapezium_turned(make: str) -> None:
+    """An outline of a disc of 20 mm, its line within it: Pappus about the middle of the line."""
+    ring = Shape(shape="circle", wide="20 mm", line="1 mm")
+    built = marked(PLATE, "p.top", AT, ring, make=make, depth="0.5 mm", **VEE)
+    wide = vee_width(0.5)
+    section = (wide + 0.1) / 2 * 0.5
+    assert abs(change(built)) == pytest.approx(2 * np.pi * (10 - wide / 2) * section, rel=1e-5)
+    (report,) = built.report.stamps
+    assert report.artwork_area == pytest.approx(np.pi * (100 - (10 - wide) ** 2), rel=1e-5)
+
+
+@pytest.mark.parametrize("make", ["engrave", "emboss"])
+@pytest.mark.parametrize("depth", [0.2, 0.5, 0.8])
+def test_a_round_one_is_a_segment_turned(make: str, depth: float) -> None:
+    """Deeper than half a ball its sides go straight up."""
+    ring = Shape(shape="circle", wide="20 mm", line="1 mm")
+    built = marked(PLATE, "p.top", AT, ring, make=make, depth=f"{depth} mm", **ROUND)
+    wide, radius = chord(depth, 1.0), 0.5
+    high = min(depth, radius)
+    rest = radius - high
+    section = radius**2 * np.arccos(rest / radius) - rest * np.sqrt(radius**2 - rest**2)
+    section += (depth - high) * wide
+    flat, off = 0.05, 0.5 - np.sqrt(0.25 - 0.025**2)  # the very bottom is flat
+    section -= 0.25 * np.arcsin(flat) - flat / 2 * (0.5 - off)
+    expected = 2 * np.pi * (10 - wide / 2) * section
+    assert abs(change(built)) == pytest.approx(expected, rel=2e-5)
+
+
+def test_the_ends_of_a_line_are_as_the_tool_leaves_them() -> None:
+    """The letter l of the font is one stroke: a prism and, at its two ends, the two halves of what
+    the tool cuts where it goes in."""
+    for how, wide, section, end in (
+        (VEE, vee_width(0.4), (vee_width(0.4) + 0.1) / 2 * 0.4,
+         np.pi * 0.4 * ((w := vee_width(0.4) / 2) ** 2 + w * 0.05 + 0.05**2) / 3),
+        (ROUND, chord(0.4, 1.0),
+         0.25 * np.arccos(0.1 / 0.5) - 0.1 * np.sqrt(0.25 - 0.01),
+         np.pi * 0.4**2 * (1.5 - 0.4) / 3),
+    ):  # fmt: skip
+        built = marked(PLATE, "p.top", AT, letters("I"), make="engrave", depth="0.4 mm", **how)
+        low, high = built.planned["m"].placed.bounds[1::2]
+        assert built.planned["m"].placed.bounds[2] - built.planned["m"].placed.bounds[0] == (
+            pytest.approx(wide, rel=1e-4)
+        )
+        long = float(high - low) - wide
+        assert abs(change(built)) == pytest.approx(long * section + end, rel=5e-4)
+
+
+@pytest.mark.parametrize("how", [VEE, ROUND], ids=["vee", "round"])
+def test_letters_on_a_plate_against_offsets(how: dict[str, str]) -> None:
+    """At every level the ink drawn in by what the tool is narrower there; corners where lines meet
+    stay sharp, since both are cut there."""
+    built = marked(PLATE, "p.top", AT, letters("TIN 47", "9 mm"), make="engrave", depth="0.4 mm",
+                   **how)  # fmt: skip
+    ink = shapely.union_all(polygons(built.planned["m"].placed.regions, 60))
+    nodes, weights = np.polynomial.legendre.leggauss(24)
+    total = 0.0
+    for part, weight in zip((nodes + 1) / 2, weights / 2, strict=True):
+        level = 0.4 * part
+        if how is VEE:
+            by = level * np.tan(np.radians(30))
+        else:
+            by = chord(0.4, 1.0) / 2 - np.sqrt(0.25 - (level + 0.1) ** 2)
+        area = ink.buffer(-by, join_style="mitre", mitre_limit=20).area
+        total += weight * 0.4 * area
+    assert abs(change(built)) == pytest.approx(total, rel=4e-3)
+
+
+@pytest.mark.parametrize("face", FACES)
+@pytest.mark.parametrize("how", [VEE, SMALL], ids=["vee", "round"])
+def test_on_every_kind_of_face(face: str, how: dict[str, str]) -> None:
+    part, name, at = FACES[face]
+    built = marked(part, name, at, letters("TIN", "4 mm"), make="engrave", depth="0.3 mm", **how)
+    if how is SMALL and face in ("dome", "turned"):  # whose sheets are stretched by 15 and 8 %
+        assert any("take a smaller ball, or a V" in told for told in told_to_fix(built))
+        return
+    found = abs(change(built))
+    (report,) = built.report.stamps
+    assert abs(report.relief_volume) == pytest.approx(found, rel=1e-5)
+    wide = vee_width(0.3) if how is VEE else chord(0.3, 0.6)
+    mean = (wide + 0.1) / 2 / wide if how is VEE else np.pi / 4
+    assert found == pytest.approx(0.3 * mean * report.artwork_area, rel=0.08)
+
+
+def test_a_round_groove_about_a_tube_is_a_segment_turned() -> None:
+    """A band along the upper edge goes all the way round: it has no section, which is told; a ring
+    round a spot of a ball is one, and its volume is told by the kernel as by the sum."""
+    tube = Tube(name="p", outer_diameter="40 mm", wall="4 mm", height="30 mm")
+    band = Shape(shape="band", wide="1 mm", away="4 mm")
+    built = marked(tube, "p.outer", ("0 deg", "15 mm"), band, make="engrave", depth="0.3 mm",
+                   **ROUND)  # fmt: skip
+    assert any("no section" in told for told in told_to_fix(built))
+    ball = Ball(name="p", diameter="50 mm")
+    built = marked(ball, "p.outer", ("0 deg", "38 mm"), Shape(shape="circle", wide="10 mm",
+                   line="1 mm"), make="emboss", depth="0.4 mm", **ROUND)  # fmt: skip
+    assert change(built) > 0
+
+
+def test_a_band_along_the_edges_of_a_plate_is_as_wide_as_its_tool() -> None:
+    built = marked(PLATE, "p.top", AT, Shape(shape="band", wide="3 mm", away="4 mm"),
+                   make="engrave", depth="0.5 mm", **VEE)  # fmt: skip
+    wide = vee_width(0.5)
+    (report,) = built.report.stamps
+    assert report.built_by == "imprint"
+    near, far = 4.0, 4.0 + wide
+    area = (80 - 2 * near) * (40 - 2 * near) - (80 - 2 * far) * (40 - 2 * far)
+    assert report.artwork_area == pytest.approx(area, rel=1e-2)  # corners may be rounded
+    levels = np.linspace(0, 0.5, 4001)
+    by = levels * np.tan(np.radians(30))
+    near, far = near + by, far - by
+    areas = (80 - 2 * near) * (40 - 2 * near) - (80 - 2 * far) * (40 - 2 * far)
+    assert abs(change(built)) == pytest.approx(np.trapezoid(areas, levels), rel=1e-2)
+
+
+def test_ink_that_the_tool_does_not_fit_into_is_told() -> None:
+    built = marked(PLATE, "p.top", AT, Text(text="HB", height="5 mm"), make="engrave",
+                   depth="0.9 mm", **VEE)  # fmt: skip
+    assert any("does not fit into all of the artwork" in told for told in told_to_fix(built))
+    built = marked(PLATE, "p.top", AT, letters("I"), make="engrave", depth="0.3 mm",
+                   section="vee", tip="0 mm")  # fmt: skip
+    assert any("never quite sharp" in told for told in told_to_fix(built))
+
+
+def test_wide_ink_gets_a_floor() -> None:
+    """A disc of 12 mm cut by a V of 90°: a frustum."""
+    built = marked(PLATE, "p.top", AT, Shape(shape="circle", wide="12 mm"), make="engrave",
+                   depth="1 mm", section="vee", vee="90 deg")  # fmt: skip
+    expected = np.pi * (36 + 6 * (5.0) + 25) / 3
+    assert abs(change(built)) == pytest.approx(expected, rel=1e-5)
+
+
+def test_the_guard_refuses_another_section() -> None:
+    """A built groove held against other tools, and other lines against this one."""
+    built = marked(PLATE, "p.top", AT, letters("TIN"), make="engrave", depth="0.4 mm", **VEE)
+    item, before, after = built.planned["m"], built.blank.solid, built.bodies["part"]
+    moved = volume(after.shape) - volume(before.shape)
+    right = Tool(0.4, 0.0, 0.1, float(np.tan(np.radians(30))))
+    asked = Asked(item.chart, item.placed.regions, 0.4, False, clean=True, leans=0.25, tool=right)
+    assert fault(before, after, moved, asked) is None
+    slope = float(np.tan(np.radians(30)))
+    for wrong in (Tool(0.4, 0.0, 0.1, 0.4), Tool(0.4, 1.0, 0.05, 0.0), Tool(0.3, 0.0, 0.1, slope)):
+        assert fault(before, after, moved, replace(asked, tool=wrong)) is not None, wrong
+
+
+def test_a_section_has_the_tools_figures() -> None:
+    ball = Groove("ball", 0.4, 0.05, radius=0.5)
+    assert ball.width == pytest.approx(chord(0.4, 1.0))
+    assert scaled(ball, 2.0).width == pytest.approx(2.0 * ball.width)
+    stack = groove_stack(None, ball, -1.0)  # type: ignore[arg-type]
+    low, corner, high = stack.rings
+    assert (low.height, low.inwards) == (0.0, 0.0) and corner.control
+    assert high.inwards == pytest.approx(ball.width / 2 - 0.025)
+    # the corner lies on the tangent of the circle at the edge: square to the radius there
+    out = np.array([ball.width / 2, -ball.middle])
+    to = np.array([ball.width / 2 - corner.inwards, corner.height]) - [ball.width / 2, 0.0]
+    assert out @ to == pytest.approx(0.0, abs=1e-9)
+
+
+def test_depths_of_letters_and_sections_do_not_go_together() -> None:
+    text = Text.model_validate(
+        {
+            **letters("AB").model_dump(),
+            "letters": [
+                {"index": 0, "across": "0 mm", "up": "0 mm", "own_depth": True, "depth": "0.2 mm"}
+            ],
+        }
+    )
+    built = marked(PLATE, "p.top", AT, text, make="engrave", depth="0.4 mm", **VEE)
+    assert any("all of one depth" in told for told in told_to_fix(built))
+
+
+@pytest.mark.parametrize("face", FACES)
+@pytest.mark.parametrize("degrees", ["20 deg", "30 deg"])
+def test_walls_that_lean_far_on_bent_faces_are_built_directly(face: str, degrees: str) -> None:
+    """Narrow lines, whose walls take most of their volume: such walls run straight in space, which
+    the sum that they are held against has to know. Against the kernel's own sum."""
+    if (face, degrees) == ("turned", "30 deg"):  # its sheet is stretched: the walls would meet
+        return
+    part, name, at = FACES[face]
+    text = Text(text="TIN", height="4 mm", font=LINE, cutter="0.45 mm")
+    built = marked(part, name, at, text, make="engrave", depth="0.3 mm", draft=degrees)
+    (report,) = built.report.stamps
+    assert built.report.valid and report.built_by == "imprint"
+    found = volume(built.bodies["part"].shape) - volume(built.blank.solid.shape)
+    assert report.relief_volume == pytest.approx(found, rel=1e-5)

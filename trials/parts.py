@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import random
+from collections.abc import Sequence
 
 from tinstamp.chart.base import Chart
 from tinstamp.job.drawn_bodies import Row
@@ -102,6 +103,8 @@ def blank(r: random.Random) -> list[BaseFeature]:
 
 LINED = 0.08
 """Part of the others whose lines have a section."""
+LEVELLED = 0.05
+"""Part of the rest whose caps follow another face."""
 DRAFTED = 0.3
 """Part of the stamps whose walls have draft."""
 
@@ -156,7 +159,15 @@ def stamp(r: random.Random, name: str, faces: dict[str, Chart], thick: float) ->
         walls=r.choice(("normal",) * 5 + ("cast",)),
         caps=r.choice(("follow",) * 5 + ("plane",)),
     )
-    own = random.Random(f"{name} {relief.depth}")  # of its own: other draws stay what they were
+    plain = Stamp(name=name, artwork=drawn, setting=setting, relief=relief)
+    return made_otherwise(plain, sorted(faces), thick)
+
+
+def made_otherwise(stamp: Stamp, faces: Sequence[str], thick: float) -> Stamp:
+    """The stamp, or one whose walls have draft, or of a rarer kind; drawn from what it is, so that
+    the draws of others stay what they were."""
+    relief = stamp.relief
+    own = random.Random(f"{stamp.name} {relief.depth}")
     if relief.make != "mark" and own.random() < DRAFTED:
         relief = relief.model_copy(
             update={
@@ -164,11 +175,24 @@ def stamp(r: random.Random, name: str, faces: dict[str, Chart], thick: float) ->
                 "outline": own.choice(("face", "face", "cap")),
             }
         )
-    made = Stamp(name=name, artwork=drawn, setting=setting, relief=relief)
+    made = stamp.model_copy(update={"relief": relief})
     if own.random() < OTHER_KINDS:
         return otherwise(own, made, thick)
-    lines = random.Random(f"lines {name} {relief.depth}")
-    return lined(lines, made) if relief.make != "mark" and lines.random() < LINED else made
+    lines = random.Random(f"lines {stamp.name} {relief.depth}")
+    if relief.make == "mark":
+        return made
+    if lines.random() < LINED:
+        return lined(lines, made)
+    return levelled(lines, made, faces, thick) if lines.random() < LEVELLED else made
+
+
+def levelled(own: random.Random, stamp: Stamp, faces: Sequence[str], thick: float) -> Stamp:
+    """A stamp whose caps follow another face."""
+    relief = stamp.relief.model_copy(update={
+        "caps": "other", "level_with": own.choice(faces), "walls": "normal", "draft": "0 deg",
+        "beyond": mm(own.choice((0.0, own.uniform(-0.5, 0.5) * thick))),
+    })  # fmt: skip
+    return stamp.model_copy(update={"relief": relief})
 
 
 def lined(own: random.Random, stamp: Stamp) -> Stamp:

@@ -2,13 +2,42 @@
 
 from __future__ import annotations
 
-from collections.abc import Hashable, Mapping
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from tinstamp.job.field import Shown
+from tinstamp.job.relief_when import (
+    ANGULAR,
+    CARRIED,
+    EDGES,
+    ENDS,
+    INLAY,
+    INVERTED,
+    LEVEL,
+    LONGEST_FACE,
+    LOOSE,
+    MOULD,
+    MOULDED,
+    NO_DRAFT,
+    NO_PINS,
+    NOT_UPRIGHT,
+    STENCIL,
+    TURNED_ROUND,
+    cap_softened,
+    deep,
+    drafted,
+    face_softened,
+    levelled,
+    lined,
+    pinned,
+    pointed,
+    rising,
+    rounded,
+    walled,
+)
 from tinstamp.job.values import (
     Angle,
     Bend,
@@ -59,78 +88,6 @@ FROM_MOULD: Mapping[str, str] = {
     "panel": "field",
 }
 """What is made in a mould of what its casting shows."""
-WALLED = {"make": ("engrave", "emboss", "field", "panel")}
-"""Kinds whose walls may run otherwise than square, and whose caps may lie flat."""
-CARVED = ("engrave", "field", "inlay")
-"""Kinds that a cutter makes from the face on."""
-BARE = {"make": ("mark", "stencil")}
-"""Kinds that have no depth of their own."""
-INVERTED = {"make": ("field", "panel")}
-"""Kinds that work on what is about the ink, not on the ink."""
-ANGULAR = ("rectangle", "edges")
-"""Shapes of fields that have corners."""
-INLAY, LOOSE, STENCIL = {"make": ("inlay",)}, {"make": ("loose",)}, {"make": ("stencil",)}
-TURNED_ROUND = {"make": (*FROM_MOULD, "mark")}
-"""Kinds that a mould may have."""
-MOULD = {**TURNED_ROUND, "shown_by": ("mould",)}
-NOT_UPRIGHT = {"make": ("emboss",), "stands": ("leaning", "bent")}
-"""Letters that are carried along a path: what walls and caps are follows from that."""
-CARRIED = {"make": ("emboss",)}
-LINED = {"make": ("engrave", "emboss")}
-"""Kinds whose lines may have a section."""
-EDGES: Mapping[Hashable, str] = {"sharp": "Sharp", "chamfer": "Cut off", "round": "Round"}
-SOFT = ("chamfer", "round")
-"""Edges that are not left as they are."""
-NO_DRAFT = LEVEL = "0 deg"
-"""What the draft, and the lean of a cap, is if nothing is said."""
-NO_PINS = "0 mm"
-"""What the diameter of pins is if nothing is said."""
-ENDS, MOULDED = "Walls and caps", "For a mould"
-"""Groups of fields."""
-
-
-def _lined(relief: object) -> bool:
-    """True for letters that stand upright, whose lines may have a section."""
-    if not isinstance(relief, Relief) or relief.make not in LINED["make"]:
-        return False
-    return relief.make != "emboss" or relief.stands == "upright"
-
-
-def _vee(relief: object) -> bool:
-    """True where lines have a V for their section."""
-    return isinstance(relief, Relief) and _lined(relief) and relief.section == "vee"
-
-
-def _ball(relief: object) -> bool:
-    """True where they are round."""
-    return isinstance(relief, Relief) and _lined(relief) and relief.section == "ball"
-
-
-def _walled(relief: object) -> bool:
-    """True where walls and caps are as their own fields say."""
-    if not isinstance(relief, Relief) or relief.make not in WALLED["make"]:
-        return False
-    if relief.make not in LINED["make"]:
-        return True
-    return _lined(relief) and relief.section == "square"
-
-
-def _drafted(relief: object) -> bool:
-    """True where a draft other than the usual one is asked for."""
-    return isinstance(relief, Relief) and _walled(relief) and relief.draft != NO_DRAFT
-
-
-def _cap_softened(relief: object) -> bool:
-    return isinstance(relief, Relief) and _walled(relief) and relief.cap_edge in SOFT
-
-
-def _face_softened(relief: object) -> bool:
-    return isinstance(relief, Relief) and _walled(relief) and relief.face_edge in SOFT
-
-
-def _pinned(relief: object) -> bool:
-    """True where loose letters have pins."""
-    return isinstance(relief, Relief) and relief.make == "loose" and relief.pins != NO_PINS
 
 
 class Relief(Value):
@@ -142,7 +99,8 @@ class Relief(Value):
     section, vee, tip, ball : of lines, that of a tool with a shaped end, and its figures.
     walls : along the normal of the face everywhere, or all along one direction: that of the
         projection, or the normal at the artwork's place.
-    caps : follow the face at the depth, or lie in a plane.
+    caps : follow the face at the depth, lie in a plane, or follow the face `level_with`, `beyond`
+        it.
     field, margin, corner : what a field is like. letters : where those that stand in it end.
     stands, leans, bends, leans_to : whether letters stand upright, or by how many degrees they lean
         or bend over, to which side.
@@ -204,7 +162,7 @@ class Relief(Value):
             "Depth",
             "Into the face or out of it; of loose letters, how thick they are",
             step=0.1,
-            unless=BARE,
+            when=deep,
         ),
     ] = "0.4 mm"
     clearance: Annotated[
@@ -246,13 +204,13 @@ class Relief(Value):
             when=LOOSE,
         ),
     ] = NO_PINS
-    pin_length: Annotated[Size, Shown("Pins reach", "Into the part", step=0.5, when=_pinned)] = (
+    pin_length: Annotated[Size, Shown("Pins reach", "Into the part", step=0.5, when=pinned)] = (
         "2 mm"
     )
     pin_clearance: Annotated[
         Thickness,
         Shown(
-            "Clearance", "Between a pin and its hole, all round and below", step=0.05, when=_pinned
+            "Clearance", "Between a pin and its hole, all round and below", step=0.05, when=pinned
         ),
     ] = "0.1 mm"
     bridge: Annotated[
@@ -323,21 +281,21 @@ class Relief(Value):
             "as wide as it is at that depth",
             words={"square": "Walls and cap", "vee": "V", "ball": "Round"},
             control="list",
-            when=_lined,
+            when=lined,
             group=ENDS,
         ),
     ] = "square"
     vee: Annotated[
         Vee,
-        Shown("V angle", "Between its two sides", step=5.0, when=_vee, group=ENDS),
+        Shown("V angle", "Between its two sides", step=5.0, when=pointed, group=ENDS),
     ] = "60 deg"
     tip: Annotated[
         Thickness,
-        Shown("Tip", "How wide its floor is", step=0.05, when=_vee, group=ENDS),
+        Shown("Tip", "How wide its floor is", step=0.05, when=pointed, group=ENDS),
     ] = "0.1 mm"
     ball: Annotated[
         Size,
-        Shown("Ball", "Diameter of the round end", step=0.1, when=_ball, group=ENDS),
+        Shown("Ball", "Diameter of the round end", step=0.1, when=rounded, group=ENDS),
     ] = "1 mm"
     walls: Annotated[
         Literal["normal", "cast"],
@@ -345,27 +303,44 @@ class Relief(Value):
             "Walls",
             "Square to the face everywhere, or all parallel to one direction",
             words={"normal": "Square", "cast": "Parallel"},
-            when=_walled,
+            when=walled,
             group=ENDS,
         ),
     ] = "normal"
     caps: Annotated[
-        Literal["follow", "plane"],
+        Literal["follow", "plane", "other"],
         Shown(
             "Caps",
-            "Follow the face at the depth, or lie in a plane",
-            words={"follow": "As the face", "plane": "Flat"},
-            when=_walled,
+            "Follow the face at the depth, lie in a plane, or follow another face of the part: "
+            "level with it, or at a distance",
+            words={"follow": "As the face", "plane": "Flat", "other": "As another face"},
+            control="list",
+            when=walled,
             group=ENDS,
         ),
     ] = "follow"
+    level_with: Annotated[
+        str,
+        Shown("Level with", "The face that caps follow", control="other face", when=levelled,
+              group=ENDS),
+    ] = Field(default="", max_length=LONGEST_FACE)  # fmt: skip
+    beyond: Annotated[
+        Length,
+        Shown(
+            "Beyond it",
+            "How far caps stand out of that face; less than 0 lies within it",
+            step=0.1,
+            when=levelled,
+            group=ENDS,
+        ),
+    ] = "0 mm"
     rises: Annotated[
         Angle,
         Shown(
             "Rises",
             "How far the cap leans: towards the end of the text it stands higher",
             step=1.0,
-            when=_walled,
+            when=rising,
             group=ENDS,
         ),
     ] = LEVEL
@@ -375,7 +350,7 @@ class Relief(Value):
             "Rises upwards",
             "The same from the foot of the letters to their top",
             step=1.0,
-            when=_walled,
+            when=rising,
             group=ENDS,
         ),
     ] = LEVEL
@@ -385,7 +360,7 @@ class Relief(Value):
             "Draft",
             "How far the walls lean, so that the ink narrows away from the face; 0 for none",
             step=1.0,
-            when=_walled,
+            when=rising,
             group=ENDS,
         ),
     ] = NO_DRAFT
@@ -395,7 +370,7 @@ class Relief(Value):
             "Outline at",
             "Where the artwork has its own size when the walls have draft",
             words={"face": "the face", "cap": "cap or floor"},
-            when=_drafted,
+            when=drafted,
             group=ENDS,
         ),
     ] = "face"
@@ -405,7 +380,7 @@ class Relief(Value):
             "Cap edge",
             "Where the walls meet the cap or the floor",
             words=EDGES,
-            when=_walled,
+            when=rising,
             group=ENDS,
         ),
     ] = "sharp"
@@ -415,7 +390,7 @@ class Relief(Value):
             "Cap edge size",
             "Cut off, or the radius",
             step=0.05,
-            when=_cap_softened,
+            when=cap_softened,
             group=ENDS,
         ),
     ] = "0.1 mm"
@@ -425,7 +400,7 @@ class Relief(Value):
             "Face edge",
             "Where the walls meet the face",
             words=EDGES,
-            when=_walled,
+            when=rising,
             group=ENDS,
         ),
     ] = "sharp"
@@ -435,7 +410,7 @@ class Relief(Value):
             "Face edge size",
             "Cut off, or the radius",
             step=0.05,
-            when=_face_softened,
+            when=face_softened,
             group=ENDS,
         ),
     ] = "0.1 mm"

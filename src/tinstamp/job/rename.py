@@ -49,6 +49,7 @@ def _faces(job: Job) -> list[tuple[Path, str]]:
     found: list[tuple[Path, str]] = []
     for i, stamp in enumerate(job.stamps):
         found.append((("stamps", i, "setting", "face"), stamp.setting.face))
+        found.append((("stamps", i, "relief", "level_with"), stamp.relief.level_with))
     for i, feature in enumerate(job.blank.features):
         base: Path = ("blank", "features", i)
         if isinstance(feature, Body):

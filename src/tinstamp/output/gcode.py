@@ -20,7 +20,7 @@ from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.round import RoundChart
-from tinstamp.job.relief import CARVED
+from tinstamp.job.relief_when import CARVED
 from tinstamp.output.outputs import Options
 from tinstamp.output.result import FlatSheet, Inked, OutputError, Result
 from tinstamp.output.toolpath import Cutter, Way, along_lines, area_of_ink, clearing, v_carving

@@ -47,7 +47,7 @@ from tinstamp.job.archive import Document
 from tinstamp.job.formula import LENGTHS, FormulaError
 from tinstamp.job.model import Border, Braille, Code, Drawn, FontRef, Logo, Relief, Text
 from tinstamp.job.pattern import Pattern
-from tinstamp.job.relief import INVERTED, STENCIL
+from tinstamp.job.relief_when import INVERTED, STENCIL
 from tinstamp.job.resolve import Resolved
 from tinstamp.job.setting import WRAPS, Cast
 from tinstamp.job.text_fields import filled

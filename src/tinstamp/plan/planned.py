@@ -28,6 +28,7 @@ from tinstamp.plan.art import ArtSpec, art_spec, draw
 from tinstamp.plan.carry import Carry, toward
 from tinstamp.plan.groove import Groove, groove_of, scaled
 from tinstamp.plan.lay import LaySpec, place_on
+from tinstamp.plan.level import Level, level_for
 from tinstamp.plan.on_face import field_to_edges, lay_band
 from tinstamp.plan.sheet import sheet_of
 from tinstamp.setting.fit import TOUCHING, Fit, fit, ink
@@ -47,6 +48,7 @@ class Planned:
     ----------
     art, lay : all that its shape and its place depend on, but for the faces.
     relief : what becomes of it. depths : of letters with their own, by the character, mm.
+    level : the other face that its caps follow.
     """
 
     index: int
@@ -58,6 +60,7 @@ class Planned:
     artwork: Artwork
     placed: Placed
     chart: Chart
+    level: Level | None = None
 
     @property
     def name(self) -> str:
@@ -71,11 +74,14 @@ class Planned:
     @property
     def key(self) -> Hashable:
         """All that its relief depends on, but for the faces and the solid before it."""
-        return self.flat_key, self.relief, self.name
+        return self.flat_key, self.relief, self.name, self.level and self.level.key
 
     @property
     def depth(self) -> float:
-        """mm; 0 for a mark, and for what is cut through wherever that ends."""
+        """mm; 0 for a mark, and for what is cut through wherever that ends; the greatest where caps
+        follow another face."""
+        if self.level is not None:
+            return abs(self.level.most)
         return self.relief("depth", 0.0) * self.art.growth
 
     @property
@@ -230,7 +236,8 @@ def _plan(
     relief = worked(stamp.relief, resolved, (*base, "relief"))
     depths = _depths(art) if relief.given.make in OWN_DEPTHS else {}
     if known is not None and known.flat_key == (art, lay):
-        return replace(known, index=index, stamp=stamp, relief=relief, depths=depths)
+        made = replace(known, index=index, stamp=stamp, relief=relief, depths=depths)
+        return _levelled(made, faces)
     if art.along_edges:
         sheet: Chart
         artwork, placed, sheet = lay_band(lay, art, chart)
@@ -240,7 +247,7 @@ def _plan(
         placed = place_on(lay, art, artwork, sheet)
     if art.to_edges:
         placed = field_to_edges(art, placed, sheet)
-    return Planned(
+    made = Planned(
         index=index,
         stamp=stamp,
         art=art,
@@ -251,6 +258,21 @@ def _plan(
         placed=placed,
         chart=_about_ink(sheet, placed),
     )
+    return _levelled(made, faces)
+
+
+def _levelled(item: Planned, faces: Faces) -> Planned:
+    """With the other face that its caps follow, where they do. Raises PlaceError."""
+    given = item.relief.given
+    if "level_with" in given.idle:
+        return replace(item, level=None) if item.level is not None else item
+    if item.art.mould:
+        raise PlaceError("in a mould caps follow their own face")
+    if not given.level_with:
+        raise PlaceError("the face that caps follow is not chosen yet")
+    chart, beyond = faces.get(given.level_with), item.relief("beyond")
+    level = level_for(given.level_with, chart, beyond, item.chart, item.placed, item.raised)
+    return replace(item, level=level)
 
 
 def _about_ink(chart: Chart, placed: Placed) -> Chart:

@@ -16,7 +16,7 @@ from tinstamp.chart.stretch import letter_stretches, per_cent, stretch_at
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.limit import Limit
 from tinstamp.job.model import Braille, Text
-from tinstamp.job.relief import STENCIL
+from tinstamp.job.relief_when import STENCIL
 from tinstamp.plan.art import text_spec
 from tinstamp.plan.pins import pins_of
 from tinstamp.proofing import mark_checks as mark_checks

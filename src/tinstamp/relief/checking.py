@@ -44,6 +44,10 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
         cast = cast_of(chart)
         normal = cast.against if cast is not None and op.walls.slanted else chart.normal(here)
         plane = (chart.to_space(here) + op.signed * normal, leant(chart, here, normal, op.walls))
+    level, other = op.walls.level, None
+    if level is not None and op.depth:
+        plane = level.flat
+        other = None if plane is not None else (level.chart, level.beyond)
     carry = op.walls.carry
     path = None
     if carry is not None and op.depth:
@@ -65,7 +69,7 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
     return Asked(chart, placed.regions, op.depth, op.raised, plane, plain, clean,
                  leans=leans, spreads=op.walls.at_cap or op.walls.spread > 0,
                  rise=op.walls.rise, origin=placed.origin, along=along,
-                 besides=besides, path=path, tool=tool)  # fmt: skip
+                 besides=besides, path=path, tool=tool, other=other)  # fmt: skip
 
 
 def leant(chart: Chart, here: Array, normal: Array, walls: Walls) -> Array:

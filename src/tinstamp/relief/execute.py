@@ -116,7 +116,7 @@ class _Expected:
             check_facing(chart, origin, regions)
         cap = head_of(chart, origin, op.signed, op.walls)
         depths = None
-        if op.walls.slanted or op.walls.flat or op.walls.rises:
+        if op.walls.slanted or op.walls.flat or op.walls.rises or op.walls.level is not None:
             depths = depths_of(cap, regions, op.signed)
         head = drafted(cap, cap, op.walls, np.sign(op.signed))
         if isinstance(head, Drafted):

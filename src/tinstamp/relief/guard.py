@@ -50,6 +50,8 @@ SLANT_STRETCH = 1.2
 """Times what walls lean in space that it may be on the sheet."""
 LAYER_POINTS = 12
 """Points to a side of the ink's box that its layer is summed over."""
+SECANT_STEPS = 12
+"""Steps to where a line meets what caps follow."""
 NEWTON_STEPS = 8
 """Steps to where a line meets the surface at the depth; three are enough but where it grazes."""
 LAYER_STRAY = 0.03
@@ -113,6 +115,7 @@ class Asked:
     besides : what is asked elsewhere on the face at the same time.
     path : that letters are carried along; None for those that stand upright.
     tool : that gives lines their section; None for walls that are straight.
+    other : another face that caps follow, and mm that they stand out of it.
     """
 
     chart: Chart
@@ -131,9 +134,18 @@ class Asked:
     besides: tuple[Asked, ...] = ()
     path: Path | None = None
     tool: Tool | None = None
+    other: tuple[FaceChart, float] | None = None
+
+    @property
+    def uneven(self) -> bool:
+        """Caps are not as deep everywhere."""
+        return any(self.rise) or self.other is not None
 
     def reach(self, xy: Array) -> Array:
         """How deep, or how high, it is to be at points of the sheet, (n, 2), mm."""
+        if self.other is not None:
+            flat = np.atleast_2d(xy)
+            return _up_to(self.chart, flat, self.raised, *self.other).reshape(np.shape(xy)[:-1])
         over = (np.asarray(xy) - np.array(self.origin)) @ np.array(self.rise)
         return np.asarray(self.depth + (over if self.raised else -over))
 
@@ -231,6 +243,27 @@ def _swept(asked: Asked, inside: Array, spread: Array, along: Array) -> Array:
     missed = np.linalg.norm(there(at, lift) - start - sign * far[:, None] * along, axis=1)
     seen = asked.chart.normal(inside) @ along
     return np.where((missed < DEPTH_STRAY) & (far > 0), spread * seen * far, np.nan)
+
+
+def _up_to(chart: Chart, xy: Array, raised: bool, other: FaceChart, beyond: float) -> Array:
+    """How far it is along the normals from sheet points, (n, 2), to what lies `beyond` another face
+    (mm), by the rule of false position on how far a place is over that face."""
+    start, way = chart.to_space(xy), chart.normal(xy) * (1.0 if raised else -1.0)
+
+    def over(far: Array) -> Array:
+        at = start + far[:, None] * way
+        there = other.ground.from_space(at)
+        foot = other.ground.to_space(there)
+        return np.asarray(((at - foot) * other.ground.normal(there)).sum(axis=1) - beyond)
+
+    last, far = np.zeros(len(xy)), np.full(len(xy), 0.1)
+    before, now = over(last), over(far)
+    for _ in range(SECANT_STEPS):
+        with np.errstate(invalid="ignore", divide="ignore"):
+            step = np.where(now == before, 0.0, now * (far - last) / (now - before))
+        last, before, far = far, now, far - step
+        now = over(far)
+    return far
 
 
 def ink_points(ink: Ink) -> Array:
@@ -427,7 +460,7 @@ def _as_asked(points: Array, asked: Asked) -> bool:
     charts = [c.ground for c in (own if run is None else [p.chart for p in run.members])]
     for chart in charts:
         xy = chart.from_space(points)
-        deep = float(asked.reach(asked.chart.from_space(points)).max()) if any(asked.rise) else (
+        deep = float(asked.reach(asked.chart.from_space(points)).max()) if asked.uneven else (
             asked.depth)  # fmt: skip
         most = deep * (1.0 if run is None else LEAN_STRETCH) + DEPTH_STRAY
         foot, way = chart.to_space(xy), chart.normal(xy)

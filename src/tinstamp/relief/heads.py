@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from abc import ABC, abstractmethod
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
 import numpy as np
@@ -20,6 +20,7 @@ from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.plan.carry import Carry
 from tinstamp.plan.groove import Groove
+from tinstamp.plan.level import Level
 from tinstamp.relief.surfaces import OrderError, ReliefError, parallel, spline_through
 
 LEAST_OVER_FACE = 0.02
@@ -173,6 +174,16 @@ class Rising(Head):
 
 
 @dataclass(frozen=True, eq=False)
+class Levelled(Rising):
+    """As far off the face as another one is there, walls along the normals."""
+
+    level: Level
+
+    def heights(self, xy: Array) -> Array:
+        return self.level.heights(self.chart, xy)
+
+
+@dataclass(frozen=True, eq=False)
 class Slanted(Head):
     """On the parallel surface `lift` mm above the face, walls along a cast."""
 
@@ -271,6 +282,7 @@ class Walls:
     rise : mm that a cap rises outwards for a mm of the sheet, across and up.
     carry : the path that letters take which do not stand upright; it alone counts then.
     groove : the section of lines; it alone counts then.
+    level : the other face that caps follow.
     """
 
     slanted: bool = False
@@ -282,6 +294,7 @@ class Walls:
     foot_edge: Edge = SHARP
     carry: Carry | None = None
     groove: Groove | None = None
+    level: Level | None = None
 
     @property
     def softened(self) -> bool:
@@ -296,7 +309,7 @@ class Walls:
     @property
     def plain(self) -> bool:
         bare = not (self.slanted or self.flat or self.draft or self.rises or self.softened)
-        return bare and self.carry is None
+        return bare and self.carry is None and self.level is None
 
     @property
     def rises(self) -> bool:
@@ -317,6 +330,8 @@ def head_of(chart: FaceChart, origin: Array, lift: float, walls: Walls) -> Head:
 
     Raises ReliefError.
     """
+    if walls.level is not None:
+        return _level_head(chart, walls.level)
     if not (walls.slanted or walls.flat):
         if walls.rises:
             return Rising(chart, lift, (float(origin[0]), float(origin[1])), walls.rise)
@@ -341,6 +356,16 @@ def head_of(chart: FaceChart, origin: Array, lift: float, walls: Walls) -> Head:
     side = side / np.linalg.norm(side)
     frame = Frame(*(tuple(map(float, v)) for v in (point, along, side)))  # type: ignore[arg-type]
     return FlatCap(chart, PlaneChart((), frame), against if walls.slanted else None)
+
+
+def _level_head(chart: FaceChart, level: Level) -> Head:
+    """Caps that follow another face: in a plane where that is flat."""
+    flat = level.flat
+    if flat is None:
+        return Levelled(chart, level.most, (0.0, 0.0), (0.0, 0.0), level)
+    assert isinstance(level.chart, PlaneChart)
+    point, frame = flat[0], level.chart.frame
+    return FlatCap(chart, PlaneChart((), replace(frame, origin=tuple(point.tolist()))), None)
 
 
 def other_end(chart: FaceChart, origin: Array, lift: float, walls: Walls) -> Head:

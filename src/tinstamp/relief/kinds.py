@@ -44,18 +44,23 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
         raise OrderError("what goes all the way round a face has no section: its walls are square")
     if groove is not None and len(item.by_depth()) > 1:
         raise OrderError("lines with a section are all of one depth: their width follows from it")
+    if item.level is not None and (len(item.by_depth()) > 1 or given.walls == "cast"):
+        raise OrderError(
+            "caps that follow another face have square walls, and letters no depth of their own"
+        )
     draft = item.relief("draft", 0.0)
     if draft and item.all_round:
         raise OrderError("what goes all the way round a face has no draft: its walls stand square")
     walls = Walls(
         given.walls == "cast",
-        given.caps == "plane",
+        given.caps == "plane" and item.level is None,
         draft,
         item.outline_at_cap,
         _rise(item),
         _edge(item, "cap_edge"),
         _edge(item, "face_edge"),
         groove=groove,
+        level=item.level,
     )
     if walls.softened and groove is None:
         _check_softened(item, walls)

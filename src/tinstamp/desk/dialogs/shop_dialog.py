@@ -31,7 +31,7 @@ from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.shop_floor import ShopFloor
 from tinstamp.job.formula import FormulaError
-from tinstamp.job.relief import CARVED
+from tinstamp.job.relief_when import CARVED
 from tinstamp.output.outputs import OUTPUTS, options_from
 from tinstamp.shop import folder as f
 from tinstamp.shop.machines import MACHINES

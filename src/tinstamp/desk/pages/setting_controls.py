@@ -64,13 +64,30 @@ def _alike(page: FieldsPage, row: Row) -> None:
     page.bind(dotted(row.path), holder, renew)
 
 
+def _of_the_part(page: FieldsPage) -> list[tuple[str, str]]:
+    """All faces of the part, but those of stamps, and what they are called."""
+    charts, kinds = Faces.of(page.session.charts), page.session.kinds
+    names = [stamp.name for stamp in page.session.job.stamps]
+    made = [(n, f"{n} · {c.kind}") for n, c in charts.items() if owner_of(n, names) is None]
+    return made + [(n, f"{n} · {kinds.get(n, '')}") for n in sorted(charts.awaited)]
+
+
+@control("other face")
+def _other_face(page: FieldsPage, row: Row) -> None:
+    """The faces that caps may follow."""
+    own = (*row.path[:2], "setting", "face")
+
+    def faces() -> list[tuple[str, str]]:
+        here = get(page.session.job, own)
+        return [("", "choose a face"), *(f for f in _of_the_part(page) if f[0] != here)]
+
+    put_list(page, row.path, row.label, faces)
+
+
 @control("face of a stamp")
 def _face(page: FieldsPage, row: Row) -> None:
     def faces() -> Sequence[tuple[str, str]]:
-        charts, kinds = Faces.of(page.session.charts), page.session.kinds
-        names = [stamp.name for stamp in page.session.job.stamps]
-        made = [(n, f"{n} · {c.kind}") for n, c in charts.items() if owner_of(n, names) is None]
-        made += [(n, f"{n} · {kinds.get(n, '')}") for n in sorted(charts.awaited)]
+        made = _of_the_part(page)
         before = page.session.job.stamps[: index_of(row)]
         caps = [str(StampFace(stamp.name, "cap")) for stamp in before if stamp.on]
         return made + [(cap, f"{cap} · of a stamp") for cap in caps]

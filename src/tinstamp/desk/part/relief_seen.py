@@ -55,6 +55,8 @@ def in_hand(job: Job, resolved: Resolved, index: int, shown: Preview, eye: Array
     """What the stamp in hand will look like, seen from a point (3,), mm."""
     relief = job.stamps[index].relief
     depth = resolved.values.get(dotted(("stamps", index, "relief", "depth")), 0.0)
+    if shown.plan.level is not None:
+        depth = shown.plan.depth
     cap, wall = _bytes(relief.colour), np.array(_bytes(WALL))
     if relief.make in FLUSH:
         depth = 0.0

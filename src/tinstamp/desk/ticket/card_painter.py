@@ -22,7 +22,8 @@ from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import Job, Stamp
-from tinstamp.job.relief import BARE, KINDS
+from tinstamp.job.relief import KINDS
+from tinstamp.job.relief_when import BARE
 from tinstamp.proofing.finding import Finding, Level
 
 Index = QModelIndex | QPersistentModelIndex
@@ -218,9 +219,11 @@ class CardPainter(QStyledItemDelegate):
             self._mark(painter, x, y, room, finding.level, finding.short)
 
     def _relief(self, index: int) -> str:
-        make = self.session.job.stamps[index].relief.make
-        word = KINDS[make].word.lower()
-        if make in BARE["make"]:
+        relief = self.session.job.stamps[index].relief
+        word = KINDS[relief.make].word.lower()
+        if "level_with" not in relief.idle:
+            return f"{word} as {relief.level_with}"
+        if relief.make in BARE["make"]:
             return word
         try:
             depth = self.session.resolved.of("stamps", index, "relief", "depth")

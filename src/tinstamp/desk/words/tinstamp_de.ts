@@ -3894,6 +3894,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>%1 %2 mm</translation>
   </message>
   <message>
+   <source>%1 as %2</source>
+   <translation>%1 wie %2</translation>
+  </message>
+  <message>
    <source>a size is to fix</source>
    <translation>ein Maß ist in Ordnung zu bringen</translation>
   </message>
@@ -6686,18 +6690,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>%1 enthält ein fehlerhaftes %2</translation>
   </message>
   <message>
-   <source>Cut off</source>
-   <translation>Abgefast</translation>
-  </message>
-  <message>
-   <source>Walls and caps</source>
-   <translation>Flanken und Deckflächen</translation>
-  </message>
-  <message>
-   <source>For a mould</source>
-   <translation>Für eine Form</translation>
-  </message>
-  <message>
    <source>Engrave</source>
    <translation>Gravieren</translation>
   </message>
@@ -6986,8 +6978,24 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Deckflächen</translation>
   </message>
   <message>
-   <source>Follow the face at the depth, or lie in a plane</source>
-   <translation>Folgen der Fläche in der Tiefe oder liegen in einer Ebene</translation>
+   <source>Follow the face at the depth, lie in a plane, or follow another face of the part: level with it, or at a distance</source>
+   <translation>Folgen der Fläche in der Tiefe, liegen in einer Ebene, oder folgen einer anderen Fläche des Teils: bündig mit ihr oder in einem Abstand</translation>
+  </message>
+  <message>
+   <source>Level with</source>
+   <translation>Bündig mit</translation>
+  </message>
+  <message>
+   <source>The face that caps follow</source>
+   <translation>Die Fläche, der die Deckflächen folgen</translation>
+  </message>
+  <message>
+   <source>Beyond it</source>
+   <translation>Darüber hinaus</translation>
+  </message>
+  <message>
+   <source>How far caps stand out of that face; less than 0 lies within it</source>
+   <translation>Wie weit Deckflächen über jene Fläche hinausstehen; weniger als 0 liegt darunter</translation>
   </message>
   <message>
    <source>Rises</source>
@@ -7070,6 +7078,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Deckfarbe</translation>
   </message>
   <message>
+   <source>other face</source>
+   <translation>andere Fläche</translation>
+  </message>
+  <message>
    <source>Round the ink</source>
    <translation>Um den Farbauftrag</translation>
   </message>
@@ -7130,12 +7142,28 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Wie die Fläche</translation>
   </message>
   <message>
+   <source>As another face</source>
+   <translation>Wie eine andere Fläche</translation>
+  </message>
+  <message>
    <source>cap or floor</source>
    <translation>Deckfläche oder Boden</translation>
   </message>
   <message>
    <source>Its mould</source>
    <translation>Seine Form</translation>
+  </message>
+  <message>
+   <source>Cut off</source>
+   <translation>Abgefast</translation>
+  </message>
+  <message>
+   <source>Walls and caps</source>
+   <translation>Flanken und Deckflächen</translation>
+  </message>
+  <message>
+   <source>For a mould</source>
+   <translation>Für eine Form</translation>
   </message>
   <message>
    <source>a dimension is already called “%1”</source>
@@ -7990,6 +8018,30 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Kopien entlang einer Leitlinie brauchen eine Leitlinie: wählen Sie eine</translation>
   </message>
   <message>
+   <source>caps that follow “%1” would lie %2 to %3 mm over their own face</source>
+   <translation>Deckflächen, die „%1“ folgen, lägen %2 bis %3 mm über ihrer eigenen Fläche</translation>
+  </message>
+  <message>
+   <source>there is no face “%1” that caps could follow: choose one</source>
+   <translation>es gibt keine Fläche „%1“, der Deckflächen folgen könnten: wählen Sie eine</translation>
+  </message>
+  <message>
+   <source>caps follow another face where the artwork lies on one face</source>
+   <translation>Deckflächen folgen einer anderen Fläche, wo die Vorlage auf einer Fläche liegt</translation>
+  </message>
+  <message>
+   <source>“%1” does not lie over the artwork: its caps cannot follow it</source>
+   <translation>„%1“ liegt nicht über der Vorlage: ihre Deckflächen können ihr nicht folgen</translation>
+  </message>
+  <message>
+   <source>%1: raised ones have to lie over all of it; engrave them, or change the distance</source>
+   <translation>%1: erhabene müssen überall darüber liegen; gravieren Sie, oder ändern Sie den Abstand</translation>
+  </message>
+  <message>
+   <source>%1: sunk ones have to lie under all of it; emboss them, or change the distance</source>
+   <translation>%1: vertiefte müssen überall darunter liegen; prägen Sie, oder ändern Sie den Abstand</translation>
+  </message>
+  <message>
    <source>a band follows the edges of its face: it has no guide, copies nor projection, and stays on that face</source>
    <translation>ein Band folgt den Kanten seiner Fläche: es hat weder Leitlinie noch Kopien noch Projektion und bleibt auf dieser Fläche</translation>
   </message>
@@ -8004,6 +8056,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>there is no face “%1” that can be laid out</source>
    <translation>es gibt keine Fläche „%1“, die sich auslegen lässt</translation>
+  </message>
+  <message>
+   <source>in a mould caps follow their own face</source>
+   <translation>in einer Form folgen Deckflächen ihrer eigenen Fläche</translation>
+  </message>
+  <message>
+   <source>the face that caps follow is not chosen yet</source>
+   <translation>die Fläche, der Deckflächen folgen, ist noch nicht gewählt</translation>
   </message>
   <message>
    <source>the stamp “%1” that it is measured from is not there any more</source>
@@ -10248,6 +10308,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>lines with a section are all of one depth: their width follows from it</source>
    <translation>Linien mit Querschnitt haben alle dieselbe Tiefe: ihre Breite folgt daraus</translation>
+  </message>
+  <message>
+   <source>caps that follow another face have square walls, and letters no depth of their own</source>
+   <translation>Deckflächen, die einer anderen Fläche folgen, haben senkrechte Wände, und Buchstaben keine eigene Tiefe</translation>
   </message>
   <message>
    <source>what goes all the way round a face has no draft: its walls stand square</source>

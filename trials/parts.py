@@ -264,6 +264,8 @@ def otherwise(own: random.Random, stamp: Stamp, thick: float) -> Stamp:
             if own.random() < 0.7:
                 change |= {edge: own.choice(("chamfer", "round")),
                            f"{edge}_size": mm(own.uniform(0.05, 0.45) * deep)}  # fmt: skip
+    if kind in ("inlay", "loose"):
+        change |= {"bodies": own.choice(("one", "each"))}
     relief = stamp.relief.model_copy(update=change)
     return stamp.model_copy(update={"relief": relief, **_other_artwork(own, stamp, kind, thick)})
 

@@ -33,7 +33,7 @@ from tinstamp.engine.build import Built, build
 from tinstamp.engine.write import write_files
 from tinstamp.job.archive import Document
 from tinstamp.job.features import BaseFeature, Plate, Tube
-from tinstamp.job.model import Blank, Job, Setting, Shape, Stamp, Text
+from tinstamp.job.model import Blank, Job, Relief, Repeat, Setting, Shape, Stamp, Text
 from tinstamp.job.pattern import Pattern
 from tinstamp.output.outputs import OutputError
 from tinstamp.plan.pins import pin_places
@@ -210,6 +210,33 @@ def test_pins_stand_within_the_ink() -> None:
     for x, y in places[0]:
         assert 4.0 + 0.5 < np.hypot(x, y) < 6.0 - 0.5
     assert np.hypot(*np.subtract(*places[0])) > 9.0
+
+
+@pytest.mark.parametrize("make", ["loose", "inlay"])
+def test_each_letter_is_a_body_with_its_own_name(make: str, tmp_path: Path) -> None:
+    """An i and its dot are one; copies are not the letters that they are copies of. The names stand
+    in the STEP file, where each is a solid of its own volume."""
+    text = Text(text="Hi 4", height="8 mm")
+    setting = Setting(face="p.top", across="-20 mm", up="0 mm", rests_on="middle",
+                      repeat=Repeat(kind="steps", count="2", step_across="40 mm"))  # fmt: skip
+    stamp = Stamp(name="m", artwork=text, setting=setting,
+                  relief=Relief(make=make, depth="1 mm", bodies="each", gap="0.1 mm",
+                                clearance="0.05 mm"))  # fmt: skip
+    blank = Blank.model_validate({"features": [PLATE.model_dump()]})
+    built = build(Document(Job(blank=blank, stamps=(stamp,))))
+    assert built.report.valid, built.report.findings
+    names = [name for name in built.bodies if name != "part"]
+    assert [name.split()[-1] for name in names] == ["H", "i", "4"] * 2
+    assert len(set(names)) == 6 and all(name.startswith("m pieces ") for name in names)
+    together = marked(PLATE, "p.top", ("-20 mm", "0 mm"), text, make=make, depth="1 mm",
+                      gap="0.1 mm", clearance="0.05 mm")  # fmt: skip
+    whole = volume(together.bodies["m pieces"].shape)
+    assert sum(volume(built.bodies[name].shape) for name in names) == pytest.approx(2 * whole)
+    dotted = next(name for name in names if name.endswith("i"))
+    assert len(solids(built.bodies[dotted].shape)) == 2
+    (path,) = write_files(built, tmp_path, "set", ("step",))
+    written = path.read_text()
+    assert all(name in written for name in names)
 
 
 # -- stencils

@@ -11,6 +11,7 @@ from pydantic import Field
 from tinstamp.job.field import Shown
 from tinstamp.job.relief_when import (
     ANGULAR,
+    APART,
     CARRIED,
     EDGES,
     ENDS,
@@ -107,6 +108,7 @@ class Relief(Value):
     draft : degrees by which the walls lean. outline : where the artwork is as drawn then.
     cap_edge, face_edge : how the walls' edges are softened.
     rises, rises_up : degrees by which a cap rises along the artwork and up it.
+    bodies : one of all pieces, or one a letter.
     clearance, floor, proud : of an inlay's piece in its pocket. gap, pins : of loose letters.
     bridge : the width of what holds the middles of a stencil's letters.
     shown_by : "mould" where the part is the mould of what shows the artwork.
@@ -192,6 +194,15 @@ class Relief(Value):
             when=INLAY,
         ),
     ] = "0 mm"
+    bodies: Annotated[
+        Literal["one", "each"],
+        Shown(
+            "Bodies",
+            "All letters as one body, or each a body with a name of its own in every file",
+            words={"one": "All as one", "each": "One a letter"},
+            when=APART,
+        ),
+    ] = "one"
     gap: Annotated[Thickness, Shown("Glue gap", "Under the letters", step=0.05, when=LOOSE)] = (
         "0 mm"
     )

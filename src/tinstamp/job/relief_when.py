@@ -21,6 +21,8 @@ TURNED_ROUND = {"make": ("engrave", "emboss", "field", "panel", "mark")}
 MOULD = {**TURNED_ROUND, "shown_by": ("mould",)}
 NOT_UPRIGHT = {"make": ("emboss",), "stands": ("leaning", "bent")}
 """Letters that are carried along a path: what walls and caps are follows from that."""
+APART = {"make": ("inlay", "loose")}
+"""Kinds that make bodies besides the part."""
 CARRIED = {"make": ("emboss",)}
 LINED = {"make": ("engrave", "emboss")}
 """Kinds whose lines may have a section."""

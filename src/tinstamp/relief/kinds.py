@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Hashable, Sequence
 from dataclasses import replace
 
 import numpy as np
@@ -220,7 +220,35 @@ def body_of(stamp: str) -> str:
 
 
 def pieces(item: Planned) -> list[Pieces]:
-    """What a stamp makes besides the part, for each depth. Raises OrderError."""
+    """What a stamp makes besides the part, for each depth or each letter. Raises OrderError."""
+    orders = _pieces(item)
+    if item.relief.given.bodies == "one":
+        return orders
+    return [own for order in orders for own in _letters(item, order)]
+
+
+def _letters(item: Planned, order: Pieces) -> list[Pieces]:
+    """The same with a body for each letter, called after it: regions of one letter, as those of an
+    i, are one."""
+    characters, each = item.art.text, max(len(item.artwork.regions), 1)
+    known = {id(region): k for k, region in enumerate(item.placed.regions)}
+    groups: dict[Hashable, list[int]] = {}
+    for k, region in enumerate(order.regions):
+        at = known[id(region)]
+        groups.setdefault((at // each, region.letters or at), []).append(k)
+    found = []
+    for own in groups.values():
+        first = order.regions[own[0]]
+        word = "".join(characters[x] for x in first.letters if x < len(characters))
+        name = f"{order.body} {known[id(first)] + 1}" + (f" {word}" if word.isalnum() else "")
+        pins = order.pins and replace(order.pins, at=tuple(order.pins.at[k] for k in own))
+        regions = tuple(order.regions[k] for k in own)
+        found.append(replace(order, body=name, regions=regions, pins=pins))
+    return found
+
+
+def _pieces(item: Planned) -> list[Pieces]:
+    """All of them as one body."""
     of, given = item.relief, item.relief.given
     if given.make not in ("inlay", "loose"):
         return []

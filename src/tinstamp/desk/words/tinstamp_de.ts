@@ -6854,6 +6854,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Wie weit das Stück aus der Fläche steht; weniger als 0 liegt darunter</translation>
   </message>
   <message>
+   <source>Bodies</source>
+   <translation>Körper</translation>
+  </message>
+  <message>
+   <source>All letters as one body, or each a body with a name of its own in every file</source>
+   <translation>Alle Buchstaben als ein Körper, oder jeder ein Körper mit eigenem Namen in jeder Datei</translation>
+  </message>
+  <message>
    <source>Glue gap</source>
    <translation>Klebespalt</translation>
   </message>
@@ -7088,6 +7096,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>As far as the edges</source>
    <translation>Bis an die Kanten</translation>
+  </message>
+  <message>
+   <source>All as one</source>
+   <translation>Alle als einer</translation>
+  </message>
+  <message>
+   <source>One a letter</source>
+   <translation>Je Buchstabe einer</translation>
   </message>
   <message>
    <source>Both sides</source>

@@ -14,13 +14,17 @@ from OCP.BRepTools import BRepTools
 from OCP.TopoDS import TopoDS_Face
 from shapely.geometry.base import BaseGeometry
 
-from tinstamp.blank.kernel import Array
+from tinstamp.blank.kernel import Array, boxes_of
 from tinstamp.blank.trim import loops
 
 MOST_FIRST = 48
 """Patches to a side that a face is cut into first, at most."""
 FIRST_SIDE, FLOOR_SIDE = 8.0, 4.0
 """mm that they are about long, of any face and of a floor"""
+HOLLOW = 0.4
+"""Part of its bounds that a ring takes at most."""
+LARGE, MOST_ALONG, LEAST_SIDE = 6.0, 64.0, 0.5
+"""mm across from which on a ring has shorter patches, how many to its length, and mm at least."""
 FINEST = 1.0
 """mm; patches shorter than this are not halved any more"""
 HALVINGS = 6
@@ -146,6 +150,16 @@ class Trimmed:
             at[:, 3] + more[:, 1],
         )
         return np.flatnonzero(shapely.intersects(self._outlines, boxes))
+
+    def inked(self, owner: int, side: float) -> Patches:
+        """The same as `patches`, but of a large ring short ones that
+        leave that out."""
+        low, high = boxes_of([self.face])[0]
+        wide = float(np.linalg.norm(high - low))
+        if wide < LARGE or self._outlines is None or float(self._outlines.area) > HOLLOW:
+            return self.patches(owner, side)
+        found = self.patches(owner, min(side, max(wide / MOST_ALONG, LEAST_SIDE)))
+        return found[self.holds(found.sides)]
 
     @property
     def middle(self) -> Array:

@@ -11,7 +11,7 @@ from OCP.BRepAdaptor import BRepAdaptor_Curve2d
 from OCP.BRepTools import BRepTools_WireExplorer
 from OCP.GeomAbs import GeomAbs_CurveType
 from OCP.TopAbs import TopAbs_Orientation
-from OCP.TopoDS import TopoDS, TopoDS_Face
+from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Wire
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Outline, evaluate, inside, line, polygon
@@ -104,6 +104,13 @@ def _run(curve: BRepAdaptor_Curve2d, count: int) -> _Run:
     t = np.linspace(first, last, 2 if straight else count + 1)
     points = [(p.X(), p.Y()) for p in (curve.Value(float(x)) for x in t)]
     return _Run(np.array(points), centre, straight)
+
+
+def begin_of(wire: TopoDS_Wire, face: TopoDS_Face) -> tuple[float, float]:
+    """A place of a wire in (u, v) of its face."""
+    curve = BRepAdaptor_Curve2d(BRepTools_WireExplorer(wire, face).Current(), face)
+    at = curve.Value(curve.FirstParameter())
+    return at.X(), at.Y()
 
 
 def covers(rings: Sequence[Array], uv: Array) -> bool:

@@ -91,10 +91,14 @@ def nearest_face(
     if not near:
         return None
     trimmed = [Trimmed(floor) for floor in floors]
-    patches = together([trimmed[k].patches(k, FLOOR_SIDE) for k in near])
+    patches = together([trimmed[k].inked(k, FLOOR_SIDE) for k in near])
+    low, high = patches.boxes.swapaxes(0, 1)
     best, reach = None, limit
     for number in np.argsort(away.min(axis=1), kind="stable").tolist():
-        mine = np.flatnonzero(away[number, patches.owner] < reach)
+        if away[number].min() >= reach:
+            break
+        gap = np.maximum(low - boxes[number, 1], boxes[number, 0] - high)
+        mine = np.flatnonzero(np.linalg.norm(np.maximum(gap, 0.0), axis=1) < reach)
         if not len(mine):
             continue
         other = solid.faces[number]

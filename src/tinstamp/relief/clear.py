@@ -116,7 +116,7 @@ def _cells(block: Block, over_foot: bool) -> tuple[Array, Array, int]:
     surfaces."""
     foot, cap = Trimmed(block.removed), Trimmed(block.cap)
     if over_foot:
-        low = foot.patches(0, CELL_SIDE)
+        low = foot.inked(0, CELL_SIDE)
         high = cap.at_sides(low.sides)
         points = np.concatenate([low.points, high.points], axis=1)
         return points, np.maximum(low.off, high.off), 9

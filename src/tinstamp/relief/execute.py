@@ -75,13 +75,14 @@ def imprinted(solid: NamedSolid, op: Operation) -> tuple[Imprint, Made] | None:
         return None
     if op.over and op.walls.slanted and op.walls.flat and cast_of(op.chart) is not None:
         return None
-    if op.walls.carry is not None:  # held against the body as it is then
+    if op.walls.carry is not None or op.fit.nested:  # held against the body as it is then
         return None
     op = _clipped(op)
     try:
-        return _directly(solid, op, _Expected.of(op)) if op.placed.regions else None
+        found = _directly(solid, op, _Expected.of(op)) if op.placed.regions else None
     except InTheWay:
         return None
+    return None if found is None or found[0].moved else found
 
 
 @dataclass(frozen=True)

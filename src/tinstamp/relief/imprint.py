@@ -12,12 +12,14 @@ import gc
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Protocol
 
 import numpy as np
+import shapely
 from OCP.BRep import BRep_Tool
+from OCP.BRepTools import BRepTools
 from OCP.Geom import Geom_Surface
 from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopLoc import TopLoc_Location
@@ -36,7 +38,7 @@ from tinstamp.blank.kernel import (
     wires,
 )
 from tinstamp.blank.solid import NamedFace, NamedSolid, Shell, joined
-from tinstamp.blank.trim import covers, loops
+from tinstamp.blank.trim import begin_of, covers, loops
 from tinstamp.chart.base import FaceChart, Start
 from tinstamp.job.face_name import StampFace
 from tinstamp.relief.alike import STAYS, Like, alike
@@ -91,6 +93,8 @@ class Imprint:
     blocks : what is new.
     shell : of the solid, that all of it belongs to. stamp : whose it is.
     over_foot : walls end over their feet (see `Head`).
+    moved : holes that the face has already and that lie within counters: they are the islands' now,
+        by the same index.
     """
 
     face: str
@@ -102,6 +106,7 @@ class Imprint:
     shell: Shell
     stamp: str
     over_foot: bool = True
+    moved: Mapping[int, tuple[TopoDS_Wire, ...]] = field(default_factory=dict)
 
     def named(self, block: Block) -> list[NamedFace]:
         """The faces that a solid gets from a block where it was made."""
@@ -130,10 +135,13 @@ def together(solid: NamedSolid, imprints: Sequence[Imprint]) -> NamedSolid:
     """The solid with imprints put into it, each of which was made for this very solid; their
     artwork must not meet."""
     holes: dict[str, dict[int, list[TopoDS_Wire]]] = {}
+    moved = [wire for one in imprints for own in one.moved.values() for wire in own]
     for one in imprints:
         for k, found in one.holes.items():
             holes.setdefault(one.face, {}).setdefault(k, []).extend(found)
-    return joined([*_pierced(solid, holes), *(new for one in imprints for new in one.added())])
+    return joined(
+        [*_pierced(solid, holes, moved), *(new for one in imprints for new in one.added())]
+    )
 
 
 class Stacked(Protocol):
@@ -203,7 +211,11 @@ def imprint(
         foot_surface, rough = parallel(surface, chart.ground, tops, extent(every))
         upper = Waller(foot_surface, cap_surface, round_frame(chart), abs(depth - tops),
                        max(tolerance, rough))  # fmt: skip
+    around = enclosed(hosts, laid)
+    if around and tops:
+        raise CurveError("what goes round other relief leaves it on the face itself")
     maker = _Maker(waller, upper, bool(depth), hosts.flipped, turned, laid, owners)
+    maker.apart |= {n for n, _ in around}
     likes = [Like(n, *STAYS) for n in range(len(laid))]
     if (head is None or head.turns) and not tops:
         likes = alike(regions, laid, chart, depth, maker.apart)
@@ -217,11 +229,50 @@ def imprint(
         rings={k: tuple(ring_of(laid[n][0]) for n in own) for k, own in within.items()},
         surface=surface,
         flipped=hosts.flipped,
-        blocks=tuple(maker.blocks()),
+        blocks=tuple(maker.blocks({at: [wire for _, wire in own] for at, own in around.items()})),
         shell=hosts.shell,
         stamp=stamp,
         over_foot=head is None or head.over_foot,
+        moved=_by_host([one for own in around.values() for one in own]),
     )
+
+
+def enclosed(
+    hosts: Hosts, laid: Sequence[Sequence[FaceLoop]]
+) -> dict[Island, list[tuple[int, TopoDS_Wire]]]:
+    """Holes that a face has already and that lie within counters, each with the index of its part
+    of the face: relief or a bore that a ring goes round. Of counters within one another the
+    smallest counts."""
+    rings = [
+        ((n, c), shapely.Polygon(ring_of(loop)))
+        for n, own in enumerate(laid)
+        for c, loop in enumerate(own[1:])
+    ]
+    found: dict[Island, list[tuple[int, TopoDS_Wire]]] = {}
+    if not rings:
+        return found
+    rings.sort(key=lambda one: one[1].area)
+    tree = shapely.STRtree([ring for _, ring in rings])
+    for k, face in enumerate(hosts.faces):
+        plain = TopoDS.Face_s(face.Oriented(TopAbs_Orientation.TopAbs_FORWARD))
+        outer = BRepTools.OuterWire_s(plain)
+        for wire in wires(plain):
+            if wire.IsSame(outer):
+                continue
+            within = tree.query(shapely.Point(begin_of(wire, plain)), predicate="within")
+            around = [rings[i][0] for i in sorted(within.tolist())]
+            around = [at for at in around if hosts.under(laid[at[0]][0].uv[0][0]) == k]
+            if around:
+                back = wire.Reversed() if hosts.flipped else wire
+                found.setdefault(around[0], []).append((k, TopoDS.Wire_s(back)))
+    return found
+
+
+def _by_host(holes: Sequence[tuple[int, TopoDS_Wire]]) -> dict[int, tuple[TopoDS_Wire, ...]]:
+    found: dict[int, tuple[TopoDS_Wire, ...]] = {}
+    for k, wire in holes:
+        found[k] = (*found.get(k, ()), wire)
+    return found
 
 
 def _begun_over(
@@ -284,8 +335,8 @@ class _Maker:
         """What makes the walls of a region's outline: its outer one, 0, or a counter."""
         return self.waller if c == 0 and self.owners[n] is None else self.upper
 
-    def blocks(self) -> Iterator[Block]:
-        """What was made, with all its places."""
+    def blocks(self, around: Mapping[Island, Sequence[TopoDS_Wire]]) -> Iterator[Block]:
+        """What was made, with all its places; `around` are holes of the face that islands get."""
         standing: dict[Island, list[TopoDS_Wire]] = {}
         for n, island in enumerate(self.owners):
             if island is not None:
@@ -304,7 +355,11 @@ class _Maker:
                     face_on(above, [_back(one.foot)], self.flipped) for one in made[1:] if high
                 ),
                 islands=tuple(
-                    face_on(above, [_back(one.foot), *standing.get((n, c), [])], self.flipped)
+                    face_on(
+                        above,
+                        [_back(one.foot), *standing.get((n, c), ()), *around.get((n, c), ())],
+                        self.flipped,
+                    )
                     for c, one in enumerate(made[1:])
                 ),
                 feet=tuple(edge for one in made for edge in one.edges),
@@ -314,9 +369,12 @@ class _Maker:
 
 
 def _pierced(
-    solid: NamedSolid, holes: Mapping[str, Mapping[int, Sequence[TopoDS_Wire]]]
+    solid: NamedSolid,
+    holes: Mapping[str, Mapping[int, Sequence[TopoDS_Wire]]],
+    moved: Sequence[TopoDS_Wire],
 ) -> list[NamedFace]:
-    """The solid's faces with holes in them, by their name and their place under it."""
+    """The solid's faces with holes in them, by their name and their place under it, and without
+    those that were `moved`."""
     count: Counter[str] = Counter()
     found = []
     for named in solid.faces:
@@ -325,7 +383,7 @@ def _pierced(
             k = count[named.name]
             count[named.name] += 1
             if k in there:
-                named = NamedFace(named.name, _with_holes(named.face, there[k]), named.shell)
+                named = NamedFace(named.name, _with_holes(named.face, there[k], moved), named.shell)
         found.append(named)
     return found
 
@@ -397,13 +455,16 @@ def _back(wire: TopoDS_Wire) -> TopoDS_Wire:
     return TopoDS.Wire_s(wire.Reversed())
 
 
-def _with_holes(host: TopoDS_Face, holes: Sequence[TopoDS_Wire]) -> TopoDS_Face:
-    """The host's own wires, as they are, and the new holes."""
+def _with_holes(
+    host: TopoDS_Face, holes: Sequence[TopoDS_Wire], moved: Sequence[TopoDS_Wire]
+) -> TopoDS_Face:
+    """The host's own wires, as they are, but those that were moved, and the new holes."""
     flipped = host.Orientation() == TopAbs_Orientation.TopAbs_REVERSED
     plain = TopoDS.Face_s(host.Oriented(TopAbs_Orientation.TopAbs_FORWARD))
     face = TopoDS.Face_s(plain.EmptyCopied())
     for wire in wires(plain):
-        BUILDER.Add(face, wire)
+        if not any(wire.IsSame(other) for other in moved):
+            BUILDER.Add(face, wire)
     for wire in holes:
         BUILDER.Add(face, wire.Reversed() if flipped else wire)
     return TopoDS.Face_s(face.Reversed()) if flipped else face

@@ -79,8 +79,11 @@ class Operation:
 
     @property
     def closed_form(self) -> bool:
-        """Its volume is known beforehand: it lies inside one face, on material."""
-        return self.fit.wholly_inside and not self.through and self._spread_inside
+        """Its volume is known beforehand: it lies inside one face, on material; it may go round
+        other relief, or lie within it."""
+        it = self.fit
+        alone = it.edge is not None and not (it.touches or it.crowded)
+        return alone and not self.through and self._spread_inside
 
     @property
     def _spread_inside(self) -> bool:

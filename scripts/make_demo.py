@@ -200,7 +200,7 @@ def plate() -> Document:
         name="Rim",
         artwork=Shape(shape="band", away="1.1 mm", wide="0.8 mm", edges="all", corners="round"),
         setting=Setting(face="plate.top", across="0 mm", up="0 mm"),
-        relief=Relief(depth="0.3 mm", colour="#2E5E6E"),
+        relief=Relief(depth="0.3 mm", section="ball", ball="0.9 mm", colour="#2E5E6E"),
     )
     blank = Blank(features=(body, *holes))
     return Document(Job(blank=blank, stamps=(maker, rim)), held)

@@ -8047,19 +8047,19 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   </message>
   <message>
    <source>caps follow another face where the artwork lies on one face</source>
-   <translation>Deckflächen folgen einer anderen Fläche, wo die Vorlage auf einer Fläche liegt</translation>
+   <translation>Deckflächen folgen einer anderen Fläche, wo das Motiv auf einer Fläche liegt</translation>
   </message>
   <message>
    <source>“%1” does not lie over the artwork: its caps cannot follow it</source>
-   <translation>„%1“ liegt nicht über der Vorlage: ihre Deckflächen können ihr nicht folgen</translation>
+   <translation>„%1“ liegt nicht über dem Motiv: dessen Deckflächen können ihr nicht folgen</translation>
   </message>
   <message>
    <source>%1: raised ones have to lie over all of it; engrave them, or change the distance</source>
-   <translation>%1: erhabene müssen überall darüber liegen; gravieren Sie, oder ändern Sie den Abstand</translation>
+   <translation>%1: erhabene müssen überall darüber liegen; wählen Sie Gravieren, oder ändern Sie den Abstand</translation>
   </message>
   <message>
    <source>%1: sunk ones have to lie under all of it; emboss them, or change the distance</source>
-   <translation>%1: vertiefte müssen überall darunter liegen; prägen Sie, oder ändern Sie den Abstand</translation>
+   <translation>%1: vertiefte müssen überall darunter liegen; wählen Sie Erhaben, oder ändern Sie den Abstand</translation>
   </message>
   <message>
    <source>a band follows the edges of its face: it has no guide, copies nor projection, and stays on that face</source>
@@ -10143,7 +10143,7 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   </message>
   <message>
    <source>lines with a section, and softened edges, need artwork within one face, clear of its edges and of other relief, and not cut through</source>
-   <translation>Linien mit Querschnitt und gebrochene Kanten brauchen eine Vorlage innerhalb einer Fläche, frei von deren Kanten und von anderem Relief, und nicht durchgeschnitten</translation>
+   <translation>Linien mit Querschnitt und gebrochene Kanten brauchen ein Motiv innerhalb einer Fläche, frei von deren Kanten und von anderem Relief, und nicht durchgeschnitten</translation>
   </message>
   <message>
    <source>the artwork is longer than the way round: its ends would lie on one another</source>
@@ -10191,7 +10191,7 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   </message>
   <message>
    <source>a tool that cuts %1 mm wide at %2 mm does not fit into all of the artwork: a section is for lines, such as single-stroke text, outlines of shapes and bands along edges</source>
-   <translation>ein Werkzeug, das bei %2 mm Tiefe %1 mm breit schneidet, passt nicht überall in die Vorlage: ein Querschnitt ist für Linien wie Einstrichschrift, Umrisse von Formen und Bänder entlang von Kanten</translation>
+   <translation>ein Werkzeug, das bei %2 mm Tiefe %1 mm breit schneidet, passt nicht überall in das Motiv: ein Querschnitt ist für Linien wie Einstrichschrift, Umrisse von Formen und Bänder entlang von Kanten</translation>
   </message>
   <message>
    <source>%1 mm³ would be %2 where the artwork and its depth give %3 mm³ at most</source>
@@ -10271,7 +10271,7 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   </message>
   <message>
    <source>what goes round other relief leaves it on the face itself</source>
-   <translation type="unfinished" />
+   <translation>was um anderes Relief herumgeht, lässt es auf der Fläche selbst</translation>
   </message>
   <message>
    <source>the artwork lies beside the face</source>

@@ -16,7 +16,7 @@ from tinstamp.engine.build import build
 from tinstamp.job.archive import Document, dump, load
 from tinstamp.job.curve import through
 from tinstamp.job.drawn import knot
-from tinstamp.job.features import Cone, Plate, Tube
+from tinstamp.job.features import Cone, FreeformSkin, Plate, Tube
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import (
     Blank,
@@ -355,3 +355,32 @@ def test_single_letters_have_their_own_place_and_depth() -> None:
     assert report.valid and report.stamps[0].relief_volume == pytest.approx(
         found.relief_volume, rel=1e-4
     )
+
+
+def test_copies_along_a_drawn_line_on_a_freeform_face() -> None:
+    """Four marks along a drawn curve: evenly apart along it as it lies on the face, measured in
+    space in fine steps, and built as one imprint."""
+    points = (knot("a", -14, -4, "spline"), knot("b", 0, 3, "spline"), knot("c", 14, -3))
+    guide = Guide(kind="drawn", points=points)
+    setting = Setting(face="s.top", across="0 mm", up="0 mm", rests_on="middle", guide=guide,
+                      repeat=Repeat(kind="guide", count="4"))  # fmt: skip
+    mark = Stamp(name="m", artwork=Shape(shape="circle", wide="1.5 mm"), setting=setting)
+    blank = Blank.model_validate(
+        {"features": [FreeformSkin(name="s", thickness="3 mm").model_dump()]}
+    )
+    built = build(Document(Job(blank=blank, stamps=(mark,))))
+    assert built.report.valid and built.report.stamps[0].built_by == "imprint"
+    item = built.planned["m"]
+    middles = np.array([np.mean(region.bounds.reshape(2, 2), axis=0)
+                        for region in item.placed.regions])  # fmt: skip
+    assert len(middles) == 4
+    curve = through([(-14.0, -4.0), (0.0, 3.0), (14.0, -3.0)])
+    first, last = curve.ends
+    fine = curve.at(np.linspace(first, last, 8001))
+    nearest = [int(np.linalg.norm(fine - middle, axis=1).argmin()) for middle in middles]
+    # a mark stands on its line: half its height beside it
+    assert np.abs(np.linalg.norm(fine[nearest] - middles, axis=1)) == pytest.approx(0.0, abs=0.8)
+    on_face = item.chart.to_space(fine)
+    far = np.concatenate([[0.0], np.cumsum(np.linalg.norm(np.diff(on_face, axis=0), axis=1))])
+    gaps = np.diff(far[nearest])
+    assert gaps.max() / gaps.min() == pytest.approx(1.0, abs=0.02)

@@ -106,3 +106,11 @@ def test_an_edit_of_either_makes_both_anew_and_right() -> None:
     ):
         again = checked(built_of((plate,), *now, cache=cache))
         assert again == pytest.approx(checked(built_of((plate,), *now)), rel=1e-9)
+
+
+@pytest.mark.parametrize("face", ["dome", "ball", "turned", "skin"])
+def test_a_narrow_ring_is_not_taken_for_too_much_where_the_sheet_is_stretched(face: str) -> None:
+    """What a layer of that depth holds is summed over enough places of it."""
+    part, name, at = FACES[face]
+    ring = Shape(shape="polygon", sides="7", wide="14 mm", line="0.7 mm")
+    checked(built_of((part,), stamp("r", name, at, ring, make="emboss", depth="0.49 mm")))

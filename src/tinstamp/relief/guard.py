@@ -52,6 +52,8 @@ LAYER_POINTS = 12
 """Points to a side of the ink's box that its layer is summed over."""
 SECANT_STEPS = 12
 """Steps to where a line meets what caps follow."""
+ENOUGH_INK, FINEST_GRID = 0.7, 4.0
+"""Part of its box that ink takes for which that is enough; times as many to a side at most."""
 NEWTON_STEPS = 8
 """Steps to where a line meets the surface at the depth; three are enough but where it grazes."""
 LAYER_STRAY = 0.03
@@ -188,7 +190,7 @@ def _layer(asked: Asked) -> float | None:
     rule; None where the chart has no figures."""
     if asked.path is not None:
         return asked.path.swept(asked.ink.whole, asked.depth)
-    inside = ink_points(asked.ink)
+    inside = ink_points(asked.ink, evenly=True)
     if not len(inside):
         return None
     area = sum(region.area for region in asked.regions)
@@ -266,12 +268,18 @@ def _up_to(chart: Chart, xy: Array, raised: bool, other: FaceChart, beyond: floa
     return far
 
 
-def ink_points(ink: Ink) -> Array:
-    """Points of a grid within the ink, at least one for every region, (n, 2)."""
+def ink_points(ink: Ink, evenly: bool = False) -> Array:
+    """Points of a grid within the ink, at least one for every region, (n, 2); `evenly` in a finer
+    grid where ink takes little of its box, as a ring does."""
     low_x, low_y, high_x, high_y = ink.whole.bounds
+    count = LAYER_POINTS
+    if evenly:
+        box = (high_x - low_x) * (high_y - low_y)
+        finer = float(np.sqrt(ENOUGH_INK * box / max(ink.whole.area, 1e-12)))
+        count = round(count * min(max(finer, 1.0), FINEST_GRID))
     x, y = np.meshgrid(
-        np.linspace(low_x, high_x, LAYER_POINTS * 2 + 2)[1:-1],
-        np.linspace(low_y, high_y, LAYER_POINTS + 2)[1:-1],
+        np.linspace(low_x, high_x, count * 2 + 2)[1:-1],
+        np.linspace(low_y, high_y, count + 2)[1:-1],
     )
     points = np.column_stack([x.ravel(), y.ravel()])
     held = points[shapely.contains_xy(ink.whole, points[:, 0], points[:, 1])]

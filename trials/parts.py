@@ -181,6 +181,11 @@ def made_otherwise(stamp: Stamp, faces: Sequence[str], thick: float) -> Stamp:
     lines = random.Random(f"lines {stamp.name} {relief.depth}")
     if relief.make == "mark":
         return made
+    if relief.walls == "cast" and lines.random() < 0.5:
+        pull = lines.choice(("front", "back", "left", "right", "above", "below"))
+        made = made.model_copy(
+            update={"relief": relief.model_copy(update={"walls": "pull", "pull": pull})}
+        )
     if lines.random() < LINED:
         return lined(lines, made)
     return levelled(lines, made, faces, thick) if lines.random() < LEVELLED else made

@@ -68,6 +68,8 @@ class Flat:
     def __init__(self, by: float) -> None:
         self.by = by
 
+    off = None
+
     def inset(self, xy: Array) -> Array:
         return np.full(xy.shape[:-1], self.by)
 

@@ -40,9 +40,43 @@ class InsetError(ValueError):
     """An outline that cannot be drawn in so far."""
 
 
+@dataclass(frozen=True)
+class Off:
+    """What walls lean off that do not run along the normals.
+
+    Attributes
+    ----------
+    way : unit vector from the face to their end. slope : tangent of the angle off it.
+    """
+
+    way: tuple[float, float, float]
+    slope: float
+
+    def inset(self, along: Array, moves: Array, inset: Array) -> Array:
+        """mm that an outline is drawn in on a surface aslant to that way, so that the wall leans
+        off it by the angle: it is `inset` where the surface is square to it.
+
+        With e along the outline and t inwards on the surface, a wall goes on by w = h way + i t,
+        square to e x w, whose part along the way, i (e x t) way, is the sine of the angle: a
+        quadratic equation for i."""
+        e = np.einsum("...ij,...j->...i", moves, along)
+        e = e / np.maximum(np.linalg.norm(e, axis=-1, keepdims=True), 1e-300)
+        t = np.einsum("...ij,...j->...i", moves, square_to(along, moves, np.ones(inset.shape)))
+        way = np.array(self.way)
+        facing, level, rising = np.cross(e, t) @ way, 1.0 - (e @ way) ** 2, t @ way
+        sine = self.slope**2 / (1.0 + self.slope**2)
+        high = np.abs(inset) / self.slope
+        left = np.maximum(facing**2 - sine, 1e-6)
+        root = np.sqrt(sine**2 * rising**2 + left * sine * np.maximum(level, 0.0))
+        return np.asarray(np.sign(inset) * high * (sine * rising + root) / left)
+
+
 @runtime_checkable
 class DrawnIn(Protocol):
-    """An end of walls that is drawn in."""
+    """An end of walls that is drawn in; `off` is what they lean off, None for the normals."""
+
+    @property
+    def off(self) -> Off | None: ...
 
     def inset(self, xy: Array) -> Array:
         """mm by which the ink is drawn in at points of the sheet, (..., 2); negative: spread."""
@@ -58,7 +92,12 @@ def moved_in(xy: Array, along: Array, end: DrawnIn, part: float = 1.0) -> Array:
 
     Square to the outline at the end of the walls: with the metric G there and n to the left of the
     outline on the sheet it is along G⁻¹ n (any text on differential geometry)."""
-    return square_to(along, end.across(xy), part * end.inset(xy))
+    return stepped(along, end.across(xy), part * end.inset(xy), end.off)
+
+
+def stepped(along: Array, moves: Array, inset: Array, off: Off | None) -> Array:
+    """The same with the end's figures there."""
+    return square_to(along, moves, inset if off is None else off.inset(along, moves, inset))
 
 
 def square_to(along: Array, moves: Array, inset: Array) -> Array:
@@ -129,6 +168,7 @@ class Held:
 
     moves: Array
     by: Array
+    off: Off | None = None
 
     def inset(self, xy: Array) -> Array:
         """mm by which the ink is drawn in at points of the sheet, (n, 2) or (n, k, 2)."""
@@ -143,7 +183,7 @@ class Held:
     @classmethod
     def at(cls, end: DrawnIn, xy: Array) -> Held:
         """As it is at those places, (n, 2)."""
-        return cls(end.across(xy), end.inset(xy))
+        return cls(end.across(xy), end.inset(xy), end.off)
 
 
 def drawn_in(roots: Array, owner: NDArray[np.int_], end: DrawnIn, part: float = 1.0) -> Inset:

@@ -35,6 +35,7 @@ from tinstamp.job.relief_when import (
     lined,
     pinned,
     pointed,
+    pulled,
     rising,
     rounded,
     walled,
@@ -99,7 +100,7 @@ class Relief(Value):
     make : see `KINDS`.
     section, vee, tip, ball : of lines, that of a tool with a shaped end, and its figures.
     walls : along the normal of the face everywhere, or all along one direction: that of the
-        projection, or the normal at the artwork's place.
+        projection, the normal at the artwork's place, or the `pull` of a mould.
     caps : follow the face at the depth, lie in a plane, or follow the face `level_with`, `beyond`
         it.
     field, margin, corner : what a field is like. letters : where those that stand in it end.
@@ -309,15 +310,35 @@ class Relief(Value):
         Shown("Ball", "Diameter of the round end", step=0.1, when=rounded, group=ENDS),
     ] = "1 mm"
     walls: Annotated[
-        Literal["normal", "cast"],
+        Literal["normal", "cast", "pull"],
         Shown(
             "Walls",
-            "Square to the face everywhere, or all parallel to one direction",
-            words={"normal": "Square", "cast": "Parallel"},
+            "Square to the face everywhere; all parallel, as the projection or the face in the "
+            "middle of the artwork has it; or along the way that a mould is pulled off",
+            words={"normal": "Square", "cast": "Parallel", "pull": "Along a pull"},
+            control="list",
             when=walled,
             group=ENDS,
         ),
     ] = "normal"
+    pull: Annotated[
+        Literal["front", "back", "left", "right", "above", "below"],
+        Shown(
+            "Pulled off",
+            "The side of the part to which the mould comes off",
+            words={
+                "front": "to the front",
+                "back": "to the back",
+                "left": "to the left",
+                "right": "to the right",
+                "above": "upwards",
+                "below": "downwards",
+            },
+            control="list",
+            when=pulled,
+            group=ENDS,
+        ),
+    ] = "front"
     caps: Annotated[
         Literal["follow", "plane", "other"],
         Shown(

@@ -65,6 +65,11 @@ def walled(relief: Any) -> bool:
     return lined(relief) and relief.section == "square"
 
 
+def pulled(relief: Any) -> bool:
+    """True where walls run along the pull of a mould."""
+    return walled(relief) and relief.walls == "pull"
+
+
 def levelled(relief: Any) -> bool:
     """True where caps follow another face."""
     if relief.make not in LINED["make"]:

@@ -35,7 +35,7 @@ GAP_STEPS = 4.0
 def _ends(item: Planned, depth: float) -> Ends | None:
     """Where the walls of a stamp's relief end; None where they run parallel."""
     chart = item.chart
-    if item.relief.given.walls == "cast" or item.prisms or not depth or chart.kind == "flat":
+    if item.relief.given.walls != "normal" or item.prisms or not depth or chart.kind == "flat":
         return None
     lift = depth if item.raised else -depth
 

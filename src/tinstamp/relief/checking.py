@@ -43,6 +43,8 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
         here = np.array(placed.origin)
         cast = cast_of(chart)
         normal = cast.against if cast is not None and op.walls.slanted else chart.normal(here)
+        if op.walls.pull is not None:
+            normal = np.array(op.walls.pull)
         plane = (chart.to_space(here) + op.signed * normal, leant(chart, here, normal, op.walls))
     level, other = op.walls.level, None
     if level is not None and op.depth:
@@ -57,7 +59,8 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
     own = op.walls.slanted and not op.walls.flat and bool(op.depth) and cast_of(chart) is None
     along = None
     if own and not isinstance(chart, RunChart):
-        along = chart.normal(np.array(placed.origin))
+        pull = op.walls.pull
+        along = chart.normal(np.array(placed.origin)) if pull is None else np.array(pull)
     besides: tuple[Asked, ...] = ()
     if op.tops:
         besides = (Asked(chart, op.letters, abs(op.tops), op.tops > 0, clean=clean),)

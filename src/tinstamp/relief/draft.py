@@ -15,16 +15,17 @@ from OCP.Geom import Geom_Surface
 from tinstamp.artwork.insets import (
     Held,
     InsetError,
+    Off,
     after_each,
     drawn_in,
     keeps_shape,
     rings,
-    square_to,
+    stepped,
 )
 from tinstamp.artwork.outline import Array, Region, fine_points
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.plane import PlaneChart
-from tinstamp.relief.heads import Head, Square, Walls
+from tinstamp.relief.heads import FlatCap, Head, Slanted, Square, Walls
 from tinstamp.relief.surfaces import ReliefError
 
 LOG = logging.getLogger("tinstamp.relief")
@@ -75,6 +76,19 @@ class Drafted(Head):
     def turns(self) -> bool:
         """Its (u, v) go round with those of the face."""
         return isinstance(self.base, Square)
+
+    @property
+    def off(self) -> Off | None:
+        """What its walls lean off, where that is one direction."""
+        way = None
+        if isinstance(self.base, Slanted):
+            way = self.base.cast.against
+        elif isinstance(self.base, FlatCap):
+            way = self.base.along
+        if way is None or not self.slope:
+            return None
+        x, y, z = (self.sign * way).tolist()
+        return Off((x, y, z), self.slope)
 
     @property
     def foot(self) -> Head | None:
@@ -284,7 +298,7 @@ class _Levels:
     ----------
     foot, far : (n, 3, 2) how places at the face and at the end move with the sheet. up : (n, 3)
         from the one to the other. none, full : (n,) mm by which the ink is drawn in at the two.
-    normal : (n, 3) of the face.
+    normal : (n, 3) of the face. off : what the walls lean off.
     """
 
     foot: Array
@@ -293,6 +307,7 @@ class _Levels:
     none: Array
     full: Array
     normal: Array
+    off: Off | None = None
 
     @classmethod
     def at(cls, head: Drafted, xy: Array) -> _Levels:
@@ -304,6 +319,7 @@ class _Levels:
             head.inset_at(xy, 0.0),
             head.inset_at(xy, 1.0),
             head.chart.normal(xy),
+            head.off,
         )
 
     @classmethod
@@ -332,7 +348,7 @@ class _Levels:
 def _mitred(before: Array, along: Array, there: _Levels, part: float, inset: Array) -> Array:
     """By how much the corners of a polygon move when its sides, (n, 2) each, are drawn in."""
     moves = there.moves(part)
-    a, b = square_to(before, moves, inset), square_to(along, moves, inset)
+    a, b = (stepped(side, moves, inset, there.off) for side in (before, along))
     cross = before[:, 0] * along[:, 1] - before[:, 1] * along[:, 0]
     size = np.linalg.norm(before, axis=1) * np.linalg.norm(along, axis=1)
     flat = np.abs(cross) <= 1e-6 * size

@@ -114,7 +114,7 @@ class _Expected:
             return cls(stack.volume(regions), None, None, asked, stack)
         origin = np.array(op.placed.origin)
         if op.walls.slanted:
-            check_facing(chart, origin, regions)
+            check_facing(chart, origin, regions, op.walls.pull)
         cap = head_of(chart, origin, op.signed, op.walls)
         depths = None
         if op.walls.slanted or op.walls.flat or op.walls.rises or op.walls.level is not None:

@@ -274,7 +274,7 @@ class Walls:
 
     Attributes
     ----------
-    slanted : all walls along the cast, or else along the normals.
+    slanted : all walls along the cast, or else along the normals. pull : along that way outwards.
     flat : caps lie in a plane, square to the walls in the middle of the artwork.
     draft : degrees by which walls lean off that, so that the ink narrows away from the face.
     at_cap : the outline is as drawn at the cap, not at the face.
@@ -295,6 +295,7 @@ class Walls:
     carry: Carry | None = None
     groove: Groove | None = None
     level: Level | None = None
+    pull: tuple[float, float, float] | None = None
 
     @property
     def softened(self) -> bool:
@@ -339,7 +340,7 @@ def head_of(chart: FaceChart, origin: Array, lift: float, walls: Walls) -> Head:
     here = np.asarray(origin, dtype=float)
     against = chart.normal(here)
     if walls.slanted:
-        cast = cast_of(chart, here)
+        cast = cast_of(chart, here, walls.pull)
         against = cast.against
         if not walls.flat:
             if walls.rises:
@@ -372,26 +373,36 @@ def other_end(chart: FaceChart, origin: Array, lift: float, walls: Walls) -> Hea
     """The end of a tool that is cut off or stands clear, `lift` mm from the face."""
     if not walls.slanted:
         return Square(chart, lift)
-    return Slanted(chart, cast_of(chart, np.asarray(origin, dtype=float)), lift)
+    return Slanted(chart, cast_of(chart, np.asarray(origin, dtype=float), walls.pull), lift)
 
 
-def cast_of(chart: FaceChart, at: Array) -> CastChart:
-    """The cast that walls follow: the projection's own, or square to the face in the middle
-    of the artwork. Raises ReliefError."""
+def cast_of(
+    chart: FaceChart, at: Array, pull: tuple[float, float, float] | None = None
+) -> CastChart:
+    """The cast that walls follow: against a pull, the projection's own, or square to the face in
+    the middle of the artwork. Raises ReliefError."""
     if isinstance(chart, CastChart):
+        if pull is not None:
+            raise OrderError("artwork that is projected has its walls along the projection")
         return chart
+    towards = -chart.normal(at) if pull is None else -np.array(pull)
     try:
-        return cast_chart(chart, at, -chart.normal(at), chart.jacobian(at)[:, 1])
+        return cast_chart(chart, at, towards, chart.jacobian(at)[:, 1])
     except SheetError as error:
         raise ReliefError(str(error)) from error
 
 
-def check_facing(chart: FaceChart, origin: Array, regions: Sequence[Region]) -> None:
+def check_facing(
+    chart: FaceChart,
+    origin: Array,
+    regions: Sequence[Region],
+    pull: tuple[float, float, float] | None = None,
+) -> None:
     """Parallel walls have to leave the face everywhere. Raises OrderError where they graze it, or
     would run into the part, as round the back of a tube."""
-    if isinstance(chart, CastChart):
+    if isinstance(chart, CastChart) and pull is None:
         return
-    against = cast_of(chart, np.asarray(origin, dtype=float)).against
+    against = cast_of(chart, np.asarray(origin, dtype=float), pull).against
     points = np.concatenate([o.points(6) for r in regions for o in r.outlines])
     if float((chart.normal(points) @ against).min()) < GRAZING:
         raise OrderError(

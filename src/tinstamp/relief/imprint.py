@@ -211,38 +211,32 @@ def imprint(
         foot_surface, rough = parallel(surface, chart.ground, tops, extent(every))
         upper = Waller(foot_surface, cap_surface, round_frame(chart), abs(depth - tops),
                        max(tolerance, rough))  # fmt: skip
-    around = enclosed(hosts, laid)
-    if around and tops:
-        raise CurveError("what goes round other relief leaves it on the face itself")
+    around = enclosed(hosts, laid, tops)
     maker = _Maker(waller, upper, bool(depth), hosts.flipped, turned, laid, owners)
     maker.apart |= {n for n, _ in around}
-    likes = [Like(n, *STAYS) for n in range(len(laid))]
-    if (head is None or head.turns) and not tops:
-        likes = alike(regions, laid, chart, depth, maker.apart)
-    for n, like in enumerate(likes):
-        maker.make(n, like)
-    pierced = [(hosts.under(laid[n][0].uv[0][0]), n) for n in maker.holes]
-    within = {k: [n for host, n in pierced if host == k] for k, _ in pierced}
+    turning = (head is None or head.turns) and not tops
+    maker.make_each(alike(regions, laid, chart, depth, maker.apart) if turning else None)
+    within = _within(hosts, laid, maker.holes)
     return Imprint(
         face=face_name,
         holes={k: tuple(maker.holes[n] for n in own) for k, own in within.items()},
         rings={k: tuple(ring_of(laid[n][0]) for n in own) for k, own in within.items()},
         surface=surface,
         flipped=hosts.flipped,
-        blocks=tuple(maker.blocks({at: [wire for _, wire in own] for at, own in around.items()})),
+        blocks=tuple(maker.blocks(around)),
         shell=hosts.shell,
         stamp=stamp,
         over_foot=head is None or head.over_foot,
-        moved=_by_host([one for own in around.values() for one in own]),
+        moved=_by_host(around),
     )
 
 
 def enclosed(
-    hosts: Hosts, laid: Sequence[Sequence[FaceLoop]]
+    hosts: Hosts, laid: Sequence[Sequence[FaceLoop]], tops: float
 ) -> dict[Island, list[tuple[int, TopoDS_Wire]]]:
     """Holes that a face has already and that lie within counters, each with the index of its part
     of the face: relief or a bore that a ring goes round. Of counters within one another the
-    smallest counts."""
+    smallest counts. Raises CurveError where counters do not stay on the face itself."""
     rings = [
         ((n, c), shapely.Polygon(ring_of(loop)))
         for n, own in enumerate(laid)
@@ -265,12 +259,26 @@ def enclosed(
             if around:
                 back = wire.Reversed() if hosts.flipped else wire
                 found.setdefault(around[0], []).append((k, TopoDS.Wire_s(back)))
+    if found and tops:
+        raise CurveError("what goes round other relief leaves it on the face itself")
     return found
 
 
-def _by_host(holes: Sequence[tuple[int, TopoDS_Wire]]) -> dict[int, tuple[TopoDS_Wire, ...]]:
+def _within(
+    hosts: Hosts, laid: Sequence[Sequence[FaceLoop]], holes: Mapping[int, TopoDS_Wire]
+) -> dict[int, list[int]]:
+    """Which regions pierce which part of the face."""
+    found: dict[int, list[int]] = {}
+    for n in holes:
+        found.setdefault(hosts.under(laid[n][0].uv[0][0]), []).append(n)
+    return found
+
+
+def _by_host(
+    around: Mapping[Island, Sequence[tuple[int, TopoDS_Wire]]],
+) -> dict[int, tuple[TopoDS_Wire, ...]]:
     found: dict[int, tuple[TopoDS_Wire, ...]] = {}
-    for k, wire in holes:
+    for k, wire in (one for own in around.values() for one in own):
         found[k] = (*found.get(k, ()), wire)
     return found
 
@@ -314,6 +322,11 @@ class _Maker:
         self._walled: dict[int, list[Walled]] = {}
         self._at: dict[int, list[TopLoc_Location]] = {}
 
+    def make_each(self, likes: Sequence[Like] | None) -> None:
+        """All regions, as they are like others; None for none that is."""
+        for n in range(len(self.laid)):
+            self.make(n, Like(n, *STAYS) if likes is None else likes[n])
+
     def make(self, n: int, like: Like) -> None:
         """Region `n`: made, or set down where it is like an earlier one."""
         if like.first == n:
@@ -335,7 +348,7 @@ class _Maker:
         """What makes the walls of a region's outline: its outer one, 0, or a counter."""
         return self.waller if c == 0 and self.owners[n] is None else self.upper
 
-    def blocks(self, around: Mapping[Island, Sequence[TopoDS_Wire]]) -> Iterator[Block]:
+    def blocks(self, around: Mapping[Island, Sequence[tuple[int, TopoDS_Wire]]]) -> Iterator[Block]:
         """What was made, with all its places; `around` are holes of the face that islands get."""
         standing: dict[Island, list[TopoDS_Wire]] = {}
         for n, island in enumerate(self.owners):
@@ -357,7 +370,11 @@ class _Maker:
                 islands=tuple(
                     face_on(
                         above,
-                        [_back(one.foot), *standing.get((n, c), ()), *around.get((n, c), ())],
+                        [
+                            _back(one.foot),
+                            *standing.get((n, c), ()),
+                            *(wire for _, wire in around.get((n, c), ())),
+                        ],
                         self.flipped,
                     )
                     for c, one in enumerate(made[1:])

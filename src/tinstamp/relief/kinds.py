@@ -12,6 +12,7 @@ from tinstamp.artwork.shapes import circle
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.cast import CastChart
 from tinstamp.job.relief import KINDS
+from tinstamp.plan.lay import TOWARDS
 from tinstamp.plan.pins import pins_of
 from tinstamp.plan.planned import Planned
 from tinstamp.relief.carried import on_flat
@@ -44,7 +45,7 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
         raise OrderError("what goes all the way round a face has no section: its walls are square")
     if groove is not None and len(item.by_depth()) > 1:
         raise OrderError("lines with a section are all of one depth: their width follows from it")
-    if item.level is not None and (len(item.by_depth()) > 1 or given.walls == "cast"):
+    if item.level is not None and (len(item.by_depth()) > 1 or given.walls != "normal"):
         raise OrderError(
             "caps that follow another face have square walls, and letters no depth of their own"
         )
@@ -52,7 +53,7 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
     if draft and item.all_round:
         raise OrderError("what goes all the way round a face has no draft: its walls stand square")
     walls = Walls(
-        given.walls == "cast",
+        given.walls != "normal",
         given.caps == "plane" and item.level is None,
         draft,
         item.outline_at_cap,
@@ -61,6 +62,7 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
         _edge(item, "face_edge"),
         groove=groove,
         level=item.level,
+        pull=_pull(item),
     )
     if walls.softened and groove is None:
         _check_softened(item, walls)
@@ -98,6 +100,15 @@ def _carried(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
         _operation(item, fit, wall, depth, placed, Walls(carry=replace(carry, depth=depth)))
         for depth, placed in parts
     ]
+
+
+def _pull(item: Planned) -> tuple[float, float, float] | None:
+    """The way outwards that walls run along where a mould is pulled off; None elsewhere."""
+    given = item.relief.given
+    if "pull" in given.idle:
+        return None
+    x, y, z = TOWARDS[given.pull]
+    return -x, -y, -z
 
 
 def copies_of(item: Planned, placed: Placed) -> list[Placed]:

@@ -6982,8 +6982,16 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Flanken</translation>
   </message>
   <message>
-   <source>Square to the face everywhere, or all parallel to one direction</source>
-   <translation>Überall senkrecht zur Fläche, oder alle parallel zu einer Richtung</translation>
+   <source>Square to the face everywhere; all parallel, as the projection or the face in the middle of the artwork has it; or along the way that a mould is pulled off</source>
+   <translation>Überall senkrecht zur Fläche; alle parallel, wie die Projektion oder die Fläche in der Mitte des Motivs es hat; oder in der Richtung, in die eine Form abgezogen wird</translation>
+  </message>
+  <message>
+   <source>Pulled off</source>
+   <translation>Abgezogen</translation>
+  </message>
+  <message>
+   <source>The side of the part to which the mould comes off</source>
+   <translation>Die Seite des Teils, zu der die Form abgeht</translation>
   </message>
   <message>
    <source>Caps</source>
@@ -7156,6 +7164,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>Parallel</source>
    <translation>Parallel</translation>
+  </message>
+  <message>
+   <source>Along a pull</source>
+   <translation>In Abzugsrichtung</translation>
   </message>
   <message>
    <source>As the face</source>
@@ -10264,6 +10276,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>the cap comes out of the face: its depth would be from %1 to %2 mm; make it deeper, or let the cap follow the face more closely</source>
    <translation>die Deckfläche tritt aus der Fläche aus: ihre Tiefe ginge von %1 bis %2 mm; machen Sie sie tiefer oder lassen Sie die Deckfläche der Fläche genauer folgen</translation>
+  </message>
+  <message>
+   <source>artwork that is projected has its walls along the projection</source>
+   <translation>ein projiziertes Motiv hat seine Wände entlang der Projektion</translation>
   </message>
   <message>
    <source>with parallel walls a cap that rises has to be a flat one</source>

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import numpy as np
 from OCP.BRep import BRep_Tool
 from OCP.BRepAdaptor import BRepAdaptor_Curve, BRepAdaptor_Surface
@@ -78,3 +80,17 @@ def greatest_tolerance(shape) -> float:  # type: ignore[no-untyped-def]
         worst = max(worst, BRep_Tool.Tolerance_s(TopoDS.Edge_s(explorer.Current())))
         explorer.Next()
     return worst
+
+
+def change_made(built: Any) -> float:
+    """mm³ that the one stamp of a build changes, put in directly; all of it sound."""
+    assert built.report.valid, built.report.findings
+    assert [stamp.built_by for stamp in built.report.stamps] == ["imprint"]
+    solid = built.bodies["part"].shape
+    assert sound(solid)
+    return volume(solid) - volume(built.blank.solid.shape)
+
+
+def told_to_fix(built: Any) -> list[str]:
+    """What a build says is to fix, in its words."""
+    return [f.message for f in built.report.findings if f.level == "fix"]

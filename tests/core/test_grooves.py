@@ -8,13 +8,12 @@ Shapely's offsets, summed over levels.
 from __future__ import annotations
 
 from dataclasses import replace
-from typing import Any
 
 import numpy as np
 import pytest
 import shapely
 
-from tests.core.solids import sound, volume
+from tests.core.solids import change_made, told_to_fix, volume
 from tests.core.test_artwork import polygons
 from tests.core.test_fields_everywhere import FACES
 from tests.core.test_pieces import marked
@@ -37,18 +36,6 @@ def letters(text: str, height: str = "6 mm") -> Text:
     return Text(text=text, font=LINE, height=height)
 
 
-def told_to_fix(built: Any) -> list[str]:
-    return [f.message for f in built.report.findings if f.level == "fix"]
-
-
-def change(built: Any) -> float:
-    assert built.report.valid, built.report.findings
-    assert built.report.stamps[0].built_by == "imprint"
-    solid = built.bodies["part"].shape
-    assert sound(solid)
-    return volume(solid) - volume(built.blank.solid.shape)
-
-
 def vee_width(depth: float, angle: float = 60.0, tip: float = 0.1) -> float:
     return float(tip + 2.0 * depth * np.tan(np.radians(angle / 2)))
 
@@ -64,7 +51,7 @@ def test_a_ring_with_a_v_is_a_trapezium_turned(make: str) -> None:
     built = marked(PLATE, "p.top", AT, ring, make=make, depth="0.5 mm", **VEE)
     wide = vee_width(0.5)
     section = (wide + 0.1) / 2 * 0.5
-    assert abs(change(built)) == pytest.approx(2 * np.pi * (10 - wide / 2) * section, rel=1e-5)
+    assert abs(change_made(built)) == pytest.approx(2 * np.pi * (10 - wide / 2) * section, rel=1e-5)
     (report,) = built.report.stamps
     assert report.artwork_area == pytest.approx(np.pi * (100 - (10 - wide) ** 2), rel=1e-5)
 
@@ -83,7 +70,7 @@ def test_a_round_one_is_a_segment_turned(make: str, depth: float) -> None:
     flat, off = 0.05, 0.5 - np.sqrt(0.25 - 0.025**2)  # the very bottom is flat
     section -= 0.25 * np.arcsin(flat) - flat / 2 * (0.5 - off)
     expected = 2 * np.pi * (10 - wide / 2) * section
-    assert abs(change(built)) == pytest.approx(expected, rel=2e-5)
+    assert abs(change_made(built)) == pytest.approx(expected, rel=2e-5)
 
 
 def test_the_ends_of_a_line_are_as_the_tool_leaves_them() -> None:
@@ -102,7 +89,7 @@ def test_the_ends_of_a_line_are_as_the_tool_leaves_them() -> None:
             pytest.approx(wide, rel=1e-4)
         )
         long = float(high - low) - wide
-        assert abs(change(built)) == pytest.approx(long * section + end, rel=5e-4)
+        assert abs(change_made(built)) == pytest.approx(long * section + end, rel=5e-4)
 
 
 @pytest.mark.parametrize("how", [VEE, ROUND], ids=["vee", "round"])
@@ -122,7 +109,7 @@ def test_letters_on_a_plate_against_offsets(how: dict[str, str]) -> None:
             by = chord(0.4, 1.0) / 2 - np.sqrt(0.25 - (level + 0.1) ** 2)
         area = ink.buffer(-by, join_style="mitre", mitre_limit=20).area
         total += weight * 0.4 * area
-    assert abs(change(built)) == pytest.approx(total, rel=4e-3)
+    assert abs(change_made(built)) == pytest.approx(total, rel=4e-3)
 
 
 @pytest.mark.parametrize("face", FACES)
@@ -133,7 +120,7 @@ def test_on_every_kind_of_face(face: str, how: dict[str, str]) -> None:
     if how is SMALL and face in ("dome", "turned"):  # whose sheets are stretched by 15 and 8 %
         assert any("take a smaller ball, or a V" in told for told in told_to_fix(built))
         return
-    found = abs(change(built))
+    found = abs(change_made(built))
     (report,) = built.report.stamps
     assert abs(report.relief_volume) == pytest.approx(found, rel=1e-5)
     wide = vee_width(0.3) if how is VEE else chord(0.3, 0.6)
@@ -152,7 +139,7 @@ def test_a_round_groove_about_a_tube_is_a_segment_turned() -> None:
     ball = Ball(name="p", diameter="50 mm")
     built = marked(ball, "p.outer", ("0 deg", "38 mm"), Shape(shape="circle", wide="10 mm",
                    line="1 mm"), make="emboss", depth="0.4 mm", **ROUND)  # fmt: skip
-    assert change(built) > 0
+    assert change_made(built) > 0
 
 
 def test_a_band_along_the_edges_of_a_plate_is_as_wide_as_its_tool() -> None:
@@ -168,7 +155,7 @@ def test_a_band_along_the_edges_of_a_plate_is_as_wide_as_its_tool() -> None:
     by = levels * np.tan(np.radians(30))
     near, far = near + by, far - by
     areas = (80 - 2 * near) * (40 - 2 * near) - (80 - 2 * far) * (40 - 2 * far)
-    assert abs(change(built)) == pytest.approx(np.trapezoid(areas, levels), rel=1e-2)
+    assert abs(change_made(built)) == pytest.approx(np.trapezoid(areas, levels), rel=1e-2)
 
 
 def test_ink_that_the_tool_does_not_fit_into_is_told() -> None:
@@ -185,7 +172,7 @@ def test_wide_ink_gets_a_floor() -> None:
     built = marked(PLATE, "p.top", AT, Shape(shape="circle", wide="12 mm"), make="engrave",
                    depth="1 mm", section="vee", vee="90 deg")  # fmt: skip
     expected = np.pi * (36 + 6 * (5.0) + 25) / 3
-    assert abs(change(built)) == pytest.approx(expected, rel=1e-5)
+    assert abs(change_made(built)) == pytest.approx(expected, rel=1e-5)
 
 
 def test_the_guard_refuses_another_section() -> None:

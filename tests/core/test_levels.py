@@ -17,7 +17,7 @@ from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.BRepTools import BRepTools
 from OCP.GeomAbs import GeomAbs_SurfaceType
 
-from tests.core.solids import sound, volume
+from tests.core.solids import change_made, told_to_fix, volume
 from tests.core.test_artwork import polygons
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.cache import Cache
@@ -49,24 +49,13 @@ def built_of(*args: Any, **how: Any) -> Built:
     return build(Document(job_of(*args, **how)))
 
 
-def change(built: Built) -> float:
-    assert built.report.valid, built.report.findings
-    solid = built.bodies["part"].shape
-    assert sound(solid)
-    return volume(solid) - volume(built.blank.solid.shape)
-
-
-def told_to_fix(built: Built) -> list[str]:
-    return [f.message for f in built.report.findings if f.level == "fix"]
-
-
 @pytest.mark.parametrize(("beyond", "high"), [("0 mm", 1.2), ("0.3 mm", 1.5), ("-0.4 mm", 0.8)])
 def test_letters_level_with_a_step(beyond: str, high: float) -> None:
     built = built_of((LOW, STEP), "low.top", "step.top", beyond, at=("0 mm", "-5 mm"))
     (report,) = built.report.stamps
     assert report.built_by == "imprint" and report.depth == pytest.approx(high)
     ink = sum(p.area for p in polygons(built.planned["m"].placed.regions, 60))
-    assert change(built) == pytest.approx(ink * high, rel=1e-5)
+    assert change_made(built) == pytest.approx(ink * high, rel=1e-5)
     for cap in built.bodies["part"].named("m/cap"):
         surface = BRepAdaptor_Surface(cap)
         assert surface.GetType() == GeomAbs_SurfaceType.GeomAbs_Plane
@@ -77,7 +66,7 @@ def test_letters_level_with_a_step(beyond: str, high: float) -> None:
 def test_letters_sunk_to_the_level_of_a_lower_face() -> None:
     built = built_of((LOW, STEP), "step.top", "low.top", make="engrave", at=("0 mm", "5 mm"))
     ink = sum(p.area for p in polygons(built.planned["m"].placed.regions, 60))
-    assert change(built) == pytest.approx(-ink * 1.2, rel=1e-5)
+    assert change_made(built) == pytest.approx(-ink * 1.2, rel=1e-5)
 
 
 def test_the_wrong_way_is_told_and_says_what_would_do() -> None:
@@ -103,7 +92,7 @@ def test_letters_on_a_plate_go_on_in_a_round_beside_it(beyond: str, radius: floa
     ys, widths = _strips(ink, low, high)
     heights = np.sqrt(radius**2 - ys**2) + axis - 4.0
     expected = float((widths * heights).sum() * (ys[1] - ys[0]))
-    assert change(built) == pytest.approx(expected, rel=2e-4)
+    assert change_made(built) == pytest.approx(expected, rel=2e-4)
 
 
 def _strips(ink: Any, low: float, high: float) -> tuple[Any, Any]:
@@ -120,7 +109,7 @@ def test_letters_on_a_tube_follow_another_about_the_same_axis() -> None:
     mark = Shape(shape="rectangle", wide="10 mm", high="5 mm")
     built = built_of((inner, collar), "inner.outer", "collar.outer", artwork=mark,
                      at=("0 deg", "12 mm"))  # fmt: skip
-    assert change(built) == pytest.approx(50.0 / 20.0 * (22.0**2 - 20.0**2) / 2.0, rel=1e-5)
+    assert change_made(built) == pytest.approx(50.0 / 20.0 * (22.0**2 - 20.0**2) / 2.0, rel=1e-5)
 
 
 def test_what_is_followed_moves_and_the_letters_with_it() -> None:
@@ -133,7 +122,7 @@ def test_what_is_followed_moves_and_the_letters_with_it() -> None:
     built = build(Document(second), cache)
     assert built.report.stamps[0].depth == pytest.approx(2.0)
     ink = sum(p.area for p in polygons(built.planned["m"].placed.regions, 60))
-    assert change(built) == pytest.approx(ink * 2.0, rel=1e-5)
+    assert change_made(built) == pytest.approx(ink * 2.0, rel=1e-5)
 
 
 def test_a_renamed_feature_is_still_followed() -> None:

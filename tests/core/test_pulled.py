@@ -13,7 +13,7 @@ import numpy as np
 import pytest
 from OCP.BRepTools import BRepTools
 
-from tests.core.solids import normal_at, sound, volume
+from tests.core.solids import change_made, normal_at, told_to_fix
 from tests.core.test_pieces import marked
 from tests.core.test_round_others import built_of
 from tinstamp.job.features import Ball, Cone, Plate, Tube
@@ -21,18 +21,6 @@ from tinstamp.job.model import Setting, Shape, Stamp, Text
 
 TUBE = Tube(name="p", outer_diameter="40 mm", wall="5 mm", height="30 mm")
 MARK = Shape(shape="rectangle", wide="6 mm", high="5 mm")
-
-
-def change(built: Any) -> float:
-    assert built.report.valid, built.report.findings
-    assert built.report.stamps[0].built_by == "imprint"
-    solid = built.bodies["part"].shape
-    assert sound(solid)
-    return volume(solid) - volume(built.blank.solid.shape)
-
-
-def told_to_fix(built: Any) -> list[str]:
-    return [f.message for f in built.report.findings if f.level == "fix"]
 
 
 def under(radius: float, y: Any) -> Any:
@@ -49,7 +37,7 @@ def test_beside_the_middle_of_a_round(across: float, make: str) -> None:
     low, high = 20.0 * np.sin(sides)
     end = 20.4 if make == "emboss" else 19.6
     layer = [under(radius, high) - under(radius, low) for radius in (20.0, end)]
-    assert change(built) == pytest.approx(5.0 * (layer[1] - layer[0]), rel=1e-5)
+    assert change_made(built) == pytest.approx(5.0 * (layer[1] - layer[0]), rel=1e-5)
 
 
 @pytest.mark.parametrize(("part", "face", "at"), [
@@ -64,7 +52,7 @@ def test_every_wall_of_letters_runs_along_the_pull(
     """Their normals are square to it: the mould comes off without an undercut."""
     built = marked(part, face, at, Text(text="HB8", height="4 mm"), make=make, depth="0.4 mm",
                    walls="pull", pull="front")  # fmt: skip
-    change(built)
+    change_made(built)
     for wall in built.bodies["part"].named("m/wall"):
         u0, u1, v0, v1 = BRepTools.UVBounds_s(wall)
         for u, v in ((0.2, 0.3), (0.5, 0.5), (0.8, 0.7)):
@@ -77,7 +65,7 @@ def test_draft_is_off_the_pull(degrees: float) -> None:
     """Walls of a raised rectangle lean by so much off the way that the mould is pulled."""
     built = marked(TUBE, "p.outer", ("15 deg", "15 mm"), MARK, make="emboss", depth="0.5 mm",
                    walls="pull", pull="front", draft=f"{degrees} deg")  # fmt: skip
-    change(built)
+    change_made(built)
     for wall in built.bodies["part"].named("m/wall"):
         u0, u1, v0, v1 = BRepTools.UVBounds_s(wall)
         normal = normal_at(wall, (u0 + u1) / 2, (v0 + v1) / 2)
@@ -89,7 +77,7 @@ def test_a_plate_is_pulled_off_upwards_and_not_to_a_side() -> None:
     plate = Plate(name="p", length="40 mm", width="30 mm", thickness="5 mm")
     at = ("0 mm", "0 mm")
     up = marked(plate, "p.top", at, MARK, make="emboss", depth="1 mm", walls="pull", pull="above")
-    assert change(up) == pytest.approx(30.0, rel=1e-9)
+    assert change_made(up) == pytest.approx(30.0, rel=1e-9)
     side = marked(plate, "p.top", at, MARK, make="emboss", depth="1 mm", walls="pull", pull="front")
     assert any("grazes" in told for told in told_to_fix(side))
     far = marked(TUBE, "p.outer", ("85 deg", "15 mm"), MARK, make="emboss", depth="0.4 mm",

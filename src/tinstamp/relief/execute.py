@@ -15,6 +15,7 @@ from tinstamp.chart.cast import GRAZING, CastChart
 from tinstamp.chart.run import RunChart, area_of_face
 from tinstamp.relief.at_edges import parted
 from tinstamp.relief.by_imprint import by_imprint
+from tinstamp.relief.by_piercing import by_piercing
 from tinstamp.relief.by_prisms import by_prisms
 from tinstamp.relief.by_sewn_tools import by_sewn_tools, by_slanted_tools
 from tinstamp.relief.by_tools import by_tools
@@ -161,6 +162,9 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
             return found[1]
     except InTheWay as error:  # a boolean may join it to what is there
         way = error
+    through = by_piercing(solid, op, it.asked) if direct else None
+    if through is not None:
+        return through
     stopped()
     if way is not None and (op.tops or op.walls.carry is not None or it.stack is not None):
         raise way

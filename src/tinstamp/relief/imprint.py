@@ -140,7 +140,7 @@ def together(solid: NamedSolid, imprints: Sequence[Imprint]) -> NamedSolid:
         for k, found in one.holes.items():
             holes.setdefault(one.face, {}).setdefault(k, []).extend(found)
     return joined(
-        [*_pierced(solid, holes, moved), *(new for one in imprints for new in one.added())]
+        [*pierced(solid, holes, moved), *(new for one in imprints for new in one.added())]
     )
 
 
@@ -385,7 +385,7 @@ class _Maker:
             )
 
 
-def _pierced(
+def pierced(
     solid: NamedSolid,
     holes: Mapping[str, Mapping[int, Sequence[TopoDS_Wire]]],
     moved: Sequence[TopoDS_Wire],

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import time
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import ClassVar
 
 import numpy as np
@@ -93,7 +93,7 @@ def by_piercing(solid: NamedSolid, op: Operation, asked: Asked) -> Made | None:
         return None
     number, far = found
     try:
-        made = imprint(solid, op.face, chart, op.placed.regions, -far.wall, op.stamp, replace(far))
+        made = imprint(solid, op.face, chart, op.placed.regions, -far.wall, op.stamp, far)
     except CurveError:
         return None
     after = _put(solid, made, number)

@@ -5,12 +5,15 @@ from __future__ import annotations
 
 import re
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 import pytest
 import shapely
 
 from tests.core.test_flat_files import made
+from tests.core.test_grooves import letters
+from tests.core.test_pieces import marked
 from tinstamp.engine.build import Built
 from tinstamp.engine.write import write_files
 from tinstamp.job.features import Ball, Cone, Plate, Tube
@@ -238,3 +241,32 @@ def test_a_crossing_through_the_part_is_refused(tmp_path: Path) -> None:
     path.write_text("(cutter 1 mm)\nM3\nG1 Z-1 F50\nG0 X9\nM5\nM30")
     with pytest.raises(ShopError, match="cross through the part"):
         work(path, MACHINES["engraver"].wishes)
+
+
+def test_walls_that_a_cutter_does_not_leave_are_refused(tmp_path: Path) -> None:
+    """A V is cut by a V of that angle, round single strokes by a ball along them; draft,
+    softened edges and floors that rise are told, not cut square."""
+
+    def written(text: Any, options: dict[str, float], **relief: Any) -> str:
+        built = marked(PLATE, "p.top", ("0 mm", "0 mm"), text, make="engrave", **relief)
+        (path,) = write_files(built, tmp_path, "part", ("nc",), options)
+        return path.read_text()
+
+    vee = {"section": "vee", "vee": "60 deg", "depth": "0.4 mm"}
+    assert "G1" in written(letters("TIN"), {"vee": 60.0}, **vee)
+    for options in ({}, {"vee": 90.0}):
+        with pytest.raises(OutputError, match="a cutter of that angle"):
+            written(letters("TIN"), options, **vee)
+    round_one = {"section": "ball", "ball": "0.6 mm", "depth": "0.3 mm"}
+    assert "G1" in written(letters("TIN"), {"cutter": 0.6}, **round_one)
+    frame = Shape(shape="circle", wide="20 mm", line="1 mm")
+    disc = Shape(shape="circle", wide="12 mm")
+    for what, relief in (
+        (frame, round_one),
+        (disc, {"depth": "1 mm", "draft": "10 deg"}),
+        (disc, {"depth": "1 mm", "face_edge": "chamfer"}),
+        (disc, {"depth": "1 mm", "rises": "2 deg"}),
+    ):
+        with pytest.raises(OutputError, match="does not leave"):
+            written(what, {}, **relief)
+    assert "G1" in written(disc, {}, depth="1 mm", walls="cast", caps="plane")

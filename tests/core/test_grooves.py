@@ -167,6 +167,25 @@ def test_ink_that_the_tool_does_not_fit_into_is_told() -> None:
     assert any("never quite sharp" in told for told in told_to_fix(built))
 
 
+@pytest.mark.parametrize("ball", [0.3, 5.0, 20.0])
+def test_small_and_large_balls_on_a_plate(ball: float) -> None:
+    """The bottom is less deep than the ball by a thousandth of a mm at most, or a hair more for the
+    smallest; too small a one, and a depth at which a large one leaves nothing, are told."""
+    groove = Groove("ball", 0.1, 0.04, radius=ball / 2)
+    ring = Shape(shape="circle", wide="30 mm", line="1 mm")
+    built = marked(PLATE, "p.top", AT, ring, make="engrave", depth="0.1 mm", section="ball",
+                   ball=f"{ball} mm")  # fmt: skip
+    rest, wide = ball / 2 - 0.1, chord(0.1, ball)
+    segment = (ball / 2) ** 2 * np.arccos(2 * rest / ball) - rest * wide / 2
+    found = abs(change_made(built))
+    assert found == pytest.approx(2 * np.pi * (15 - wide / 2) * segment, rel=5e-3)
+    assert groove.width == pytest.approx(wide)
+    for bad, depth, told in ((0.1, "0.05 mm", "too small"), (20.0, "0.002 mm", "next to nothing")):
+        built = marked(PLATE, "p.top", AT, ring, make="engrave", depth=depth, section="ball",
+                       ball=f"{bad} mm")  # fmt: skip
+        assert any(told in words for words in told_to_fix(built))
+
+
 def test_wide_ink_gets_a_floor() -> None:
     """A disc of 12 mm cut by a V of 90°: a frustum."""
     built = marked(PLATE, "p.top", AT, Shape(shape="circle", wide="12 mm"), make="engrave",

@@ -164,7 +164,8 @@ class Inset:
 @dataclass(frozen=True)
 class Held:
     """An end as it is at one place of each piece, for all about it: (n, 3, 2) how places move with
-    the sheet, and (n,) mm by which the ink is drawn in; n may be 1 for all pieces."""
+    the sheet, and (n,) mm by which the ink is drawn in; n may be 1 for all pieces. `off` is what
+    the walls lean off."""
 
     moves: Array
     by: Array

@@ -152,8 +152,7 @@ class Trimmed:
         return np.flatnonzero(shapely.intersects(self._outlines, boxes))
 
     def inked(self, owner: int, side: float) -> Patches:
-        """The same as `patches`, but of a large ring short ones that
-        leave that out."""
+        """The same as `patches`; of a large ring short ones, without those in its middle."""
         low, high = boxes_of([self.face])[0]
         wide = float(np.linalg.norm(high - low))
         if wide < LARGE or self._outlines is None or float(self._outlines.area) > HOLLOW:

@@ -87,8 +87,32 @@ def _face(sheet: FlatSheet, cutter: Cutter, feeds: Feeds, edges: bool) -> list[s
     return lines
 
 
+SAME_ANGLE = 0.5
+"""degrees by which a cutter may differ from the V that it is to cut"""
+
+
+def _shaped(inked: Inked, cutter: Cutter) -> list[Way]:
+    """Where a cutter goes that has the section of a stamp's lines. Raises OutputError."""
+    kind, degrees = inked.section or ("", 0.0)
+    if kind == "vee" and abs(cutter.angle - degrees) <= SAME_ANGLE:
+        return v_carving(area_of_ink(inked.regions), inked.depth, cutter)
+    if kind == "ball" and inked.lines and not cutter.angle:
+        return along_lines(inked.lines, inked.depth, cutter)
+    if kind == "vee":
+        raise OutputError(
+            f"“{inked.stamp}” is a V of {degrees:g} degrees: a cutter of that angle has to cut it"
+        )
+    raise OutputError(
+        f"“{inked.stamp}” has walls or a floor that this cutter does not leave: for G-code give it "
+        "square walls and one depth, or single-stroke text with a round section"
+    )
+
+
 def _ways(inked: Inked, cutter: Cutter, edges: bool) -> tuple[list[Way], float]:
-    """Where the cutter goes for a stamp, and the part of its area that it does not reach."""
+    """Where the cutter goes for a stamp, and the part of its area that it does not reach. Raises
+    OutputError where it would leave other walls, or another floor, than the stamp has."""
+    if not inked.even:
+        return _shaped(inked, cutter), 0.0
     if inked.lines and not cutter.angle:
         return along_lines(inked.lines, inked.depth, cutter), 0.0
     ink = area_of_ink(inked.regions)

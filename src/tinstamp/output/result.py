@@ -23,6 +23,8 @@ class Inked:
     ----------
     colour : `#RRGGBB`. operation : what its relief does. depth : of that, mm; 0 for a mark.
     lines : of single-stroke text, each cubics (n, 4, 2), mm.
+    even : its walls are square and its depth is one. section : of its lines, where those have one,
+        and the degrees of a V.
     """
 
     stamp: str
@@ -31,6 +33,8 @@ class Inked:
     operation: str = "mark"
     depth: float = 0.0
     lines: tuple[Array, ...] = ()
+    even: bool = True
+    section: tuple[str, float] | None = None
 
 
 @dataclass(frozen=True)

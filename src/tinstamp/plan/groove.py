@@ -17,8 +17,13 @@ from tinstamp.job.worked import Worked
 
 LEAST_FLAT = 0.04
 """mm; a floor that is narrower is no face that can be made or checked"""
-BALL_FLAT = 0.05
-"""Part of a ball's diameter that is left flat at the very bottom."""
+BALL_FLAT, SHALLOW = 0.05, 1e-3
+"""Part of a ball's diameter that is left flat at the very bottom, and mm by which it may be less
+deep for that."""
+NOT_ROUND = 2.5e-3
+"""mm by which the bottom of a round section may be less deep than its ball at all"""
+MOST_FLAT = 0.5
+"""Part of a line's width that a round section's bottom is flat at most"""
 
 
 @dataclass(frozen=True)
@@ -47,7 +52,14 @@ class Groove:
         """How deep its floor lies, mm: a ball's is a hair less deep than the ball."""
         if self.kind == "vee":
             return self.depth
-        return self.middle + float(np.sqrt(self.radius**2 - (self.flat / 2.0) ** 2))
+        return self.depth - self.shallow
+
+    @property
+    def shallow(self) -> float:
+        """mm by which the flat bottom of a ball is less deep than the ball; all of its radius where
+        that is flat all over."""
+        half = min(self.flat / 2.0, self.radius)
+        return self.radius - float(np.sqrt(self.radius**2 - half**2))
 
     @property
     def width(self) -> float:
@@ -79,10 +91,19 @@ def groove_of(relief: Worked[Relief]) -> Groove | None:
             )
         return Groove("vee", depth, tip, slope=float(np.tan(np.radians(of("vee") / 2.0))))
     radius = of("ball") / 2.0
-    flat = max(2.0 * radius * BALL_FLAT, LEAST_FLAT)
-    if flat >= radius:
-        raise FormulaError(f"a ball of {2 * radius:g} mm is too small: give {4 * LEAST_FLAT:g} mm")
-    return Groove("ball", depth, flat, radius=radius)
+    # the sagitta of a chord is its square over eight radii (any handbook)
+    most = float(np.sqrt(8.0 * radius * SHALLOW))
+    groove = Groove(
+        "ball", depth, max(min(2.0 * radius * BALL_FLAT, most), LEAST_FLAT), radius=radius
+    )
+    if groove.shallow > NOT_ROUND:
+        raise FormulaError(f"a ball of {2 * radius:g} mm is too small: give 0.2 mm or more")
+    if groove.flat > MOST_FLAT * groove.width:
+        raise FormulaError(
+            f"a ball of {2 * radius:g} mm leaves next to nothing at {depth:g} mm: go deeper, or "
+            "take a smaller one"
+        )
+    return groove
 
 
 def scaled(groove: Groove, by: float) -> Groove:

@@ -32,15 +32,14 @@ class Level:
     Attributes
     ----------
     name : of the other face. chart : its. beyond : mm that they stand out of it, or within.
-    most, least : how far off their own face caps lie over the artwork, mm, positive outwards; the
-        one that is further off first. told : those heights at many places, as a key.
+    most : how far off their own face caps lie at the most over the artwork, mm, positive outwards.
+    told : those heights at many places, as a key.
     """
 
     name: str
     chart: FaceChart
     beyond: float
     most: float = 0.0
-    least: float = 0.0
     told: bytes = b""
 
     @cached_property
@@ -105,4 +104,4 @@ def level_for(
             "distance"
         )
     known = np.round(heights, 9).tobytes()
-    return Level(name, chart, beyond, sign * most, sign * least, known)
+    return Level(name, chart, beyond, sign * most, known)

@@ -17,6 +17,7 @@ from tinstamp.artwork.sharpen import Sharpened, sharpened
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.joint import Faces
+from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.run import RunChart
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
@@ -89,6 +90,18 @@ class Planned:
         """The section of its lines; None where walls and caps are as their own fields say."""
         groove = groove_of(self.relief)
         return None if groove is None else scaled(groove, self.art.growth)
+
+    @property
+    def even(self) -> bool:
+        """Its walls are square to the face and its floor is as deep everywhere; on a flat face
+        parallel walls and a flat cap are so too."""
+        given, flat = self.relief.given, isinstance(self.chart, PlaneChart)
+        usual = {"section": ("square",), "cap_edge": ("sharp",), "face_edge": ("sharp",),
+                 "walls": ("normal", "cast" if flat else "normal"),
+                 "caps": ("follow", "plane" if flat else "follow")}  # fmt: skip
+        plain = all(name in given.idle or getattr(given, name) in usual[name] for name in usual)
+        leans = any(self.relief(name, 0.0) for name in ("draft", "rises", "rises_up"))
+        return plain and not leans and not self.depths
 
     @property
     def raised(self) -> bool:

@@ -67,7 +67,8 @@ def depth_of(it: Subject, most: float) -> tuple[Remedy, ...]:
     """A depth that is no greater than so many mm; nothing where that is none, or where letters have
     depths of their own."""
     depth = math.floor(most / STEP + 1e-6) * STEP
-    if depth < LEAST_DEPTH or it.planned.depths:
+    idle = "depth" in it.planned.relief.given.idle  # caps follow another face
+    if depth < LEAST_DEPTH or it.planned.depths or idle:
         return ()
     path = ("stamps", it.planned.index, "relief", "depth")
     return (Remedy(f"depth {depth:.2f} mm instead of {it.planned.depth:.2f}", ((path, depth),)),)

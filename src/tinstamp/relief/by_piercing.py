@@ -6,6 +6,7 @@ from __future__ import annotations
 import time
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from typing import ClassVar
 
 import numpy as np
@@ -56,18 +57,23 @@ class Far(Head):
     def space(self, xy: Array) -> Array:
         return self.chart.to_space(xy, -self.wall)
 
-    def uv(self, xy: Array) -> Array:
+    @cached_property
+    def axes(self) -> tuple[Array, Array, Array]:
+        """Where (u, v) of the other one begin, how they run, (2, 3), and its surface's normal."""
         place = self.plane.Position()
-        origin, x, y = place.Location(), place.XDirection(), place.YDirection()
-        off = self.space(xy) - np.array([origin.X(), origin.Y(), origin.Z()])
-        axes = np.array([[x.X(), x.Y(), x.Z()], [y.X(), y.Y(), y.Z()]])
-        return np.asarray(off @ axes.T)
+        origin, *ways = (
+            np.array([way.X(), way.Y(), way.Z()])
+            for way in (place.Location(), place.XDirection(), place.YDirection(), place.Direction())
+        )
+        return origin, np.array(ways[:2]), ways[2]
+
+    def uv(self, xy: Array) -> Array:
+        origin, ways, _ = self.axes
+        return np.asarray((self.space(xy) - origin) @ ways.T)
 
     def at(self, uv: Array) -> Array:
-        place = self.plane.Position()
-        origin, x, y = place.Location(), place.XDirection(), place.YDirection()
-        axes = np.array([[x.X(), x.Y(), x.Z()], [y.X(), y.Y(), y.Z()]])
-        return np.asarray(np.array([origin.X(), origin.Y(), origin.Z()]) + uv @ axes)
+        origin, ways, _ = self.axes
+        return np.asarray(origin + uv @ ways)
 
     def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
         return self.plane, TOLERANCE
@@ -75,8 +81,7 @@ class Far(Head):
     @property
     def flipped(self) -> bool:
         """What the floor would be looks towards the near face."""
-        z = self.plane.Position().Direction()
-        return float(np.array([z.X(), z.Y(), z.Z()]) @ np.array(self.chart.frame.z)) < 0.0
+        return float(self.axes[2] @ np.array(self.chart.frame.z)) < 0.0
 
 
 def by_piercing(solid: NamedSolid, op: Operation, asked: Asked) -> Made | None:
@@ -124,14 +129,12 @@ def _far(solid: NamedSolid, op: Operation, chart: PlaneChart) -> tuple[int, Far]
         plane = BRep_Tool.Surface_s(named.face)
         if named.name == op.face or not isinstance(plane, Geom_Plane):
             continue
-        z, origin = plane.Position().Direction(), plane.Position().Location()
-        away = np.array([z.X(), z.Y(), z.Z()])
+        far = Far(chart, wall, plane)
+        origin, _, away = far.axes
         if named.face.Orientation() == TopAbs_Orientation.TopAbs_REVERSED:
             away = -away
-        off = (spot - np.array([origin.X(), origin.Y(), origin.Z()])) @ out
-        if np.linalg.norm(away + out) > SAME_PLANE or abs(off) > SAME_PLANE:
+        if np.linalg.norm(away + out) > SAME_PLANE or abs((spot - origin) @ out) > SAME_PLANE:
             continue
-        far = Far(chart, wall, plane)
         if _holds(named.face, far, op.placed.regions):
             return number, far
     return None

@@ -9,14 +9,11 @@ import numpy as np
 
 from tinstamp.artwork.outline import Region
 from tinstamp.chart.base import FaceChart
-from tinstamp.plan.groove import Groove
+from tinstamp.plan.groove import NOT_ROUND, Groove
 from tinstamp.relief.draft import Drafted, keeps_inset
 from tinstamp.relief.heads import Square
 from tinstamp.relief.softened import Ring, Stack
 from tinstamp.relief.surfaces import OrderError
-
-NOT_ROUND = 2.5e-3
-"""mm by which the bottom of a round section may be less deep than its ball"""
 
 
 def on_face(groove: Groove, chart: FaceChart, regions: Sequence[Region], sign: float) -> Groove:
@@ -30,14 +27,15 @@ def on_face(groove: Groove, chart: FaceChart, regions: Sequence[Region], sign: f
     longest, shortest = np.linalg.svd(end.across(points), compute_uv=False).T
     # the round end of a line is an ellipse there, whose least radius is b² / a (any text on conics)
     least = float((shortest**2 / longest).min())
-    flat = groove.flat + max(1.0 - least, 0.0) * groove.width
-    if groove.radius - float(np.sqrt(groove.radius**2 - flat**2 / 4.0)) > NOT_ROUND:
+    lost = max(1.0 - least, 0.0) * groove.width
+    fitting = replace(groove, flat=groove.flat + lost)
+    if lost > 0.0 and fitting.shallow > NOT_ROUND:
         raise OrderError(
             f"the sheet of this face is stretched by {longest.max() / shortest.min() - 1:.0%} "
             f"here: the bottom of lines that are {groove.width:.3g} mm wide would be flat, not "
             "round; take a smaller ball, or a V"
         )
-    return replace(groove, flat=flat)
+    return fitting
 
 
 def groove_stack(chart: FaceChart, groove: Groove, sign: float) -> Stack:

@@ -221,7 +221,7 @@ class CardPainter(QStyledItemDelegate):
     def _relief(self, index: int) -> str:
         relief = self.session.job.stamps[index].relief
         word = KINDS[relief.make].word.lower()
-        if "level_with" not in relief.idle:
+        if "level_with" not in relief.idle and relief.level_with:
             return f"{word} as {relief.level_with}"
         if relief.make in BARE["make"]:
             return word

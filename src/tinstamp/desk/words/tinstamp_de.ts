@@ -8030,8 +8030,12 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>lange Striche</translation>
   </message>
   <message>
-   <source>a ball of %1 mm is too small: give %2 mm</source>
-   <translation>eine Kugel von %1 mm ist zu klein: geben Sie %2 mm an</translation>
+   <source>a ball of %1 mm is too small: give 0.2 mm or more</source>
+   <translation>eine Kugel von %1 mm ist zu klein: geben Sie 0.2 mm oder mehr an</translation>
+  </message>
+  <message>
+   <source>a ball of %1 mm leaves next to nothing at %2 mm: go deeper, or take a smaller one</source>
+   <translation>eine Kugel von %1 mm hinterlässt bei %2 mm fast nichts: gehen Sie tiefer, oder nehmen Sie eine kleinere</translation>
   </message>
   <message>
    <source>the tip of a tool is never quite sharp: give %1 mm or more</source>

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from pathlib import Path
 
 import ezdxf
@@ -19,7 +20,7 @@ from tests.core.solids import sound, volume
 from tinstamp.blank.kernel import faces, solids
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.write import write_files
-from tinstamp.output.result import OutputError
+from tinstamp.output.result import OutputError, Result
 
 
 @pytest.fixture(scope="module")
@@ -143,7 +144,7 @@ def test_dxf_has_extents_names_that_do_not_plot_and_the_same_bytes_every_time(
     assert list(high)[:2] == pytest.approx(list(seen.extmax)[:2], abs=0.02)
 
 
-def test_the_same_part_under_another_name_is_not_read_back_again(
+def test_the_same_part_under_another_name_is_the_same_text_but_for_the_name(
     built: Built, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     from tinstamp.output import step
@@ -152,22 +153,40 @@ def test_the_same_part_under_another_name_is_not_read_back_again(
     seen: list[Path] = []
     whole = step.reads_back
     monkeypatch.setattr(step, "reads_back", lambda p, b: seen.append(p) or whole(p, b))
-    write_files(built, tmp_path, "one", ("step",))
-    (other,) = write_files(built, tmp_path, "other", ("step",))
-    assert len(seen) == 1 and "other" in other.read_text()[:2000]
-    # one that came out short is not taken on trust
+    named = ["one", "it's ü's", "n" * 200, step.NAMELESS]
+    files = [write_files(built, tmp_path, name, ("step",))[0] for name in named]
+    assert len(seen) == 1
+    body = built.bodies.values()
+    data = {path.read_bytes().split(b"PRODUCT_CONTEXT", 1)[1] for path in files}
+    assert len(data) == 1 and all(whole(path, body) for path in files)
+    for name, path in zip(named, files, strict=True):
+        found = re.search(r"PRODUCT\('((?:[^']|'')*)'", path.read_text("ascii"))
+        assert found and step._encoded(name).replace("'", "''") == found.group(1)
+    # in other colours, or of other bodies, it is another file
+    result = Result("red", built.bodies, dict.fromkeys(built.bodies["part"].names, "#FF0000"), ())
+    step.write(result, tmp_path / "red.step", {})
+    assert len(seen) == 2
+    step.write(replace(result, bodies={"shell": built.bodies["part"]}), tmp_path / "s.step", {})
+    assert len(seen) == 3
+
+
+def test_what_does_not_read_back_leaves_no_file(
+    built: Built, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    from tinstamp.output import step
+
+    monkeypatch.setattr(step, "_PROVEN", [])
     true = step._write
 
-    def short(result: object, path: Path, curves: int) -> None:
-        true(result, path, curves)  # type: ignore[arg-type]
-        if len(seen) == 1:
-            path.write_bytes(path.read_bytes()[:5000])
+    def short(result: Result, path: Path, curves: int) -> None:
+        true(result, path, curves)
+        path.write_bytes(path.read_bytes()[:5000])
 
     monkeypatch.setattr(step, "_write", short)
-    with pytest.raises(OutputError, match="would not read back whole"):
-        monkeypatch.setattr(step, "reads_back", lambda p, b: False)
-        write_files(built, tmp_path, "third", ("step",))
-    assert not (tmp_path / "third.step").exists()
+    for name in ("third", "fourth"):
+        with pytest.raises(OutputError, match="would not read back whole"):
+            write_files(built, tmp_path, name, ("step",))
+        assert not (tmp_path / f"{name}.step").exists()
 
 
 def test_a_step_file_says_which_program_made_it_from_which_job(

@@ -5,9 +5,12 @@ program made it from which job. Several bodies are an assembly.
 
 from __future__ import annotations
 
+import re
+import secrets
 import tempfile
+import time
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from pathlib import Path
 
 from OCP.APIHeaderSection import APIHeaderSection_MakeHeader
@@ -22,7 +25,6 @@ from OCP.TDataStd import TDataStd_Name
 from OCP.TDF import TDF_Label
 from OCP.TDocStd import TDocStd_Document
 from OCP.TopLoc import TopLoc_Location
-from OCP.TopoDS import TopoDS_Shape
 from OCP.XCAFDoc import (
     XCAFDoc_ColorTool,
     XCAFDoc_ColorType,
@@ -51,10 +53,11 @@ NOT_WHOLE = (
 
 
 MOST_PROVEN = 2
-"""Parts that are kept in mind as read back whole, for when they are written again."""
-SIZES_AGREE = 0.02
-"""Part by which the size of a file may differ from that of the same part under another name."""
-FILE_ENDS = b"END-ISO-10303-21;"
+"""Parts whose text is kept, for when they are written again under another name."""
+NAMELESS = secrets.token_hex(8)
+"""What stands in a kept text where the job's name will."""
+WRITTEN_AT = re.compile(rb"'\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d'")
+"""The time in a header."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -63,25 +66,26 @@ class _Proven:
 
     Attributes
     ----------
-    curves : how it was written. size : of the file, bytes.
+    bodies, colours : what was written. text : the file, with NAMELESS for the job's name.
     """
 
-    shapes: list[TopoDS_Shape]
-    curves: int
-    size: int
+    bodies: Mapping[str, NamedSolid]
+    colours: Mapping[str, str]
+    text: bytes
 
-    def of(self, shapes: list[TopoDS_Shape]) -> bool:
-        """True for the very same bodies."""
-        same = len(shapes) == len(self.shapes)
-        return same and all(a is b for a, b in zip(shapes, self.shapes, strict=True))
+    def of(self, result: Result) -> bool:
+        """True for the very same bodies in the same colours."""
+        ours, theirs = self.bodies, result.bodies
+        same = list(ours) == list(theirs) and all(ours[k].shape is theirs[k].shape for k in ours)
+        named = all(ours[k].faces == theirs[k].faces for k in ours) if same else False
+        return named and self.colours == result.colours
 
-    def like(self, path: Path) -> bool:
-        """True when a file is as long as theirs, and ends as it should."""
-        size = path.stat().st_size
-        with path.open("rb") as file:
-            file.seek(max(0, size - 64))
-            ended = FILE_ENDS in file.read()
-        return ended and abs(size - self.size) <= SIZES_AGREE * self.size
+    def named(self, name: str) -> bytes:
+        """The file of a job of this name, written now."""
+        now = time.strftime("'%Y-%m-%dT%H:%M:%S'").encode("ascii")
+        words = _encoded(name).replace("'", "''").encode("ascii")
+        text = WRITTEN_AT.sub(now, self.text, count=1)
+        return text.replace(NAMELESS.encode("ascii"), words)
 
 
 _PROVEN: list[_Proven] = []
@@ -90,21 +94,21 @@ _PROVEN: list[_Proven] = []
 def write(result: Result, path: Path, options: Options) -> None:
     """Write the bodies in mm: one is named as the job, several each by itself.
 
-    What is written is read back as its receiver will; the very bodies that were so already, under
-    another name perhaps, need not be again. Raises OutputError, and leaves no file, when it cannot
-    be written or does not read back whole.
+    What is written is read back as its receiver will. The very bodies that were so already are
+    written with the same text, but for the job's name and the time. Raises OutputError, and leaves
+    no file, when it cannot be written or does not read back whole.
     """
     quiet()
-    shapes = [body.shape for body in result.bodies.values()]
     for proven in _PROVEN:
-        if proven.of(shapes):
-            _write(result, path, proven.curves)
-            if proven.like(path):
-                return
+        if proven.of(result):
+            path.write_bytes(proven.named(result.name))
+            return
     for curves in CURVES:
-        _write(result, path, curves)
+        _write(replace(result, name=NAMELESS), path, curves)
+        proven = _Proven(result.bodies, result.colours, path.read_bytes())
+        path.write_bytes(proven.named(result.name))
         if reads_back(path, result.bodies.values()):
-            _PROVEN[:] = [_Proven(shapes, curves, path.stat().st_size), *_PROVEN][:MOST_PROVEN]
+            _PROVEN[:] = [proven, *_PROVEN][:MOST_PROVEN]
             return
     path.unlink(missing_ok=True)
     raise OutputError(NOT_WHOLE)

@@ -21,7 +21,9 @@ from tinstamp.artwork.outline import Region
 from tinstamp.engine.build import Built, build
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Plate
+from tinstamp.job.lettered import OwnLetter
 from tinstamp.job.model import Blank, Job, Shape, Text
+from tinstamp.job.pattern import Pattern
 from tinstamp.setting.edge_distance import band, geodesics, inside
 
 BAND = Shape(shape="band", wide="1.5 mm", away="2 mm")
@@ -245,6 +247,57 @@ def test_letters_of_a_field_end_where_they_are_asked_to(face: str, make: str, le
     assert volume(built.bodies["part"].shape) - volume(before) == pytest.approx(
         built.report.stamps[0].relief_volume, rel=1e-5
     )
+
+
+OWN = {"O": 0.2, "H": 0.5, "B": 0.9}
+"""mm that letters stand out of the floor of a field, or are sunk from the cap of a panel"""
+
+
+@pytest.mark.parametrize("shape", ["rectangle", "contour", "edges"])
+@pytest.mark.parametrize("make", ["field", "panel"])
+@pytest.mark.parametrize("face", ["plane", "cylinder", "bore", "cone", "ball", "skin"])
+def test_each_letter_of_a_field_ends_where_it_is_asked_to(face: str, make: str, shape: str) -> None:
+    """Below the face, level with it and proud of it in one field; the volume layer by layer, and
+    each letter's end met by a line square to the face."""
+    part, name, at = FACES[face]
+    if (face, shape) == ("ball", "edges"):
+        return  # it has none
+    own = tuple(
+        OwnLetter(index=k, own_depth=True, depth=f"{depth} mm")
+        for k, depth in enumerate(OWN.values())
+    )
+    art = Text(text="OHBI", height="4 mm", letters=own)
+    built = marked(part, name, at, art, make=make, depth="0.5 mm", field=shape, margin="1 mm",
+                   letters="-0.1 mm")  # fmt: skip
+    assert built.report.valid, built.report.findings
+    assert built.report.stamps[0].built_by == "imprint"
+    sign = -1.0 if make == "field" else 1.0
+    heights = [sign * (0.5 - depth) for depth in OWN.values()] + [-0.1]
+    inked: Built = marked(part, name, at, Text(text="OHBI", height="4 mm"), make="mark")
+    chart, body = built.planned["m"].chart, built.bodies["part"]
+    expected = chart.relief_volume(built.planned["m"].placed.regions, sign * 0.5)
+    ends = {True: body.named(name), False: body.named("m/wall")}
+    for region in inked.planned["m"].placed.regions:
+        high = heights[region.letters[0]]
+        expected += chart.relief_volume([region], high)
+        ink = shapely.Polygon(region.outer.points(12), [c.points(12) for c in region.counters])
+        there = np.array(ink.point_on_surface().coords[0])
+        start, normal = chart.to_space(there), chart.normal(there)
+        found = [hit for end in ends[abs(high) < 1e-9] for hit in hits(end, start, normal)]
+        assert any(abs(hit - high) < 2e-4 for hit in found)
+    assert built.report.stamps[0].relief_volume == pytest.approx(expected, rel=1e-4)
+
+
+def test_letters_of_a_patterned_field_have_no_ends_of_their_own() -> None:
+    part, name, at = FACES["plane"]
+    own = (OwnLetter(index=0, own_depth=True, depth="0.2 mm"),)
+    plain = marked(part, name, at, Text(text="OH", height="4 mm", letters=own), make="field",
+                   depth="0.5 mm")  # fmt: skip
+    (stamp,) = plain.job.stamps
+    ruled = stamp.model_copy(update={"pattern": Pattern(kind="lines")})
+    built = build(Document(plain.job.model_copy(update={"stamps": (ruled,)})))
+    assert "not built" in fixes(built)
+    assert any("pattern" in f.message for f in built.report.findings)
 
 
 def test_letters_beyond_their_field_are_told() -> None:

@@ -60,5 +60,15 @@ def _round_about(artwork: Artwork, margin: float) -> tuple[Region, ...]:
 
 
 def about(outer: Sequence[Outline], ink: Sequence[Region]) -> list[Region]:
-    """What lies within outlines and not on the ink."""
-    return nest([*outer, *(outline for region in ink for outline in region.outlines)])
+    """What lies within outlines and not on the ink; it knows which letters stand in it."""
+    letters = {_known(region.outer): region.letters for region in ink}
+    return [
+        replace(field, standing=tuple(letters.get(_known(c), ()) for c in field.counters))
+        for field in nest([*outer, *(outline for region in ink for outline in region.outlines)])
+    ]
+
+
+def _known(outline: Outline) -> tuple[float, ...]:
+    """What tells an outline from others beside it, whichever way it runs."""
+    points = outline.beziers.reshape(-1, 2)
+    return (*points.min(axis=0).tolist(), *points.max(axis=0).tolist())

@@ -99,12 +99,14 @@ class Region:
     """An outer outline with its counters.
 
     `letters` holds the indices (into the text) of the characters that it came from;
-    letters that overlap make one region.
+    letters that overlap make one region. `standing` holds, of a field about letters, those that
+    stand within each of its counters.
     """
 
     outer: Outline
     counters: tuple[Outline, ...] = ()
     letters: tuple[int, ...] = field(default=())
+    standing: tuple[tuple[int, ...], ...] = field(default=())
 
     @property
     def outlines(self) -> tuple[Outline, ...]:
@@ -124,7 +126,7 @@ class Region:
         moved = [outline.transformed(matrix, shift) for outline in self.outlines]
         if np.linalg.det(matrix) < 0:
             moved = [outline.reversed() for outline in moved]
-        return Region(moved[0], tuple(moved[1:]), self.letters)
+        return Region(moved[0], tuple(moved[1:]), self.letters, self.standing)
 
 
 def line(start: ArrayLike, end: ArrayLike) -> Array:

@@ -66,6 +66,8 @@ def culprits(operations: Sequence[Operation], solid: NamedSolid, stopped: Halt) 
     found: list[Region] = []
     failed = whole = False
     for op in operations:
+        if op.tops:  # letters that stand in the field are no pieces of it
+            continue
         waiting, known = [op.placed.regions], len(operations) == 1
         while waiting and len(found) < MOST_TOLD and time.perf_counter() < until:
             regions = waiting.pop()

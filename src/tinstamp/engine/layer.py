@@ -74,7 +74,8 @@ class Put:
     def valid(self) -> bool:
         """True when the kernel finds no fault with the new faces; caps were looked at when they
         were made, with what they stand for."""
-        beside = [f for one in self.imprints for b in one.blocks for f in (*b.walls, *b.islands)]
+        beside = [f for one in self.imprints for b in one.blocks
+                  for f in (*b.walls, *b.islands, *b.ends)]  # fmt: skip
         return not beside or is_valid(compound(beside))
 
     @cached_property
@@ -97,14 +98,15 @@ class Put:
         if chord not in self._meshes:
             parts: list[tuple[str, Triangles]] = []
             for one in self.imprints:
+                wall = StampFace(one.stamp, "wall")
                 found = facets([block.loops for block in one.blocks], chord, one.flipped)
                 for block, own in zip(one.blocks, found, strict=True):
                     parts += _meshed_by_kernel(one, block, chord) if own is None else [
                         (name, set_down(triangles, block.at))
                         for name, triangles in (
-                            (one.face, own.islands),
+                            (wall if block.ends else one.face, own.islands),
                             (StampFace(one.stamp, "cap"), own.cap),
-                            (StampFace(one.stamp, "wall"), own.walls),
+                            (wall, own.walls),
                         )
                         if len(triangles[0])
                     ]  # fmt: skip

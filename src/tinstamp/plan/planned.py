@@ -37,7 +37,7 @@ from tinstamp.setting.place import Other, Placed, PlaceError, on_member, read_ri
 
 PLAN_ERRORS = (FontError, FormulaError, LogoError, PlaceError)
 """What `plan` raises; the message is for the designer."""
-OWN_DEPTHS = ("engrave", "emboss", "loose")
+OWN_DEPTHS = ("engrave", "emboss", "loose", "field", "panel")
 """Kinds of relief whose letters may have depths of their own."""
 
 
@@ -48,7 +48,8 @@ class Planned:
     Attributes
     ----------
     art, lay : all that its shape and its place depend on, but for the faces.
-    relief : what becomes of it. depths : of letters with their own, by the character, mm.
+    relief : what becomes of it. depths : of letters with their own, by the character, mm; how far
+        they stand out of a field's floor, or are sunk from a panel's cap.
     level : the other face that its caps follow.
     """
 

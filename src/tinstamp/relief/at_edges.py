@@ -23,7 +23,8 @@ def parted(op: Operation) -> tuple[Operation, Operation] | None:
     """What of an operation lies within its face, to be imprinted, and the rest; None where it is
     all one, touches other relief, or is not for an imprint anyway."""
     chart, regions = op.chart, op.placed.regions
-    alone = not (op.fit.touches or op.fit.nested or op.fit.crowded or op.letters or op.through)
+    alone = not (op.fit.touches or op.fit.nested or op.fit.crowded or op.tops or op.through
+                or op.all_round)  # fmt: skip
     if not isinstance(chart, FaceChart) or len(regions) < 2 or not alone or op.over:
         return None
     face, edges = face_about(chart, middle_of_ink(op.placed, chart))

@@ -34,8 +34,8 @@ def by_imprint(
     pass, so that the boolean is tried. Raises InTheWay where it comes to another face."""
     try:
         made = imprint(
-            solid, op.face, op.face_chart, op.placed.regions, op.signed, op.stamp, head, op.tops,
-            stack,
+            solid, op.face, op.face_chart, op.placed.regions, op.signed, op.stamp, head,
+            {at: top.height for top in op.tops for at in top.islands}, stack,
         )  # fmt: skip
     except CurveError:
         return None  # across the seam: not for this way

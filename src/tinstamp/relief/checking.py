@@ -61,9 +61,9 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
     if own and not isinstance(chart, RunChart):
         pull = op.walls.pull
         along = chart.normal(np.array(placed.origin)) if pull is None else np.array(pull)
-    besides: tuple[Asked, ...] = ()
-    if op.tops:
-        besides = (Asked(chart, op.letters, abs(op.tops), op.tops > 0, clean=clean),)
+    besides = tuple(
+        Asked(chart, top.letters, abs(top.height), top.height > 0, clean=clean) for top in op.tops
+    )
     leans = op.walls.slope * op.depth + max(op.walls.spread, op.walls.cap_edge.size)
     groove, tool = op.walls.groove, None
     if groove is not None and op.depth:

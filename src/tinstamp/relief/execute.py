@@ -17,6 +17,7 @@ from tinstamp.relief.at_edges import parted
 from tinstamp.relief.by_imprint import by_imprint
 from tinstamp.relief.by_piercing import by_piercing
 from tinstamp.relief.by_prisms import by_prisms
+from tinstamp.relief.by_rounds import by_rounds
 from tinstamp.relief.by_sewn_tools import by_sewn_tools, by_slanted_tools
 from tinstamp.relief.by_tools import by_tools
 from tinstamp.relief.by_tracing import by_tracing
@@ -102,8 +103,7 @@ class _Expected:
         asked = asked_of(chart, op.placed, op, op.closed_form)
         if op.walls.plain or not op.depth:
             whole = chart.relief_volume(regions, op.signed)
-            if op.tops:
-                whole += chart.relief_volume(op.letters, op.tops)
+            whole += sum(chart.relief_volume(top.letters, top.height) for top in op.tops)
             return cls(whole, None, None, asked)
         if op.walls.carry is not None:
             flat, carry = on_flat(chart), op.walls.carry
@@ -142,8 +142,8 @@ def _stacked(op: Operation) -> Stack:
 
 def _directly(solid: NamedSolid, op: Operation, it: _Expected) -> tuple[Imprint, Made] | None:
     start = time.perf_counter()
-    if not op.closed_form or op.face_chart.own_surface:
-        return None
+    if not op.closed_form or op.face_chart.own_surface or op.all_round:
+        return None  # what has no ends has no outline of its own that could be set into the face
     found = by_imprint(solid, op, it.volume, it.head, it.asked, it.stack)
     if found is None:
         return None
@@ -162,9 +162,11 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
             return found[1]
     except InTheWay as error:  # a boolean may join it to what is there
         way = error
-    through = by_piercing(solid, op, it.asked) if direct else None
-    if through is not None:
-        return through
+    made = by_piercing(solid, op, it.asked) if direct else None
+    if made is None and direct:
+        made = by_rounds(solid, op, it.volume, it.asked, stopped)
+    if made is not None:
+        return made
     stopped()
     if way is not None and (op.tops or op.walls.carry is not None or it.stack is not None):
         raise way

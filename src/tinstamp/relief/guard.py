@@ -164,7 +164,8 @@ def fault(before: NamedSolid, after: NamedSolid, change: float, asked: Asked) ->
         return _too_much(change, asked) or _off_path(before, after, asked, asked.path)
     told = _too_much(change, asked) or _stray(before, after, asked, asked.besides)
     for other in asked.besides if told is None else ():
-        told = told or _stray(before, after, other, (asked,))
+        rest = [one for one in asked.besides if one is not other]
+        told = told or _stray(before, after, other, (asked, *rest))
     if told is None and asked.tool is not None:
         told = off_section(before, after, asked.chart, asked.ink, asked.tool, asked.raised)
     return told
@@ -340,7 +341,7 @@ def _stray(
         stretches = stretches_along(faces, p, n, far)
         if stretches is None:
             continue
-        told = _told(stretches, xy, p, n, inked, asked)
+        told = _told(stretches, xy, p, n, inked, asked, elsewhere)
         if told is not None:
             return told
         seen += inked
@@ -430,12 +431,13 @@ def _told(
     n: Array,
     inked: bool,
     asked: Asked,
+    elsewhere: Sequence[Asked] = (),
 ) -> str | None:
     where = f"at {xy[0]:.2f}, {xy[1]:.2f} mm on the sheet"
     depth = asked.depth if asked.plane is not None else float(asked.reach(xy))
     for a, b in stretches:
         ends = np.array([p - n * t for t in (a + DEPTH_STRAY, (a + b) / 2, b - DEPTH_STRAY)])
-        if not _as_asked(ends, asked):
+        if not any(_as_asked(ends, one) for one in (asked, *elsewhere)):
             deep = b if not asked.raised else -a
             if not asked.depth:
                 return f"a mark would move the face {where}"

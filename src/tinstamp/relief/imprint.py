@@ -10,7 +10,7 @@ from __future__ import annotations
 
 import gc
 from collections import Counter
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from functools import cached_property
@@ -25,7 +25,7 @@ from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Wire
 
-from tinstamp.artwork.outline import Region, inside
+from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import (
     BUILDER,
     Array,
@@ -44,6 +44,7 @@ from tinstamp.job.face_name import StampFace
 from tinstamp.relief.alike import STAYS, Like, alike
 from tinstamp.relief.face_curves import CurveError, FaceLoop, extent, face_loops, ring_of
 from tinstamp.relief.heads import Head
+from tinstamp.relief.islands import Island, islands_of
 from tinstamp.relief.surfaces import parallel, round_frame
 from tinstamp.relief.walls import HERE, Span, Walled, Waller
 
@@ -57,8 +58,8 @@ class Block:
     cap : the new face at the depth. walls : between it and the face.
     removed : the part of the face that the cap stands for, as a face of its own that shares the
         solid's edges; it belongs to no solid.
-    islands : what stays behind of the face within counters.
-    tops : the same where they lie at a height of their own, each whole; they belong to no solid.
+    islands : what stays behind of the face within counters. ends : what lies there at a height
+        of its own instead. tops : the same, each whole; they belong to no solid.
     feet : the edges that bound what is taken out of the face. loops : the curves that all this
         was made from; none where it takes more than them to tell its shape.
     at : where it is set down; the first place is where it was made, and moves nothing.
@@ -71,6 +72,7 @@ class Block:
     feet: tuple[TopoDS_Edge, ...]
     loops: tuple[FaceLoop, ...]
     at: tuple[TopLoc_Location, ...]
+    ends: tuple[TopoDS_Face, ...] = ()
     tops: tuple[TopoDS_Face, ...] = ()
 
     @cached_property
@@ -79,6 +81,20 @@ class Block:
         gone: together a closed surface, so that it does not matter where it measures from."""
         new = [self.cap, *self.walls, *self.tops]
         return volume(compound([*new, self.removed.Reversed()]))
+
+
+@dataclass(frozen=True)
+class Stand:
+    """Where walls begin that do not begin on the face of the chart, but on one parallel to it.
+
+    Attributes
+    ----------
+    lift : mm over the face. surface : of the face itself. cap : what caps are called.
+    """
+
+    lift: float
+    surface: Geom_Surface
+    cap: str
 
 
 @dataclass(frozen=True)
@@ -92,7 +108,7 @@ class Imprint:
         (n, 2) each. surface : of the face. flipped : its own normal points into the material.
     blocks : what is new.
     shell : of the solid, that all of it belongs to. stamp : whose it is.
-    over_foot : walls end over their feet (see `Head`).
+    over_foot : walls end over their feet (see `Head`). cap : what caps are called.
     moved : holes that the face has already and that lie within counters: they are the islands' now,
         by the same index.
     """
@@ -106,16 +122,16 @@ class Imprint:
     shell: Shell
     stamp: str
     over_foot: bool = True
+    cap: str = ""
     moved: Mapping[int, tuple[TopoDS_Wire, ...]] = field(default_factory=dict)
 
     def named(self, block: Block) -> list[NamedFace]:
         """The faces that a solid gets from a block where it was made."""
-        cap, wall = StampFace(self.stamp, "cap"), StampFace(self.stamp, "wall")
+        cap = self.cap or StampFace(self.stamp, "cap")
+        wall = StampFace(self.stamp, "wall")
         return [
-            *(
-                NamedFace(wall if block.tops else self.face, island, self.shell)
-                for island in block.islands
-            ),
+            *(NamedFace(self.face, island, self.shell) for island in block.islands),
+            *(NamedFace(wall, end, self.shell) for end in block.ends),
             NamedFace(cap, block.cap, self.shell),
             *(NamedFace(wall, face, self.shell) for face in block.walls),
         ]
@@ -178,12 +194,14 @@ def imprint(
     depth: float,
     stamp: str,
     head: Head | None = None,
-    tops: float = 0.0,
+    tops: Mapping[Island, float] | None = None,
     stack: Stacked | None = None,
+    stand: Stand | None = None,
 ) -> Imprint:
     """The regions raised (depth > 0) or sunk (depth < 0) in a solid's face, mm; at depth 0 they
-    become faces of their own. With `head` the walls end there; with `tops` what lies in counters
-    ends that high over the face, mm; with `stack` they are that.
+    become faces of their own. With `head` the walls end there; with `tops` what lies in
+    those counters ends that high over the face, mm; with `stack` they are that; with `stand` the
+    solid's face is one parallel to that of the chart, and the depth is from the latter.
 
     The regions must lie strictly inside the face and not touch one another: that is for
     the caller to know (see `setting.fit`). Raises CurveError when they cross the seam.
@@ -193,29 +211,33 @@ def imprint(
     mids: Sequence[Head] = ()
     if stack is not None:
         foot, *mids, head = stack.heads
-    laid = face_loops(regions, chart, 0.0, depth, hosts.start, foot, head, mids)
+    begin = 0.0 if stand is None else stand.lift
+    laid = face_loops(regions, chart, begin, depth, hosts.start, foot, head, mids)
     surface, owners = hosts.surface, islands_of(regions)
-    if tops:
-        laid = _begun_over(laid, face_loops(regions, chart, tops, depth, hosts.start), owners)
+    heights = dict(tops or {})
+    for height in set(heights.values()):
+        over = face_loops(regions, chart, height, depth, hosts.start)
+        laid = _begun_over(laid, over, owners, {at for at, own in heights.items() if own == height})
     every = [loop for outlines in laid for loop in outlines]
     if head is None:
-        cap_surface, tolerance = parallel(surface, chart.ground, depth, extent(every))
+        own = surface if stand is None else stand.surface
+        cap_surface, tolerance = parallel(own, chart.ground, depth, extent(every))
     else:
         cap_surface, tolerance = head.surface(extent(every, head=True), surface)
     tolerance = max(tolerance, 2.0 * chart.fineness)
     spans = () if stack is None else stack.parts
-    waller = Waller(surface, cap_surface, round_frame(chart), abs(depth), tolerance, spans)
+    waller = Waller(surface, cap_surface, round_frame(chart), abs(depth - begin), tolerance, spans)
     turned = hosts.flipped if head is None else head.flipped
-    upper = waller
-    if tops:
-        foot_surface, rough = parallel(surface, chart.ground, tops, extent(every))
-        upper = Waller(foot_surface, cap_surface, round_frame(chart), abs(depth - tops),
-                       max(tolerance, rough))  # fmt: skip
-    around = enclosed(hosts, laid, tops)
-    maker = _Maker(waller, upper, bool(depth), hosts.flipped, turned, laid, owners)
+    uppers = {0.0: waller}
+    for height in set(heights.values()):
+        foot_surface, rough = parallel(surface, chart.ground, height, extent(every))
+        uppers[height] = Waller(foot_surface, cap_surface, round_frame(chart), abs(depth - height),
+                                max(tolerance, rough))  # fmt: skip
+    around = enclosed(hosts, laid, heights)
+    maker = _Maker(uppers, heights, depth != begin, hosts.flipped, turned, laid, owners)
     maker.apart |= {n for n, _ in around}
-    turning = (head is None or head.turns) and not tops
-    maker.make_each(alike(regions, laid, chart, depth, maker.apart) if turning else None)
+    turning = (head is None or head.turns) and not heights
+    maker.make_each(alike(regions, laid, chart, depth - begin, maker.apart) if turning else None)
     within = _within(hosts, laid, maker.holes)
     return Imprint(
         face=face_name,
@@ -227,12 +249,13 @@ def imprint(
         shell=hosts.shell,
         stamp=stamp,
         over_foot=head is None or head.over_foot,
+        cap="" if stand is None else stand.cap,
         moved=_by_host(around),
     )
 
 
 def enclosed(
-    hosts: Hosts, laid: Sequence[Sequence[FaceLoop]], tops: float
+    hosts: Hosts, laid: Sequence[Sequence[FaceLoop]], heights: Mapping[Island, float]
 ) -> dict[Island, list[tuple[int, TopoDS_Wire]]]:
     """Holes that a face has already and that lie within counters, each with the index of its part
     of the face: relief or a bore that a ring goes round. Of counters within one another the
@@ -259,7 +282,7 @@ def enclosed(
             if around:
                 back = wire.Reversed() if hosts.flipped else wire
                 found.setdefault(around[0], []).append((k, TopoDS.Wire_s(back)))
-    if found and tops:
+    if any(at in heights for at in found):
         raise CurveError("what goes round other relief leaves it on the face itself")
     return found
 
@@ -284,12 +307,19 @@ def _by_host(
 
 
 def _begun_over(
-    laid: Sequence[list[FaceLoop]], over: Sequence[list[FaceLoop]], owners: Sequence[Island | None]
+    laid: Sequence[list[FaceLoop]],
+    over: Sequence[list[FaceLoop]],
+    owners: Sequence[Island | None],
+    islands: Collection[Island],
 ) -> list[list[FaceLoop]]:
-    """Loops of regions where all but the outlines that stand on the face itself begin over it."""
+    """Loops of regions where the outlines that stand on those islands, or about them, begin over
+    the face."""
     return [
-        [own[0] if owner is None else high[0], *high[1:]]
-        for own, high, owner in zip(laid, over, owners, strict=True)
+        [
+            high[c] if (owner if not c else (n, c - 1)) in islands else loop
+            for c, loop in enumerate(own)
+        ]
+        for n, (own, high, owner) in enumerate(zip(laid, over, owners, strict=True))
     ]
 
 
@@ -298,22 +328,23 @@ class _Maker:
 
     Attributes
     ----------
-    upper : makes the walls about islands, and about what stands on them.
+    wallers : make the walls, by how high over the face they begin. heights : of islands that are
+        not on the face, mm over it.
     apart : regions that stand on another one's island, or that another one stands on: they are
         made by themselves. holes : the wires that are cut out of the face, by the region.
     """
 
     def __init__(
         self,
-        waller: Waller,
-        upper: Waller,
+        wallers: Mapping[float, Waller],
+        heights: Mapping[Island, float],
         deep: bool,
         flipped: bool,
         turned: bool,
         laid: Sequence[Sequence[FaceLoop]],
         owners: Sequence[Island | None],
     ) -> None:
-        self.waller, self.upper = waller, upper
+        self.wallers, self.heights, self.waller = wallers, heights, wallers[0.0]
         self.deep, self.flipped, self.turned = deep, flipped, turned
         self.laid, self.owners = laid, owners
         standing = {n for n, island in enumerate(owners) if island is not None}
@@ -344,9 +375,14 @@ class _Maker:
             foot = self._walled[like.first][0].foot
             self.holes[n] = _back(foot if place is HERE else moved_wire(foot, place))
 
+    def _base(self, n: int) -> float:
+        """mm over the face of what a region stands on."""
+        owner = self.owners[n]
+        return 0.0 if owner is None else self.heights.get(owner, 0.0)
+
     def _waller(self, n: int, c: int) -> Waller:
         """What makes the walls of a region's outline: its outer one, 0, or a counter."""
-        return self.waller if c == 0 and self.owners[n] is None else self.upper
+        return self.wallers[self._base(n) if c == 0 else self.heights.get((n, c - 1), 0.0)]
 
     def blocks(self, around: Mapping[Island, Sequence[tuple[int, TopoDS_Wire]]]) -> Iterator[Block]:
         """What was made, with all its places; `around` are holes of the face that islands get."""
@@ -356,31 +392,28 @@ class _Maker:
                 standing.setdefault(island, []).append(_back(self._walled[n][0].foot))
         cap = self.waller.head if self.deep else self.waller.foot
         plain = self.deep and self.flipped == self.turned and not self.waller.spans
-        high = self.upper is not self.waller
-        above = self.upper.foot
         for n, made in self._walled.items():
-            gone = made[:1] if high else made
+            own: dict[bool, list[TopoDS_Face]] = {True: [], False: []}
+            gone, tops = [made[0].foot], []
+            for c, one in enumerate(made[1:]):
+                foot, rest = self._waller(n, c + 1).foot, _back(one.foot)
+                held = [*standing.get((n, c), ()), *(wire for _, wire in around.get((n, c), ()))]
+                own[(n, c) in self.heights].append(face_on(foot, [rest, *held], self.flipped))
+                if self.heights.get((n, c), 0.0) == self._base(n):
+                    gone.append(one.foot)
+                else:
+                    tops.append(face_on(foot, [rest], self.flipped))
             yield Block(
                 cap=face_on(cap, [one.head for one in made], self.turned),
                 walls=tuple(wall for one in made for wall in one.walls),
-                removed=face_on(self._waller(n, 0).foot, [one.foot for one in gone], self.flipped),
-                tops=tuple(
-                    face_on(above, [_back(one.foot)], self.flipped) for one in made[1:] if high
-                ),
-                islands=tuple(
-                    face_on(
-                        above,
-                        [
-                            _back(one.foot),
-                            *standing.get((n, c), ()),
-                            *(wire for _, wire in around.get((n, c), ())),
-                        ],
-                        self.flipped,
-                    )
-                    for c, one in enumerate(made[1:])
-                ),
+                removed=face_on(self._waller(n, 0).foot, gone, self.flipped),
+                tops=tuple(tops),
+                islands=tuple(own[False]),
+                ends=tuple(own[True]),
                 feet=tuple(edge for one in made for edge in one.edges),
-                loops=tuple(self.laid[n]) if plain and n not in self.apart else (),
+                loops=tuple(self.laid[n])
+                if plain and n not in self.apart and not all(own.values())
+                else (),
                 at=tuple(self._at[n]),
             )
 
@@ -439,33 +472,6 @@ class Hosts:
             if covers(rings, np.asarray(uv)):
                 return k
         raise CurveError("the artwork lies beside the face")
-
-
-Island = tuple[int, int]
-"""A counter that stays behind on the face: its region's index, and its own within it."""
-
-
-def islands_of(regions: Sequence[Region]) -> list[Island | None]:
-    """For each region the island it stands on, as the letter in ® does; None for those
-    that stand on the face itself."""
-    counters = [
-        (i, c, counter) for i, r in enumerate(regions) for c, counter in enumerate(r.counters)
-    ]
-    if not counters:
-        return [None] * len(regions)
-    owners = np.array([i for i, _, _ in counters])
-    low, high = np.split(np.array([counter.bounds for _, _, counter in counters]), 2, axis=1)
-    found: list[Island | None] = []
-    for i, region in enumerate(regions):
-        box, start = region.bounds, region.outer.beziers[0, 0]
-        within = (low <= box[:2]).all(axis=1) & (box[2:] <= high).all(axis=1) & (owners != i)
-        around = [
-            (abs(counters[k][2].area), counters[k][:2])
-            for k in np.flatnonzero(within)
-            if inside(start, counters[k][2].points(8))
-        ]
-        found.append(min(around)[1] if around else None)
-    return found
 
 
 def _back(wire: TopoDS_Wire) -> TopoDS_Wire:

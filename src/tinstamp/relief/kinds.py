@@ -2,23 +2,24 @@
 
 from __future__ import annotations
 
-from collections.abc import Hashable, Sequence
+from collections.abc import Hashable
 from dataclasses import replace
 
 import numpy as np
 
-from tinstamp.artwork.outline import Region, moved_as, nest
+from tinstamp.artwork.outline import Region, moved_as
 from tinstamp.artwork.shapes import circle
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.cast import CastChart
 from tinstamp.job.relief import KINDS
+from tinstamp.job.relief_when import INVERTED
 from tinstamp.plan.lay import TOWARDS
 from tinstamp.plan.pins import pins_of
 from tinstamp.plan.planned import Planned
 from tinstamp.relief.carried import on_flat
 from tinstamp.relief.heads import PLAIN, Edge, Walls
-from tinstamp.relief.imprint import islands_of
-from tinstamp.relief.operation import Operation
+from tinstamp.relief.islands import Island, standing_on
+from tinstamp.relief.operation import Operation, Tops
 from tinstamp.relief.pieces import Pieces, Pins
 from tinstamp.relief.surfaces import OrderError
 from tinstamp.setting.fit import Fit, fit
@@ -28,6 +29,8 @@ Wall = tuple[float, float]
 """Least and greatest material behind a stamp, mm, as measured."""
 BEYOND, BEYOND_PART = 0.1, 0.05
 """mm, and part of the wall, that a cut goes on beyond the wall that was measured."""
+LEVEL_WITHIN = 1e-9
+"""mm off the face that letters of a field may end and still be level with it"""
 
 
 def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
@@ -75,10 +78,7 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
             _operation(item, fit_of(item, fit, x, placed), wall, depth, x, walls) for x in own
         ]
     tops = _tops(item)
-    if not tops:
-        return found
-    letters = letters_of(item.placed.regions)
-    return [replace(op, tops=tops, letters=letters) for op in found]
+    return [replace(op, tops=tops) for op in found] if tops else found
 
 
 def _carried(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
@@ -134,33 +134,47 @@ def fit_of(item: Planned, whole: Fit, part: Placed, placed: Placed) -> Fit:
     return replace(fit(part, item.chart), touches=whole.touches, nested=whole.nested)
 
 
-def _tops(item: Planned) -> float:
-    """How high over the face the letters of a field or a panel end, mm. Raises OrderError."""
-    tops = item.relief("letters", 0.0) * item.art.growth
-    if not tops:
-        return 0.0
-    if item.art.mould:
-        tops = -tops
-    floor = item.depth if item.raised else -item.depth
-    if (tops - floor) * (1.0 if item.raised else -1.0) >= 0.0:
-        end = "cap of the panel" if item.raised else "floor of the field"
-        raise OrderError(f"letters that end {abs(tops):g} mm off the face are beyond the {end}")
+def _tops(item: Planned) -> tuple[Tops, ...]:
+    """Letters of a field or a panel that do not end level with the face, by where they end. Raises
+    OrderError."""
+    heights = _heights(item)
+    if not heights:
+        return ()
     if not item.relief.given.plain_ends or item.relief("draft", 0.0) or any(_rise(item)):
         raise OrderError(
             "letters of a field end level with the face where walls have draft or run parallel, "
             "and where caps are flat or rise"
         )
-    return tops
+    found = []
+    for height in sorted(set(heights.values())):
+        islands = frozenset(at for at, own in heights.items() if own == height)
+        found.append(Tops(height, islands, standing_on(item.placed.regions, islands)))
+    return tuple(found)
 
 
-def letters_of(regions: Sequence[Region]) -> tuple[Region, ...]:
-    """What stands within the counters of fields: all outlines but those on the face itself."""
-    bare = [
-        outline
-        for region, island in zip(regions, islands_of(regions), strict=True)
-        for outline in (region.outlines if island is not None else region.counters)
-    ]
-    return tuple(nest(bare))
+def _heights(item: Planned) -> dict[Island, float]:
+    """How high over the face, mm, what stands in counters ends, where it is not level with it.
+    Raises OrderError."""
+    if item.relief.given.make not in INVERTED["make"]:
+        return {}
+    floor = item.depth if item.raised else -item.depth
+    common = item.relief("letters", 0.0) * item.art.growth * (-1.0 if item.art.mould else 1.0)
+    if common and (common - floor) * (1.0 if item.raised else -1.0) >= 0.0:
+        end = "cap of the panel" if item.raised else "floor of the field"
+        raise OrderError(f"letters that end {abs(common):g} mm off the face are beyond the {end}")
+    found = {}
+    if item.depths and not any(region.standing for region in item.placed.regions):
+        raise OrderError("letters of a field that is filled with a pattern all end alike")
+    for n, region in enumerate(item.placed.regions):
+        for c in range(len(region.counters)):
+            letters = region.standing[c] if region.standing else ()
+            own = [item.depths[x] for x in letters if x in item.depths]
+            height = common
+            if own:
+                height = floor - max(own) if item.raised else floor + max(own)
+            if abs(height) > LEVEL_WITHIN:
+                found[n, c] = height
+    return found
 
 
 def _edge(item: Planned, name: str) -> Edge:
@@ -208,6 +222,7 @@ def _operation(
         wall=wall,
         walls=walls,
         over=item.lay.over,
+        all_round=item.all_round,
     )
 
 

@@ -10,6 +10,7 @@ from tinstamp.artwork.outline import Region
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.relief.heads import PLAIN, Walls
+from tinstamp.relief.islands import Island
 from tinstamp.setting.fit import TOUCHING, Fit
 from tinstamp.setting.place import Placed
 
@@ -27,6 +28,21 @@ def on_and_on() -> None:
 
 
 @dataclass(frozen=True)
+class Tops:
+    """Letters that stand within the counters of a field, and end off the face.
+
+    Attributes
+    ----------
+    height : over the face, mm; less than 0 below it. islands : the counters.
+    letters : what stands there.
+    """
+
+    height: float
+    islands: frozenset[Island]
+    letters: tuple[Region, ...]
+
+
+@dataclass(frozen=True)
 class Operation:
     """Regions on a sheet, with the depth to which something is done to a body under them.
 
@@ -37,9 +53,9 @@ class Operation:
     depth : mm, positive; 0 for a mark.
     wall : least and greatest material behind the regions, mm, as measured.
     walls : how its walls run and its caps lie. over : a cast may run over the faces beside.
+    all_round : it goes all the way round its face, without ends.
     fit : how the regions lie on the face and beside others.
-    letters : what stands within the counters of a field, and tops : how high over the face, mm; 0
-        leaves it as it is.
+    tops : what stands within the counters of a field and does not end level with the face.
     """
 
     stamp: str
@@ -52,9 +68,9 @@ class Operation:
     wall: tuple[float, float] = (float("inf"), float("inf"))
     walls: Walls = PLAIN
     over: bool = False
+    all_round: bool = False
     body: str = PART
-    letters: tuple[Region, ...] = ()
-    tops: float = 0.0
+    tops: tuple[Tops, ...] = ()
 
     @property
     def raised(self) -> bool:

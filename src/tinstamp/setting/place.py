@@ -350,7 +350,7 @@ def relaid(placed: Placed, own: Chart, other: Chart) -> Placed:
         own_rings = [next(laid) for _ in region.outlines]
         if all(on.all() for _, on in own_rings):
             outer, *counters = (polygon(ring.tolist()) for ring, _ in own_rings)
-            found.append(Region(outer, tuple(counters), region.letters))
+            found.append(Region(outer, tuple(counters), region.letters, region.standing))
     return replace(placed, regions=tuple(found), bent=True)
 
 

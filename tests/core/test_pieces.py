@@ -23,7 +23,7 @@ from OCP.IntCurvesFace import IntCurvesFace_Intersector
 from tests.core.solids import sound, volume
 from tests.core.test_artwork import polygons
 from tests.core.test_fields_everywhere import FACES
-from tinstamp.artwork.bridges import Bridges, bridged
+from tinstamp.artwork.bridges import Bridges, bridged, middles
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.pattern import PatternError, Texture, patterned
@@ -34,8 +34,10 @@ from tinstamp.engine.write import write_files
 from tinstamp.job.archive import Document
 from tinstamp.job.features import BaseFeature, Plate, Tube
 from tinstamp.job.model import Blank, Job, Relief, Repeat, Setting, Shape, Stamp, Text
+from tinstamp.job.own_bridge import OwnBridge
 from tinstamp.job.pattern import Pattern
 from tinstamp.output.outputs import OutputError
+from tinstamp.plan.art import draw_bare
 from tinstamp.plan.pins import pin_places
 
 PLATE = Plate(name="p", length="90 mm", width="50 mm", thickness="6 mm")
@@ -275,6 +277,46 @@ def test_bridges_are_as_wide_as_asked_and_where() -> None:
     aside = bridged(art, Bridges(1.0, 90.0, 1.5, True))
     assert not shapely.union_all(polygons(aside.regions, 20)).contains(shapely.Point(-1.5, 5.0))
     assert bridged(Artwork((Region(circle(2.0)),)), Bridges(1.0, 0.0, 0.0, True)).area > 12.0
+
+
+def test_single_middles_have_bridges_of_their_own() -> None:
+    """B has two middles, O one: found by their letters; the strips are left out (shapely)."""
+    part, name, at = PLACES["plane"]
+    art = Text(text="BOB", height="8 mm")
+    own = (OwnBridge(middle="B 2", bridge="0.6 mm", turn="0 deg", sides="one"),
+           OwnBridge(middle="O 1", bridge="1.5 mm", turn="60 deg", shift="0.3 mm"))  # fmt: skip
+    built = marked(part, name, at, art, make="stencil", bridge="0.9 mm", own_bridges=own)
+    assert built.report.valid and fixes(built) == []
+    spec = built.planned["m"].art
+    plain = draw_bare(spec)
+    names = middles(plain, spec.text)
+    assert list(names) == ["B 1", "B 2", "O 1", "B 3", "B 4"]
+    held = {"B 2": Bridges(0.6, 0.0, 0.0, False), "O 1": Bridges(1.5, 60.0, 0.3, True)}
+    expected = 0.0
+    for n, region in enumerate(plain.regions):
+        ink = shapely.union_all(polygons([region], 60))
+        for name_of, (r, c) in names.items():
+            if r == n:
+                ink = ink.difference(strip(region, c, held.get(name_of, Bridges(0.9, 90, 0, True))))
+        expected += ink.area
+    assert sum(r.area for r in built.planned["m"].placed.regions) == pytest.approx(
+        expected, rel=1e-4
+    )
+    assert -built.report.stamps[0].relief_volume == pytest.approx(6.0 * expected, rel=1e-4)
+    text = Text(text="LI", height="8 mm")
+    lost = marked(part, name, at, text, make="stencil", own_bridges=own)
+    assert "no middle “B 2”" in lost.report.findings[0].message
+
+
+def strip(region: Region, counter: int, bridges: Bridges) -> shapely.Polygon:
+    """What a bridge leaves out, from the middle of the counter's box."""
+    low_x, low_y, high_x, high_y = region.counters[counter].bounds
+    along = np.array([np.cos(np.radians(bridges.turn)), np.sin(np.radians(bridges.turn))])
+    middle = np.array([(low_x + high_x) / 2, (low_y + high_y) / 2])
+    middle += bridges.shift * np.array([-along[1], along[0]])
+    begin = middle - (60 * along if bridges.both else 0)
+    line = shapely.LineString([begin, middle + 60 * along])
+    return line.buffer(bridges.width / 2, cap_style="flat")
 
 
 # -- moulds

@@ -181,3 +181,28 @@ def test_a_mark_that_machines_read_is_added_from_the_menu(plate: Hand) -> None:
     assert window.session.report.valid
     window.session.undo()
     assert first(plate).artwork.symbol == "data_matrix"
+
+
+def test_a_stencils_middle_is_held_by_itself(plate: Hand) -> None:
+    window = plate.window
+    window.ticket.add_stamp.emit()
+    session = window.session
+    session.edit(("stamps", 0, "artwork", "text"), "BO", "text")
+    session.edit(("stamps", 0, "relief", "make"), "stencil", "make")
+    plate.until_built()
+    box = window.fields.page.by_path["middles"]
+    names = [box.itemText(k) for k in range(box.count())]
+    assert names[1:] == ["B 1", "B 2", "O 1"]
+    before = session.report.stamps[0].artwork_area
+    box.setCurrentIndex(3)
+    box.activated.emit(3)
+    (own,) = first(plate).relief.own_bridges
+    assert own.middle == "O 1" and own.turn == first(plate).relief.bridge_turn
+    session.edit(("stamps", 0, "relief", "own_bridges", 0, "bridge"), "2.5 mm", "bridges")
+    plate.until_built()
+    assert session.report.valid and session.report.stamps[0].artwork_area < before
+    box = window.fields.page.by_path["middles"]
+    assert [box.itemText(k) for k in range(box.count())][1:] == ["B 1", "B 2"]
+    session.edit(("stamps", 0, "artwork", "text"), "LI", "text")
+    plate.until_built()
+    assert any("no middle" in f.message for f in session.report.findings)

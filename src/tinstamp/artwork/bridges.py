@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections import Counter
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -11,6 +13,13 @@ from tinstamp.artwork.outline import Array, Outline, Region, polygon
 from tinstamp.artwork.painted import Joined, Painted, Without, painted, whole
 from tinstamp.artwork.unite import contour_of
 
+MOST_LETTERS = 6
+"""of a piece of joined letters that its middles are named after"""
+
+
+class BridgeError(ValueError):
+    """A middle that is not there; the message is for the designer."""
+
 
 @dataclass(frozen=True)
 class Bridges:
@@ -19,29 +28,56 @@ class Bridges:
     Attributes
     ----------
     width : of a bridge. turn : which way it runs from the middle; 90° is upright.
-    shift : to its left. both : it runs to both sides.
+    shift : to its left. both : it runs to both sides. own : of single middles, by their names.
     """
 
     width: float
     turn: float
     shift: float
     both: bool
+    own: tuple[tuple[str, Bridges], ...] = ()
 
 
-def bridged(artwork: Artwork, bridges: Bridges) -> Artwork:
+def middles(artwork: Artwork, text: str = "") -> dict[str, tuple[int, int]]:
+    """The counters of artwork, by its regions and theirs, named after the letter that they are in
+    and how many of the kind there are before: “B 1”, “B 2”, “O 1”; without a letter by number."""
+    found: dict[str, tuple[int, int]] = {}
+    count: Counter[str] = Counter()
+    for n, region in enumerate(artwork.regions):
+        word = "".join(text[k] for k in region.letters if k < len(text)) or "middle"
+        for c in range(len(region.counters)):
+            count[word] += 1
+            found[f"{word[:MOST_LETTERS]} {count[word]}"] = n, c
+    return found
+
+
+def bridged(artwork: Artwork, bridges: Bridges, text: str = "") -> Artwork:
     """The artwork with the ink left out over bridges, which run from every counter to what lies
-    round its region."""
+    round its region. Raises BridgeError where one of the middles with bridges of their own is not
+    there."""
+    at = middles(artwork, text) if bridges.own else {}
+    lost = [name for name, _ in bridges.own if name not in at]
+    if lost:
+        raise BridgeError(f"there is no middle “{lost[0]}” that has bridges of its own")
+    own = {at[name]: held for name, held in bridges.own}
     return replace(
         artwork,
-        regions=tuple(new for region in artwork.regions for new in _bridged(region, bridges)),
+        regions=tuple(
+            new
+            for n, region in enumerate(artwork.regions)
+            for new in _bridged(
+                region, [own.get((n, c), bridges) for c in range(len(region.counters))]
+            )
+        ),
     )
 
 
-def _bridged(region: Region, bridges: Bridges) -> list[Region]:
+def _bridged(region: Region, held: Sequence[Bridges]) -> list[Region]:
     if not region.counters:
         return [region]
     strips = tuple(
-        Painted((contour_of(_strip(counter, region, bridges)),)) for counter in region.counters
+        Painted((contour_of(_strip(counter, region, bridges)),))
+        for counter, bridges in zip(region.counters, held, strict=True)
     )
     found, _ = whole([Without(painted(region), Joined(strips))])
     return [Region(r.outer, r.counters, region.letters) for r in found]

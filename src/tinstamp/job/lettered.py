@@ -15,6 +15,12 @@ LONGEST_TEXT = 5000
 FormTag = Annotated[str, Field(pattern=r"^[a-z][a-z0-9]{3}$")]
 """A form of letters that a font has, by its tag in the OpenType specification, such as smcp."""
 LETTERS = "Letters and lines"
+OWN_DEPTH = Shown(
+    "Depth",
+    "In a field how high it stands over the floor, in a panel how deep it goes from the cap",
+    step=0.1,
+    when={"own_depth": (True,)},
+)
 FORMS = Shown(
     "Letter forms",
     "Small capitals, superscript, fractions and other forms that the font has for these letters",
@@ -58,7 +64,7 @@ class OwnLetter(Value):
     across: Annotated[Length, Shown("Across", step=0.1)] = "0 mm"
     up: Annotated[Length, Shown("Up", step=0.1)] = "0 mm"
     own_depth: Annotated[bool, Shown("Own depth")] = False
-    depth: Annotated[Size, Shown("Depth", step=0.1, when={"own_depth": (True,)})] = "0.4 mm"
+    depth: Annotated[Size, OWN_DEPTH] = "0.4 mm"
 
 
 class TextStyle(Value):
@@ -71,7 +77,7 @@ class TextStyle(Value):
     size: Annotated[Factor, Shown("Times as large", unit="×", step=0.1)] = "1"
     forms: Annotated[tuple[FormTag, ...], FORMS] = Field(default=(), max_length=40)
     own_depth: Annotated[bool, Shown("Own depth")] = False
-    depth: Annotated[Size, Shown("Depth", step=0.1, when={"own_depth": (True,)})] = "0.4 mm"
+    depth: Annotated[Size, OWN_DEPTH] = "0.4 mm"
 
 
 WORDS = Shown(

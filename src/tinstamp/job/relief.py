@@ -9,6 +9,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from tinstamp.job.field import Shown
+from tinstamp.job.own_bridge import SIDES, OwnBridge
 from tinstamp.job.relief_when import (
     ANGULAR,
     APART,
@@ -111,7 +112,8 @@ class Relief(Value):
     rises, rises_up : degrees by which a cap rises along the artwork and up it.
     bodies : one of all pieces, or one a letter.
     clearance, floor, proud : of an inlay's piece in its pocket. gap, pins : of loose letters.
-    bridge : the width of what holds the middles of a stencil's letters.
+    bridge : the width of what holds the middles of a stencil's letters. own_bridges : of single
+        middles.
     shown_by : "mould" where the part is the mould of what shows the artwork.
     """
 
@@ -237,8 +239,12 @@ class Relief(Value):
     ] = "0 mm"
     bridge_sides: Annotated[
         Literal["both", "one"],
-        Shown("On", words={"both": "Both sides", "one": "One side"}, when=STENCIL),
+        Shown("On", words=SIDES, when=STENCIL),
     ] = "both"
+    own_bridges: Annotated[
+        tuple[OwnBridge, ...],
+        Shown("One middle", "Bridges of its own", control="middles", when=STENCIL),
+    ] = Field(default=(), max_length=200)
     stands: Annotated[
         Literal["upright", "leaning", "bent"],
         Shown(

@@ -283,6 +283,17 @@ class Setting(Value):
             group=LAID,
         ),
     ] = "0 mm"
+    keep_off: Annotated[
+        Thickness,
+        Shown(
+            "Keep off edges",
+            "How near to the edges of its face ink may come, along the face; 0 leaves it to the "
+            "process. The line is shown on the sheet, and ink beyond it is to fix",
+            step=0.5,
+            when={"cast.way": ("none",)},
+            group=LAID,
+        ),
+    ] = "0 mm"
     turn: Annotated[Angle, Shown("Turn", control="turn")] = "0 deg"
     guide: Annotated[Guide, Shown("Guide", group="Along a guide")] = Guide()
     repeat: Annotated[Repeat, Shown("Repeat", group="Copies")] = Repeat()

@@ -11,7 +11,7 @@ import numpy as np
 
 from tinstamp.artwork import fonts
 from tinstamp.artwork.braille import BrailleError, BrailleSpec, draw_braille
-from tinstamp.artwork.bridges import Bridges, bridged
+from tinstamp.artwork.bridges import BridgeError, Bridges, bridged
 from tinstamp.artwork.drawn import (
     Artwork,
     Frame,
@@ -45,20 +45,17 @@ from tinstamp.artwork.sign import SignError, SignSpec, draw_sign
 from tinstamp.artwork.text import LetterInk, TextSpec, lay_text, letter_inks
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import LENGTHS, FormulaError
-from tinstamp.job.model import Border, Braille, Code, Drawn, FontRef, Logo, Relief, Text
-from tinstamp.job.pattern import Pattern
-from tinstamp.job.relief_when import INVERTED, STENCIL
+from tinstamp.job.model import Border, Braille, Code, Drawn, FontRef, Logo, Text
 from tinstamp.job.resolve import Resolved
 from tinstamp.job.setting import WRAPS, Cast
 from tinstamp.job.text_fields import filled
 from tinstamp.job.worked import Worked, worked
+from tinstamp.plan.about_ink import bridges_of, field_of, growth_of, texture_of
 from tinstamp.plan.groove import groove_of
 
 _kept: Kept[Artwork] = Kept(64)
 MOST_SLANT = 60.0
 """degrees"""
-LEAST_SHRINKAGE, MOST_SHRINKAGE = -10.0, 30.0
-"""per cent; ceramics shrink most, and what swells shrinks by less than nothing"""
 
 
 @dataclass(frozen=True)
@@ -170,9 +167,9 @@ def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
         artwork,
         worked(stamp.border, resolved, (*base, "border")),
         seen_from_behind(stamp.setting.cast),
-        _field(relief),
-        _bridges(relief),
-        _texture(worked(stamp.pattern, resolved, (*base, "pattern"))),
+        field_of(relief),
+        bridges_of(relief),
+        texture_of(worked(stamp.pattern, resolved, (*base, "pattern"))),
         relief.given.shown_by == "mould",
         growth_of(relief),
     )
@@ -189,40 +186,6 @@ def art_spec(document: Document, resolved: Resolved, index: int) -> ArtSpec:
     if isinstance(drawn, Code | Braille):
         return replace(spec, text=filled(drawn.text, document.job, resolved))
     return spec
-
-
-def _field(relief: Worked[Relief]) -> Field | None:
-    """What is worked on about the ink, for the kinds that do so."""
-    if relief.given.make not in INVERTED["make"]:
-        return None
-    given = relief.given
-    return Field(margin=relief("margin"), corner=relief("corner", 0.0), shape=given.field)
-
-
-def _bridges(relief: Worked[Relief]) -> Bridges | None:
-    """What holds the middles of a stencil's letters."""
-    of = relief
-    if of.given.make not in STENCIL["make"]:
-        return None
-    both = of.given.bridge_sides == "both"
-    return Bridges(of("bridge"), of("bridge_turn"), of("bridge_shift"), both)
-
-
-def _texture(pattern: Worked[Pattern]) -> Texture | None:
-    """What the ink is filled with; None for plain ink."""
-    of, kind = pattern, pattern.given.kind
-    return None if kind == "plain" else Texture(kind, of("pitch"), of("line"), of("turn"))
-
-
-def growth_of(relief: Worked[Relief]) -> float:
-    """Times that a mould is larger than its casting. Raises FormulaError."""
-    per_cent = relief("shrinkage", 0.0)
-    if not LEAST_SHRINKAGE <= per_cent <= MOST_SHRINKAGE:
-        raise FormulaError(
-            f"a casting does not shrink by {per_cent:g} %: give {LEAST_SHRINKAGE:g} to "
-            f"{MOST_SHRINKAGE:g}"
-        )
-    return 1.0 + per_cent / 100.0
 
 
 def _file(logo: Logo, document: Document) -> FileData:
@@ -403,14 +366,19 @@ DRAWS: Mapping[str, Callable[[ArtSpec], Artwork]] = {
 
 def draw(spec: ArtSpec) -> Artwork:
     """The artwork. Raises FontError, FormulaError, LogoError."""
+    return _worked_over(draw_bare(spec), spec)
+
+
+def draw_bare(spec: ArtSpec) -> Artwork:
+    """The artwork before a relief makes something of it. Raises FontError, FormulaError,
+    LogoError."""
     drawn: Drawn = spec.artwork.given
     art = DRAWS[drawn.kind](spec)
     if spec.shifts:
         art = _shifted(art, spec.shifts)
     if spec.mirrored or spec.upside_down:
         art = _flipped(art, spec.mirrored, spec.upside_down)
-    art = art if spec.frame is None else _framed(art, spec.frame)
-    return _worked_over(art, spec)
+    return art if spec.frame is None else _framed(art, spec.frame)
 
 
 def _worked_over(art: Artwork, spec: ArtSpec) -> Artwork:
@@ -418,7 +386,7 @@ def _worked_over(art: Artwork, spec: ArtSpec) -> Artwork:
     pattern, the larger size of a mould."""
     steps: tuple[tuple[Any, Callable[[Artwork, Any], Artwork]], ...] = (
         (spec.about, inverted),
-        (spec.bridges, bridged),
+        (spec.bridges and (spec.bridges, spec.text), _held),
         (None if spec.to_edges or spec.along_edges else spec.texture, filled_with),
         (None if spec.growth == 1.0 else spec.growth, grown),
     )
@@ -426,6 +394,14 @@ def _worked_over(art: Artwork, spec: ArtSpec) -> Artwork:
         if given is not None:
             art = _kept.get(art, given, partial(work, art, given))
     return art
+
+
+def _held(art: Artwork, given: tuple[Bridges, str]) -> Artwork:
+    """A stencil's artwork with its bridges. Raises FormulaError."""
+    try:
+        return bridged(art, *given)
+    except BridgeError as error:
+        raise FormulaError(str(error)) from error
 
 
 def filled_with(art: Artwork, texture: Texture) -> Artwork:

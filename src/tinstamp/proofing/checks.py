@@ -19,6 +19,7 @@ from tinstamp.job.model import Braille, Text
 from tinstamp.job.relief_when import STENCIL
 from tinstamp.plan.art import text_spec
 from tinstamp.plan.pins import pins_of
+from tinstamp.proofing import edge_checks as edge_checks
 from tinstamp.proofing import mark_checks as mark_checks
 from tinstamp.proofing import process_checks as process_checks
 from tinstamp.proofing import standard_checks as standard_checks
@@ -413,7 +414,7 @@ def pins(it: Subject, limits: Numbers) -> Iterator[Finding]:
                       limits["least_wall"], "mm")  # fmt: skip
 
 
-_MODULES = [mark_checks, process_checks, standard_checks, width_checks]
+_MODULES = [edge_checks, mark_checks, process_checks, standard_checks, width_checks]
 _RANKS = [module.__name__ for module in _MODULES]
 
 

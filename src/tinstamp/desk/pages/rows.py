@@ -21,6 +21,7 @@ MAKE_UPS: Mapping[str, Callable[[Any, Any], Hashable]] = {
     "font and file": lambda ref, _: (ref.family, ref.style),
     "styled words": lambda styles, _: tuple((x.font, x.own_depth) for x in styles),
     "letters": lambda letters, _: tuple((x.index, x.own_depth) for x in letters),
+    "middles": lambda held, _: tuple(own.middle for own in held),
     "points": lambda knots, parent: (tuple(k.to for k in knots), getattr(parent, "closed", None)),
     "faces": lambda faces, _: faces,
     "heights": lambda rows, _: (len(rows), len(rows[0].heights)),

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Hashable
 
 from tinstamp.desk.pages import (  # noqa: F401
+    bridge_control,
     form_controls,
     logo_controls,
     relief_controls,

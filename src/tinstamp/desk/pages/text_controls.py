@@ -167,7 +167,7 @@ def _axes(page: FieldsPage, path: Path) -> None:
 # -- what some words and letters have of their own
 
 
-def _own(page: FieldsPage, told: Callable[[], str], back: Callable[[], None]) -> None:
+def own_line(page: FieldsPage, told: Callable[[], str], back: Callable[[], None]) -> None:
     """A line that names what has something of its own, with the way back."""
     holder = QWidget()
     row = QHBoxLayout(holder)
@@ -182,7 +182,8 @@ def _own(page: FieldsPage, told: Callable[[], str], back: Callable[[], None]) ->
     page.form.addRow(holder)
 
 
-def _leave_out(page: FieldsPage, path: Path, k: int, what: str) -> None:
+def leave_out(page: FieldsPage, path: Path, k: int, what: str) -> None:
+    """What has something of its own is as the rest again."""
     now = get(page.session.job, path)
     page.put(path, (*now[:k], *now[k + 1 :]), what)
 
@@ -206,10 +207,10 @@ def _styles(page: FieldsPage, row: Row) -> None:
         return f"“{words if len(words) <= SHORTENED else words[: SHORTENED - 1] + '…'}”"
 
     for k, style in enumerate(_text_of(page, row).styles):
-        _own(
+        own_line(
             page,
             lambda k=k: told(k),  # type: ignore[misc]
-            lambda k=k: _leave_out(page, row.path, k, "a word"),  # type: ignore[misc]
+            lambda k=k: leave_out(page, row.path, k, "a word"),  # type: ignore[misc]
         )
         add_rows(page, rows_of(style, (*row.path, k)))
     button = QPushButton(say("Style the selected words"))
@@ -244,10 +245,10 @@ def _letters(page: FieldsPage, row: Row) -> None:
         return f"Letter {at + 1}, “{drawn.text[at : at + 1] or '?'}”"
 
     for k, own in enumerate(_text_of(page, row).letters):
-        _own(
+        own_line(
             page,
             lambda k=k: told(k),  # type: ignore[misc]
-            lambda k=k: _leave_out(page, row.path, k, "a letter"),  # type: ignore[misc]
+            lambda k=k: leave_out(page, row.path, k, "a letter"),  # type: ignore[misc]
         )
         add_rows(page, rows_of(own, (*row.path, k)))
     box = QComboBox()

@@ -23,6 +23,7 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.held_picture import HeldPicture
 from tinstamp.desk.look.painting import seen_on
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.sheet.keep_off_paint import KeepOffLines, paint_keep_off
 from tinstamp.desk.sheet.sheet_field import paint_field, paint_legend_of
 from tinstamp.desk.sheet.sheet_hand import paint_chosen, paint_figures_of, paint_frame, paint_spots
 from tinstamp.desk.sheet.sheet_move import moving
@@ -70,6 +71,7 @@ class Sheet(Protocol):
     value_here: float | None
     pointer: QPointF | None
     others: HeldPicture
+    keep_off: KeepOffLines
 
     @property
     def face(self) -> str | None: ...
@@ -175,6 +177,7 @@ def _paint_within(painter: QPainter, view: Sheet, chart: Chart, scale: Scale) ->
         paint_field(painter, scale, field)
     painter.restore()
     if preview is not None and preview.placed.regions:
+        paint_keep_off(painter, view.keep_off.room(preview.plan), scale)
         _beyond(painter, view, preview, chart, scale)
         _guides(painter, preview, chart, scale)
         _marks(painter, preview, scale)

@@ -21,6 +21,7 @@ from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.style import alone_button, plain_button
 from tinstamp.desk.sheet import sheet_paint
 from tinstamp.desk.sheet.drag_keys import drag_key, wants_key
+from tinstamp.desk.sheet.keep_off_paint import KeepOffLines
 from tinstamp.desk.sheet.several_bar import SeveralBar
 from tinstamp.desk.sheet.sheet_scale import Scale, about_ink, fitted, turned_box
 from tinstamp.desk.sheet.sheet_stretch import MEASURES, WORDS
@@ -92,6 +93,8 @@ class SheetView(QWidget):
         self._fitted_to: tuple[object, ...] | None = None
         self._last = QPointF()
         self.pointer: QPointF | None = None
+        self.keep_off = KeepOffLines(self)
+        self.keep_off.found.connect(self.update)
         self.others = HeldPicture()
         self._press: QPointF | None = None
         self._mode: Literal["", "shift", "stamp", "frame", "guide", "cut"] = ""

@@ -288,7 +288,8 @@ def _other_artwork(own: random.Random, stamp: Stamp, kind: str, thick: float) ->
             cell=mm(4 * size),
             line=mm(6.5 * size),
         )
-    if kind == "words" and isinstance(stamp.artwork, Text) and len(stamp.artwork.text) > 2:
+    words = isinstance(stamp.artwork, Text) and len(stamp.artwork.text) > 2
+    if words and (kind == "words" or (kind in ("field", "panel") and own.random() < 0.5)):
         steps = (TextStyle(start=0, end=2, own_depth=True, depth=mm(own.uniform(0.3, 1.5) * deep)),)
         new["artwork"] = stamp.artwork.model_copy(update={"styles": steps})
     if kind == "pattern":

@@ -182,11 +182,16 @@ def _points(poles: Sequence[Sequence[float]]) -> TColgp_Array1OfPnt:
 
 
 def edge_between(
-    curve: Geom_Curve, start: TopoDS_Vertex, end: TopoDS_Vertex, first: float, last: float
+    curve: Geom_Curve,
+    start: TopoDS_Vertex,
+    end: TopoDS_Vertex,
+    first: float,
+    last: float,
+    tolerance: float = TOLERANCE,
 ) -> TopoDS_Edge:
     """An edge over a part of a curve's parameters; `end` is given reversed."""
     edge = TopoDS_Edge()
-    BUILDER.MakeEdge(edge, curve, TOLERANCE)
+    BUILDER.MakeEdge(edge, curve, tolerance)
     BUILDER.Add(edge, start)
     BUILDER.Add(edge, end)
     BUILDER.Range(edge, first, last)
@@ -279,10 +284,14 @@ def vertex_at(p: Any, tolerance: float = TOLERANCE) -> TopoDS_Vertex:
 
 
 def edge_on(
-    curve: Geom_Curve, start: TopoDS_Vertex, end: TopoDS_Vertex, length: float
+    curve: Geom_Curve,
+    start: TopoDS_Vertex,
+    end: TopoDS_Vertex,
+    length: float,
+    tolerance: float = TOLERANCE,
 ) -> TopoDS_Edge:
     """An edge over 0 to `length` of a curve; `end` is given reversed."""
-    return edge_between(curve, start, end, 0.0, length)
+    return edge_between(curve, start, end, 0.0, length, tolerance)
 
 
 def wire_of(members: Sequence[TopoDS_Edge]) -> TopoDS_Wire:

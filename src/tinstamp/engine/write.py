@@ -95,9 +95,11 @@ def sheets_of(built: Built) -> list[FlatSheet]:
         chart = item.chart if own else charts[face]
         make, colour = item.relief.given.made, item.stamp.relief.colour
         regions, lines = on_one_turn(item.placed, chart, lines_of(item, chart))
-        section = None
+        section: tuple[str, float] | None = None
         if item.groove is not None:
             section = (item.groove.kind, item.relief("vee", 0.0))
+        elif item.carve is not None:
+            section = ("vee", item.relief("vee"))
         inked = Inked(item.name, regions, colour, make, item.depth, lines, item.even, section)
         sheets.setdefault((face, id(chart)), (word, chart, []))[2].append(inked)
     found = [

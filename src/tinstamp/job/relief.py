@@ -28,6 +28,7 @@ from tinstamp.job.relief_when import (
     NOT_UPRIGHT,
     STENCIL,
     TURNED_ROUND,
+    angled,
     cap_softened,
     deep,
     drafted,
@@ -99,7 +100,8 @@ class Relief(Value):
     Attributes
     ----------
     make : see `KINDS`.
-    section, vee, tip, ball : of lines, that of a tool with a shaped end, and its figures.
+    section, vee, tip, ball : of lines, that of a tool with a shaped end, and its figures; or of all
+        ink, carved to its middle.
     walls : along the normal of the face everywhere, or all along one direction: that of the
         projection, the normal at the artwork's place, or the `pull` of a mould.
     caps : follow the face at the depth, lie in a plane, or follow the face `level_with`, `beyond`
@@ -291,13 +293,19 @@ class Relief(Value):
         ),
     ] = "foot"
     section: Annotated[
-        Literal["square", "vee", "ball"],
+        Literal["square", "carved", "vee", "ball"],
         Shown(
             "Cross-section",
-            "Of lines: single-stroke text, outlines of shapes, bands along edges, open lines of a "
-            "drawing. A V or a round one is a groove as such a tool cuts it, or a bead; lines are "
-            "as wide as it is at that depth",
-            words={"square": "Walls and cap", "vee": "V", "ball": "Round"},
+            "Carved: walls lean in from all sides until they meet in the middle of each stroke, or "
+            "end at the depth. Of lines (single-stroke text, outlines of shapes, bands, open lines "
+            "of a drawing) a V or a round one is a groove as such a tool cuts it, or a bead; lines "
+            "are as wide as it is at that depth",
+            words={
+                "square": "Walls and cap",
+                "carved": "Carved to the middle",
+                "vee": "V along lines",
+                "ball": "Round along lines",
+            },
             control="list",
             when=lined,
             group=ENDS,
@@ -305,7 +313,7 @@ class Relief(Value):
     ] = "square"
     vee: Annotated[
         Vee,
-        Shown("V angle", "Between its two sides", step=5.0, when=pointed, group=ENDS),
+        Shown("V angle", "Between its two sides", step=5.0, when=angled, group=ENDS),
     ] = "60 deg"
     tip: Annotated[
         Thickness,

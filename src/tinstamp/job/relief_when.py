@@ -51,6 +51,11 @@ def pointed(relief: Any) -> bool:
     return lined(relief) and relief.section == "vee"
 
 
+def angled(relief: Any) -> bool:
+    """True where a V has an angle: of lines, or of ink that is carved."""
+    return lined(relief) and relief.section in ("vee", "carved")
+
+
 def rounded(relief: Any) -> bool:
     """True where they are round."""
     return lined(relief) and relief.section == "ball"

@@ -80,7 +80,7 @@ def groove_of(relief: Worked[Relief]) -> Groove | None:
     """What a relief's lines have for a section; None for square or leaning walls. Raises
     FormulaError."""
     given, of = relief.given, relief
-    if "section" in given.idle or given.section == "square":
+    if "section" in given.idle or given.section not in ("vee", "ball"):
         return None
     depth = of("depth")
     if given.section == "vee":

@@ -93,6 +93,15 @@ class Planned:
         return None if groove is None else scaled(groove, self.art.growth)
 
     @property
+    def carve(self) -> float | None:
+        """The tangent of half the angle of a V that its ink is carved with; None for other
+        walls."""
+        given = self.relief.given
+        if "section" in given.idle or given.section != "carved":
+            return None
+        return float(np.tan(np.radians(self.relief("vee") / 2.0)))
+
+    @property
     def even(self) -> bool:
         """Its walls are square to the face and its floor is as deep everywhere; on a flat face
         parallel walls and a flat cap are so too."""

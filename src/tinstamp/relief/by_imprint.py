@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from tinstamp.blank.kernel import compound
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.run import RunChart
+from tinstamp.relief.carved import Carving
 from tinstamp.relief.checking import LOG
 from tinstamp.relief.clear import InTheWay, met_by, run_into
 from tinstamp.relief.face_curves import CurveError
@@ -29,21 +30,27 @@ def by_imprint(
     head: Head | None,
     asked: Asked,
     stack: Stacked | None = None,
+    carving: Carving | None = None,
 ) -> tuple[Imprint, NamedSolid, float] | None:
     """The imprint, the body with it, and the change of its volume, mm³; None when it does not
     pass, so that the boolean is tried. Raises InTheWay where it comes to another face."""
     try:
-        made = imprint(
-            solid, op.face, op.face_chart, op.placed.regions, op.signed, op.stamp, head,
-            {at: top.height for top in op.tops for at in top.islands}, stack,
-        )  # fmt: skip
+        if carving is not None:
+            made = carving.imprint(solid, op.face, op.placed.regions, op.stamp)
+        else:
+            made = imprint(
+                solid, op.face, op.face_chart, op.placed.regions, op.signed, op.stamp, head,
+                {at: top.height for top in op.tops for at in top.islands}, stack,
+            )  # fmt: skip
     except CurveError:
         return None  # across the seam: not for this way
     after = together(solid, [made])
-    plain = head is None and stack is None and not op.tops
+    plain = head is None and stack is None and carving is None and not op.tops
     change = examine_imprint(made, after, op.face_chart, op.signed, plain)
     allowed = SOFTENED_STRAY if op.walls.softened else VOLUME_STRAY
     if change is None or not agrees(change, expected, allowed):
+        return None
+    if carving is not None and not is_valid(compound([w for b in made.blocks for w in b.walls])):
         return None
     told = fault(solid, after, change, asked)
     if told is not None:

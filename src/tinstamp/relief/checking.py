@@ -72,7 +72,8 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
     return Asked(chart, placed.regions, op.depth, op.raised, plane, plain, clean,
                  leans=leans, spreads=op.walls.at_cap or op.walls.spread > 0,
                  rise=op.walls.rise, origin=placed.origin, along=along,
-                 besides=besides, path=path, tool=tool, other=other)  # fmt: skip
+                 besides=besides, path=path, tool=tool, other=other,
+                 carve=op.walls.carve if op.depth else None)  # fmt: skip
 
 
 def leant(chart: Chart, here: Array, normal: Array, walls: Walls) -> Array:

@@ -22,6 +22,7 @@ from tinstamp.relief.by_sewn_tools import by_sewn_tools, by_slanted_tools
 from tinstamp.relief.by_tools import by_tools
 from tinstamp.relief.by_tracing import by_tracing
 from tinstamp.relief.carried import Bow, Carried, on_flat
+from tinstamp.relief.carved import Carving
 from tinstamp.relief.checking import asked_of, cast_of
 from tinstamp.relief.clear import InTheWay
 from tinstamp.relief.draft import Drafted, check_draft, drafted
@@ -96,6 +97,7 @@ class _Expected:
     depths: tuple[float, float] | None
     asked: Asked
     stack: Stacked | None = None
+    carving: Carving | None = None
 
     @classmethod
     def of(cls, op: Operation) -> _Expected:
@@ -105,6 +107,10 @@ class _Expected:
             whole = chart.relief_volume(regions, op.signed)
             whole += sum(chart.relief_volume(top.letters, top.height) for top in op.tops)
             return cls(whole, None, None, asked)
+        if op.walls.carve is not None:
+            sign = 1.0 if op.raised else -1.0
+            carving = Carving.of(chart, regions, op.depth, op.walls.carve, sign)
+            return cls(carving.volume, None, None, asked, carving=carving)
         if op.walls.carry is not None:
             flat, carry = on_flat(chart), op.walls.carry
             bow = None if carry.edge is None else Bow(flat, carry)
@@ -144,7 +150,7 @@ def _directly(solid: NamedSolid, op: Operation, it: _Expected) -> tuple[Imprint,
     start = time.perf_counter()
     if not op.closed_form or op.face_chart.own_surface or op.all_round:
         return None  # what has no ends has no outline of its own that could be set into the face
-    found = by_imprint(solid, op, it.volume, it.head, it.asked, it.stack)
+    found = by_imprint(solid, op, it.volume, it.head, it.asked, it.stack, it.carving)
     if found is None:
         return None
     imprint, marked, change = found
@@ -173,6 +179,11 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
     if op.tops:
         raise ReliefError(
             "letters that end above or below the face need a field within one face, clear of its "
+            "edges and of other relief"
+        )
+    if it.carving is not None:
+        raise way or ReliefError(
+            "ink that is carved to its middle needs a place within one flat face, clear of its "
             "edges and of other relief"
         )
     if op.walls.carry is not None:

@@ -97,6 +97,10 @@ class Path:
         return float(ink.area) * float(away) * float(np.radians(self.turn))
 
 
+OUTLINE_STEPS = 60
+"""points to a piece of an outline that distances are measured from"""
+
+
 @dataclass(frozen=True)
 class Asked:
     """What a relief was to do.
@@ -117,7 +121,8 @@ class Asked:
     besides : what is asked elsewhere on the face at the same time.
     path : that letters are carried along; None for those that stand upright.
     tool : that gives lines their section; None for walls that are straight.
-    other : another face that caps follow, and mm that they stand out of it.
+    other : another face that caps follow, and mm that they stand out of it. carve : the tangent of
+        the walls' angle off the normal where they lean in until they meet.
     """
 
     chart: Chart
@@ -137,19 +142,31 @@ class Asked:
     path: Path | None = None
     tool: Tool | None = None
     other: tuple[FaceChart, float] | None = None
+    carve: float | None = None
 
     @property
     def uneven(self) -> bool:
         """Caps are not as deep everywhere."""
-        return any(self.rise) or self.other is not None
+        return any(self.rise) or self.other is not None or self.carve is not None
 
     def reach(self, xy: Array) -> Array:
         """How deep, or how high, it is to be at points of the sheet, (n, 2), mm."""
         if self.other is not None:
             flat = np.atleast_2d(xy)
             return _up_to(self.chart, flat, self.raised, *self.other).reshape(np.shape(xy)[:-1])
+        if self.carve is not None:
+            away = shapely.distance(shapely.points(np.asarray(xy)), self.outlines) / self.carve
+            return np.asarray(np.minimum(away, self.depth))
         over = (np.asarray(xy) - np.array(self.origin)) @ np.array(self.rise)
         return np.asarray(self.depth + (over if self.raised else -over))
+
+    @cached_property
+    def outlines(self) -> BaseGeometry:
+        """The lines about the regions, finely."""
+        lines = [o.points(OUTLINE_STEPS) for region in self.regions for o in region.outlines]
+        found = shapely.MultiLineString([np.vstack([line, line[:1]]) for line in lines])
+        shapely.prepare(found)
+        return found
 
     @cached_property
     def ink(self) -> Ink:

@@ -282,7 +282,8 @@ class Walls:
     rise : mm that a cap rises outwards for a mm of the sheet, across and up.
     carry : the path that letters take which do not stand upright; it alone counts then.
     groove : the section of lines; it alone counts then.
-    level : the other face that caps follow.
+    level : the other face that caps follow. carve : of walls that lean in until they meet, the
+        tangent of their angle off the normal; it alone counts then.
     """
 
     slanted: bool = False
@@ -296,6 +297,7 @@ class Walls:
     groove: Groove | None = None
     level: Level | None = None
     pull: tuple[float, float, float] | None = None
+    carve: float | None = None
 
     @property
     def softened(self) -> bool:
@@ -310,7 +312,7 @@ class Walls:
     @property
     def plain(self) -> bool:
         bare = not (self.slanted or self.flat or self.draft or self.rises or self.softened)
-        return bare and self.carry is None and self.level is None
+        return bare and self.carry is None and self.level is None and self.carve is None
 
     @property
     def rises(self) -> bool:

@@ -1,0 +1,322 @@
+"""The roof over ink: over every place as high as that is far from the outline, up to a height.
+
+What a V cuts, its tip as deep as leaves its edges on the outline, is this roof upside down, since
+the depth at a place is its distance from the nearest outline over the tangent of half the angle.
+Its ridges are the medial axis (any text on computational geometry). Over an edge of the outline
+lies a plane; round a corner that juts into the ink it would be a cone, for which narrow planes
+stand that touch it. So the roof is made of plane facets, and where two of them meet is a straight
+line.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from scipy.sparse import coo_array
+from scipy.sparse.csgraph import connected_components
+from scipy.spatial import cKDTree
+from shapely.geometry.base import BaseGeometry
+
+from tinstamp.artwork.outline import Array, Region, fine_points
+
+FOLLOWED = 1e-3
+"""mm that lines for a curve of an outline stray from it"""
+FAN = np.radians(5.0)
+"""radians between two planes that stand for a cone"""
+SAME = 1e-6
+"""mm that two corners may be apart that are one"""
+GRID = 1e-7
+"""mm that corners are rounded to, so that what has no width is gone"""
+SLIVER = 1e-9
+"""mm² of a facet that is none"""
+TURNS = (0.0, 0.37, 1.13, 2.01, 2.63)
+"""radians that ink is turned by until its facets close"""
+BEYOND = 1.0 + 1e-6
+"""times the greatest height that facets are looked for up to"""
+
+
+NOT_CARVED = "facets of the roof do not close"
+
+
+class RoofError(ValueError):
+    """Ink that no roof can be put over; the message is for the designer."""
+
+
+@dataclass(frozen=True)
+class Roof:
+    """Facets over ink.
+
+    Attributes
+    ----------
+    nodes : (n, 3) corners: x, y, and how far the outline is, mm. facets : the ring of corners of
+        each sloping facet. flats : of what lies level on top, the outer ring first. outline : rings
+        of the corners on the outline. All have ink to their left.
+    """
+
+    nodes: Array
+    facets: tuple[tuple[int, ...], ...]
+    flats: tuple[tuple[tuple[int, ...], ...], ...]
+    outline: tuple[tuple[int, ...], ...]
+
+    @property
+    def top(self) -> float:
+        """Its greatest height, mm."""
+        return float(self.nodes[:, 2].max())
+
+    @property
+    def volume(self) -> float:
+        """Between it and the sheet, mm³: by fans of triangles over each ring, whose mean height is
+        that of their corners."""
+        total = 0.0
+        for ring in (*self.facets, *(ring for own in self.flats for ring in own)):
+            a = self.nodes[ring[0]]
+            b, c = self.nodes[list(ring[1:-1])], self.nodes[list(ring[2:])]
+            area = (b[:, 0] - a[0]) * (c[:, 1] - a[1]) - (b[:, 1] - a[1]) * (c[:, 0] - a[0])
+            total += float((area * (a[2] + b[:, 2] + c[:, 2])).sum()) / 6.0
+        return total
+
+
+@dataclass(frozen=True)
+class _Slope:
+    """A plane over an edge of the outline, or over a corner that juts into the ink.
+
+    Attributes
+    ----------
+    at : a point of it on the outline. normal : the way into the ink. domain : (m, 2) ring of where
+        it may lie.
+    """
+
+    at: Array
+    normal: Array
+    domain: Array
+
+    def height(self, xy: Array) -> Array:
+        return np.asarray((xy - self.at) @ self.normal)
+
+
+def roof_over(region: Region, most: float) -> Roof:
+    """The roof over a region, no higher than `most`, mm. Raises RoofError."""
+    rings = [_ring(outline.beziers) for outline in region.outlines]
+    ink = shapely.Polygon(rings[0], rings[1:])
+    if not ink.is_valid:
+        raise RoofError("outlines come too near to one another to be carved")
+    reach = shapely.maximum_inscribed_circle(ink, tolerance=SAME).length
+    high = min(most, reach * BEYOND + SAME)
+    for turn in TURNS:
+        try:
+            return _turned_over(rings, high, turn)
+        except RoofError:  # corners of several facets fell together in a way that they do not else
+            continue
+    raise RoofError("these outlines cannot be carved: make them simpler, or larger")
+
+
+def _turned_over(rings: Sequence[Array], high: float, turn: float) -> Roof:
+    """The roof as it is worked out with the ink turned, radians. Raises RoofError."""
+    way = np.array([[np.cos(turn), -np.sin(turn)], [np.sin(turn), np.cos(turn)]])
+    turned = [ring @ way.T for ring in rings]
+    slopes = [slope for ring in turned for slope in _slopes(ring, high)]
+    cells = _cells(shapely.Polygon(turned[0], turned[1:]), slopes, high)
+    roof = _joined(turned, slopes, cells, high)
+    return replace(roof, nodes=np.column_stack([roof.nodes[:, :2] @ way, roof.nodes[:, 2]]))
+
+
+def _ring(beziers: Array) -> Array:
+    """The corners of an outline in fine lines, (n, 2)."""
+    points, _ = fine_points(beziers, FOLLOWED)
+    off = np.linalg.norm(points - np.roll(points, 1, axis=0), axis=1)
+    return np.asarray(points[off > 2.0 * SAME])
+
+
+def _slopes(ring: Array, high: float) -> Iterator[_Slope]:
+    """Over each edge of a ring with ink to its left, and over corners that jut into the ink."""
+    along = np.roll(ring, -1, axis=0) - ring
+    along /= np.linalg.norm(along, axis=1)[:, None]
+    normals = np.column_stack([-along[:, 1], along[:, 0]])
+    before = np.roll(normals, 1, axis=0)
+    turn = np.arctan2(
+        before[:, 0] * normals[:, 1] - before[:, 1] * normals[:, 0], (before * normals).sum(axis=1)
+    )
+    far = 1.5 * high / np.cos(FAN / 2)
+    ends: list[tuple[Array, Array]] = []  # the ways that slopes before and after a corner part
+    fans: list[_Slope] = []
+    for k, corner in enumerate(ring):
+        if turn[k] >= 0.0:  # juts out of the ink: each as far as its own edge reaches
+            ends.append((before[k], normals[k]))
+            continue
+        count = int(np.ceil(-turn[k] / FAN))
+        angles = np.arctan2(before[k][1], before[k][0]) + turn[k] * np.arange(count + 1) / count
+        middle = angles[:-1] + turn[k] / count / 2
+        ways = np.column_stack([np.cos(middle), np.sin(middle)])
+        ends.append((ways[0], ways[-1]))
+        for a, b, angle in zip(ways[:-1], ways[1:], angles[1:-1], strict=True):
+            normal = np.array([np.cos(angle), np.sin(angle)])
+            domain = np.array([corner, corner + far * b, corner + far * a])
+            fans.append(_Slope(corner, normal, domain))
+    for k, corner in enumerate(ring):
+        after = (k + 1) % len(ring)
+        end = ring[after]
+        domain = np.array([corner, end, end + far * ends[after][0], corner + far * ends[k][1]])
+        yield _Slope(corner, normals[k], domain)
+    yield from fans
+
+
+def _half(ring: Array, over: Array) -> Array:
+    """What of a convex ring, (n, 2), has values `over`, (n,) and linear, of 0 or less."""
+    after, next_over = np.roll(ring, -1, axis=0), np.roll(over, -1)
+    found: list[Array] = []
+    for p, q, a, b in zip(ring, after, over.tolist(), next_over.tolist(), strict=True):
+        if a <= 0.0:
+            found.append(p)
+        if (a < 0.0 < b) or (b < 0.0 < a):
+            found.append(p + (q - p) * (a / (a - b)))
+    return np.array(found).reshape(-1, 2)
+
+
+def _cells(ink: BaseGeometry, slopes: Sequence[_Slope], high: float) -> list[list[BaseGeometry]]:
+    """Where each of the slopes is the lowest, up to a height."""
+    bounded = [_half(s.domain, s.height(s.domain) - high) for s in slopes]
+    domains = np.array([shapely.Polygon(ring) for ring in bounded], dtype=object)
+    tree = shapely.STRtree(domains)
+    whole = shapely.intersection(domains, ink)
+    found = []
+    for i, slope in enumerate(slopes):
+        left = whole[i]
+        for j in tree.query(domains[i], predicate="intersects").tolist():
+            if j == i or left.is_empty:
+                continue
+            other = slopes[j]
+            ring = _half(bounded[j], other.height(bounded[j]) - slope.height(bounded[j]))
+            if len(ring) > 2:  # one after the other: all at once a union loses some of them
+                left = left.difference(shapely.Polygon(ring))
+        found.append(_polygons(shapely.set_precision(left, GRID)))
+    return found
+
+
+def _polygons(shape: BaseGeometry) -> list[BaseGeometry]:
+    parts = shapely.get_parts(shape)
+    return [p for p in parts if p.geom_type == "Polygon" and p.area > SLIVER]
+
+
+def _joined(
+    rings: Sequence[Array],
+    slopes: Sequence[_Slope],
+    cells: Sequence[Sequence[BaseGeometry]],
+    high: float,
+) -> Roof:
+    """Facets that share their corners and edges, and what lies level between them. Raises RoofError
+    where they do not close."""
+    owned = [(slope, cell) for slope, own in zip(slopes, cells, strict=True) for cell in own]
+    polygons = shapely.orient_polygons(np.array([cell for _, cell in owned], dtype=object))
+    loops = [np.array(p.exterior.coords)[:-1] for p in polygons]
+    outline = np.concatenate(rings)
+    number, nodes = _merged(np.concatenate([outline, *loops]), len(outline))
+    heights = np.full(len(nodes), high)
+    at = len(outline)
+    numbered: list[NDArray[np.int64]] = []
+    for (slope, _), loop in zip(owned, loops, strict=True):
+        numbered.append(number[at : at + len(loop)])
+        np.minimum.at(heights, numbered[-1], np.maximum(slope.height(loop), 0.0))
+        at += len(loop)
+    heights[number[: len(outline)]] = 0.0
+    tree = shapely.STRtree(shapely.points(nodes))
+    facets = [ring for ring in (_through(loop, nodes, tree) for loop in numbered) if len(ring) > 2]
+    ends = np.cumsum([len(ring) for ring in rings])[:-1]
+    feet = [own.tolist() for own in np.split(number[: len(outline)], ends)]
+    flats = _flats(facets, feet, nodes)
+    used = sorted({k for ring in facets for k in ring})
+    there = {old: new for new, old in enumerate(used)}
+
+    def again(ring: Sequence[int]) -> tuple[int, ...]:
+        return tuple(there[k] for k in ring)
+
+    return Roof(
+        np.column_stack([nodes, heights])[used],
+        tuple(map(again, facets)),
+        tuple(tuple(map(again, own)) for own in flats),
+        tuple(map(again, feet)),
+    )
+
+
+def _edges(ring: Sequence[int]) -> list[tuple[int, int]]:
+    return list(zip(ring, (*ring[1:], ring[0]), strict=True))
+
+
+def _flats(
+    facets: Sequence[Sequence[int]], feet: Sequence[Sequence[int]], nodes: Array
+) -> tuple[tuple[tuple[int, ...], ...], ...]:
+    """What lies level between facets: rings of the edges that these leave open, those within others
+    with them. Raises RoofError unless every edge joins two facets, or one and the outline or what
+    is level."""
+    found = [edge for ring in facets for edge in _edges(ring)]
+    held, below = set(found), {edge for ring in feet for edge in _edges(ring)}
+    after = {b: a for a, b in found if (b, a) not in held and (a, b) not in below}
+    opened = sum((b, a) not in held and (a, b) not in below for a, b in held)
+    if len(held) < len(found) or not below <= held or opened > len(after):
+        raise RoofError(NOT_CARVED)
+    rings: list[tuple[int, ...]] = []
+    while after:
+        ring = [next(iter(after))]
+        while (following := after.pop(ring[-1], None)) is not None and following != ring[0]:
+            ring.append(following)
+        if following is None:
+            raise RoofError(NOT_CARVED)
+        rings.append(tuple(ring))
+    shapes = [shapely.Polygon(nodes[list(ring)]) for ring in rings]
+    outer = [k for k, shape in enumerate(shapes) if shape.exterior.is_ccw]
+    within: dict[int, list[tuple[int, ...]]] = {k: [rings[k]] for k in outer}
+    for k, shape in enumerate(shapes):
+        if k in within:
+            continue
+        around = [o for o in outer if shapely.contains_xy(shapes[o], *shape.exterior.coords[0])]
+        if not around:
+            raise RoofError(NOT_CARVED)
+        within[min(around, key=lambda o: shapes[o].area)].append(rings[k])
+    return tuple(tuple(own) for own in within.values())
+
+
+def _merged(points: Array, first: int) -> tuple[NDArray[np.int64], Array]:
+    """The number of each point's corner, and the corners: points that are the same are one, which
+    of those `first` ones is where it was."""
+    pairs = cKDTree(points).query_pairs(SAME, output_type="ndarray")
+    links = coo_array((np.ones(len(pairs)), (pairs[:, 0], pairs[:, 1])), shape=(len(points),) * 2)
+    count, number = connected_components(links, directed=False)
+    nodes = np.zeros((count, 2))
+    nodes[number[::-1]] = points[::-1]  # the first of each stays
+    return number.astype(np.int64), nodes
+
+
+def _through(loop: NDArray[np.int64], nodes: Array, tree: shapely.STRtree) -> tuple[int, ...]:
+    """A ring of corners with those that lie on its edges, and none twice in a row."""
+    kept = _without_spikes(loop.tolist())
+    if len(kept) < 3:
+        return ()
+    starts = np.array(kept)
+    ends = np.roll(starts, -1)
+    lines = shapely.linestrings(np.stack([nodes[starts], nodes[ends]], axis=1))
+    which, met = tree.query(lines, predicate="dwithin", distance=SAME)
+    found: list[int] = []
+    for k, (a, b) in enumerate(zip(starts.tolist(), ends.tolist(), strict=True)):
+        found.append(a)
+        within = met[(which == k) & (met != a) & (met != b)]
+        if len(within):
+            far = np.linalg.norm(nodes[within] - nodes[a], axis=1)
+            found += within[np.argsort(far)].tolist()
+    return tuple(_without_spikes(found))
+
+
+def _without_spikes(ring: list[int]) -> list[int]:
+    """A ring of corners that never goes to one and straight back, nor stays at one."""
+    while len(ring) > 2:
+        n = len(ring)
+        k = next((k for k in range(n) if ring[k] in (ring[k - 1], ring[k - 2])), None)
+        if k is None:
+            break
+        if ring[k] == ring[k - 1]:
+            ring = ring[:k] + ring[k + 1 :]
+        else:  # there and back: the corner between, and one of the two
+            ring = [x for at, x in enumerate(ring) if at not in (k, (k - 1) % n)]
+    return ring

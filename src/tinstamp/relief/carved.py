@@ -1,0 +1,201 @@
+"""Ink carved by a V, or standing as a ridge: walls lean in from all sides until they meet, or end
+at a level floor or cap. Put into a flat face directly, as plane facets that share their edges.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property, lru_cache
+
+import numpy as np
+from OCP.Geom import Geom_Line, Geom_Plane
+from OCP.gp import gp_Dir, gp_Pnt
+from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
+
+from tinstamp.artwork.outline import Array, Outline, Region
+from tinstamp.artwork.roof import Roof, RoofError, roof_over
+from tinstamp.blank.kernel import edge_on, face_on, vertex_at, wire_of
+from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.base import Chart
+from tinstamp.chart.plane import PlaneChart
+from tinstamp.relief.face_curves import CurveError
+from tinstamp.relief.imprint import Block, Hosts, Imprint
+from tinstamp.relief.islands import Island, islands_of
+from tinstamp.relief.surfaces import OrderError
+from tinstamp.relief.walls import HERE
+
+EDGE_TOLERANCE = 4e-6
+"""mm; corners of facets that were nearer than that to one another are one"""
+PLACES_KEPT = 9
+"""decimals of an outline's shape, mm, by which it is known"""
+ROOFS_KEPT = 512
+"""shapes"""
+
+
+@dataclass(frozen=True)
+class Carving:
+    """What a V makes of regions on a flat face.
+
+    Attributes
+    ----------
+    slope : the tangent of half its angle. sign : 1 outwards, -1 into the part.
+    """
+
+    chart: PlaneChart
+    roofs: tuple[Roof, ...]
+    slope: float
+    sign: float
+
+    @classmethod
+    def of(
+        cls, chart: Chart, regions: Sequence[Region], depth: float, slope: float, sign: float
+    ) -> Carving:
+        """No deeper, or higher, than `depth`, mm. Raises OrderError."""
+        if not isinstance(chart, PlaneChart):
+            raise OrderError("a V is carved along the middle of letters on flat faces only")
+        try:
+            roofs = tuple(_roof(region, depth * slope) for region in regions)
+        except RoofError as error:
+            raise OrderError(str(error)) from error
+        return cls(chart, roofs, slope, sign)
+
+    @property
+    def volume(self) -> float:
+        """What it changes, mm³, signed."""
+        return self.sign * sum(roof.volume for roof in self.roofs) / self.slope
+
+    @cached_property
+    def deepest(self) -> float:
+        """mm that it reaches."""
+        return max((roof.top for roof in self.roofs), default=0.0) / self.slope
+
+    def imprint(
+        self, solid: NamedSolid, face: str, regions: Sequence[Region], stamp: str
+    ) -> Imprint:
+        """Put into a face of the solid. Raises CurveError where it lies beside it."""
+        hosts = Hosts(solid.faces_named(face), self.chart)
+        owners = islands_of(regions)
+        made = [self._facets(roof) for roof in self.roofs]
+        standing: dict[Island, list[TopoDS_Wire]] = {}
+        holes: dict[int, list[TopoDS_Wire]] = {}
+        rings: dict[int, list[Array]] = {}
+        for one, owner, roof in zip(made, owners, self.roofs, strict=True):
+            if owner is not None:
+                standing.setdefault(owner, []).append(_back(one.feet[0]))
+                continue
+            uv = self.chart.to_uv(roof.nodes[list(roof.outline[0]), :2])
+            under = hosts.under(uv[0].tolist())
+            holes.setdefault(under, []).append(_back(one.feet[0]))
+            rings.setdefault(under, []).append(uv)
+        if any(len(one.faces) < 2 for one in made):
+            raise CurveError("a letter has no walls")
+        return Imprint(
+            face=face,
+            holes={k: tuple(own) for k, own in holes.items()},
+            rings={k: tuple(own) for k, own in rings.items()},
+            surface=hosts.surface,
+            flipped=hosts.flipped,
+            blocks=tuple(
+                Block(
+                    cap=one.faces[-1],
+                    walls=one.faces[:-1],
+                    removed=face_on(hosts.surface, one.feet, hosts.flipped),
+                    islands=tuple(
+                        face_on(hosts.surface, [_back(foot), *standing.get((n, c), ())],
+                                hosts.flipped)
+                        for c, foot in enumerate(one.feet[1:])
+                    ),
+                    feet=one.edges,
+                    loops=(),
+                    at=(HERE,),
+                )
+                for n, one in enumerate(made)
+            ),
+            shell=hosts.shell,
+            stamp=stamp,
+            over_foot=False,
+        )  # fmt: skip
+
+    def _facets(self, roof: Roof) -> _Facets:
+        flat = self.chart.to_space(roof.nodes[:, :2])
+        up = self.chart.normal(roof.nodes[:, :2])
+        points = flat + up * (self.sign * roof.nodes[:, 2:] / self.slope)
+        return _Facets.of(roof, points)
+
+
+@dataclass(frozen=True)
+class _Facets:
+    """Faces that share their edges, what is level last, and the wires of their feet, ink to the
+    left, with their edges."""
+
+    faces: tuple[TopoDS_Face, ...]
+    feet: tuple[TopoDS_Wire, ...]
+    edges: tuple[TopoDS_Edge, ...]
+
+    @classmethod
+    def of(cls, roof: Roof, points: Array) -> _Facets:
+        corners = [vertex_at(p, EDGE_TOLERANCE) for p in points.tolist()]
+        known: dict[tuple[int, int], TopoDS_Edge] = {}
+
+        def wire(ring: Sequence[int]) -> TopoDS_Wire:
+            return wire_of([_edge(a, b, corners, points, known)
+                            for a, b in zip(ring, (*ring[1:], ring[0]), strict=True)])  # fmt: skip
+
+        feet = tuple(wire(ring) for ring in roof.outline)
+        rims = tuple(known.values())
+        faces = tuple(
+            _face([wire(ring) for ring in rings], points[list(rings[0])])
+            for rings in (*((ring,) for ring in roof.facets), *roof.flats)
+        )
+        return cls(faces, feet, rims)
+
+
+def _edge(
+    a: int,
+    b: int,
+    corners: Sequence[TopoDS_Vertex],
+    points: Array,
+    known: dict[tuple[int, int], TopoDS_Edge],
+) -> TopoDS_Edge:
+    """The straight edge from a corner to another, one for both ways."""
+    if (b, a) in known:
+        return TopoDS.Edge_s(known[b, a].Reversed())
+    if (a, b) not in known:
+        way = points[b] - points[a]
+        line = Geom_Line(gp_Pnt(*points[a].tolist()), gp_Dir(*way.tolist()))
+        end = TopoDS.Vertex_s(corners[b].Reversed())
+        length = float(np.linalg.norm(way))
+        known[a, b] = edge_on(line, corners[a], end, length, EDGE_TOLERANCE)
+    return known[a, b]
+
+
+def _face(wires: Sequence[TopoDS_Wire], ring: Array) -> TopoDS_Face:
+    """A plane face within wires; its normal by Newell's formula (any text on computer graphics)."""
+    middle = ring.mean(axis=0)
+    from_middle = ring - middle
+    normal = np.cross(from_middle, np.roll(from_middle, -1, axis=0)).sum(axis=0)
+    plane = Geom_Plane(gp_Pnt(*middle.tolist()), gp_Dir(*normal.tolist()))
+    return face_on(plane, wires, False)
+
+
+def _back(wire: TopoDS_Wire) -> TopoDS_Wire:
+    return TopoDS.Wire_s(wire.Reversed())
+
+
+def _roof(region: Region, most: float) -> Roof:
+    """The roof over a region; shapes that were met before are known wherever they lie."""
+    start = region.outer.beziers[0, 0]
+    parts = [np.round(outline.beziers - start, PLACES_KEPT) + 0.0 for outline in region.outlines]
+    known = _known(tuple((part.tobytes(), len(part)) for part in parts), most)
+    nodes = known.nodes + np.array([*start.tolist(), 0.0])
+    return Roof(nodes, known.facets, known.flats, known.outline)
+
+
+@lru_cache(maxsize=ROOFS_KEPT)
+def _known(parts: tuple[tuple[bytes, int], ...], most: float) -> Roof:
+    outlines = [
+        Outline(np.frombuffer(data).reshape(count, 4, 2), np.zeros(count, dtype=bool))
+        for data, count in parts
+    ]
+    return roof_over(Region(outlines[0], tuple(outlines[1:])), most)

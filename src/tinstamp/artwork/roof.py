@@ -31,6 +31,8 @@ SAME = 1e-6
 """mm that two corners may be apart that are one"""
 GRID = 1e-7
 """mm that corners are rounded to, so that what has no width is gone"""
+LOWER = 1e-12
+"""mm that one plane is lower than another at least"""
 SLIVER = 1e-9
 """mm² of a facet that is none"""
 TURNS = (0.0, 0.37, 1.13, 2.01, 2.63)
@@ -109,7 +111,7 @@ def roof_over(region: Region, most: float) -> Roof:
     for turn in TURNS:
         try:
             return _turned_over(rings, high, turn)
-        except RoofError:  # corners of several facets fell together in a way that they do not else
+        except (RoofError, shapely.GEOSException):  # corners of several facets fell together
             continue
     raise RoofError("these outlines cannot be carved: make them simpler, or larger")
 
@@ -182,18 +184,35 @@ def _cells(ink: BaseGeometry, slopes: Sequence[_Slope], high: float) -> list[lis
     domains = np.array([shapely.Polygon(ring) for ring in bounded], dtype=object)
     tree = shapely.STRtree(domains)
     whole = shapely.intersection(domains, ink)
+    spots, normals = (np.array([getattr(s, of) for s in slopes]) for of in ("at", "normal"))
+    offsets = (spots * normals).sum(axis=1)
     found = []
     for i, slope in enumerate(slopes):
         left = whole[i]
-        for j in tree.query(domains[i], predicate="intersects").tolist():
-            if j == i or left.is_empty:
-                continue
-            other = slopes[j]
-            ring = _half(bounded[j], other.height(bounded[j]) - slope.height(bounded[j]))
+        beside = tree.query(domains[i], predicate="intersects")
+        beside = beside[np.argsort(np.linalg.norm(spots[beside] - spots[i], axis=1))]
+        waiting = beside[beside != i]
+        while len(waiting) and not left.is_empty:
+            # a plane that is lower nowhere at a corner of what is left is so nowhere
+            over = shapely.get_coordinates(left) @ (normals[waiting] - normals[i]).T
+            waiting = waiting[(over - (offsets[waiting] - offsets[i])).min(axis=0) < -LOWER]
+            if not len(waiting):
+                break
+            other, waiting = waiting[0], waiting[1:]
+            ring = _half(bounded[other], slopes[other].height(bounded[other])
+                         - slope.height(bounded[other]))  # fmt: skip
             if len(ring) > 2:  # one after the other: all at once a union loses some of them
-                left = left.difference(shapely.Polygon(ring))
+                left = _less(left, shapely.Polygon(ring))
         found.append(_polygons(shapely.set_precision(left, GRID)))
     return found
+
+
+def _less(shape: BaseGeometry, other: BaseGeometry) -> BaseGeometry:
+    """What of a shape is not within another."""
+    try:
+        return shape.difference(other)
+    except shapely.GEOSException:  # lines that all but fall together
+        return shapely.difference(shape, other, grid_size=GRID)
 
 
 def _polygons(shape: BaseGeometry) -> list[BaseGeometry]:

@@ -27,6 +27,7 @@ from tinstamp.job.resolve import Resolved
 from tinstamp.job.worked import Worked, worked
 from tinstamp.plan.art import ArtSpec, art_spec, draw
 from tinstamp.plan.carry import Carry, toward
+from tinstamp.plan.carve import half_width
 from tinstamp.plan.groove import Groove, groove_of, scaled
 from tinstamp.plan.lay import LaySpec, place_on
 from tinstamp.plan.level import Level, level_for
@@ -81,10 +82,12 @@ class Planned:
     @property
     def depth(self) -> float:
         """mm; 0 for a mark, and for what is cut through wherever that ends; the greatest where caps
-        follow another face."""
+        follow another face, or ink is carved to its middle."""
         if self.level is not None:
             return abs(self.level.most)
-        return self.relief("depth", 0.0) * self.art.growth
+        asked = self.relief("depth", 0.0) * self.art.growth
+        slope = self.carve
+        return asked if slope is None else min(asked, half_width(self.artwork) / slope)
 
     @property
     def groove(self) -> Groove | None:

@@ -187,6 +187,16 @@ def depth_varies(it: Subject, limits: Numbers) -> Iterator[Finding]:
         yield Finding("note", "depth varies", it.stamp, told, least, greatest, "mm")
 
 
+@check("closes at", "fitted")
+def closes_at(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Ink that is carved to its middle, less deep than asked."""
+    item = it.planned
+    asked = item.relief("depth", 0.0)
+    if item.carve is not None and asked - item.depth > DEPTHS_AGREE:
+        told = f"its walls meet {item.depth:.2f} mm from the face, before the {asked:g} mm asked"
+        yield Finding("note", "closes at", it.stamp, told, item.depth, asked, "mm")
+
+
 @check("walls lean", "made")
 def walls_lean(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """Walls that are not square to their face where two faces meet at an angle."""

@@ -59,6 +59,10 @@ def figures(session: Session, index: int) -> Figures:
     with suppress(FormulaError):
         groove = groove_of(worked(relief, session.resolved, ("stamps", index, "relief")))
         numbers["line width"] = 0.0 if groove is None else groove.width
+    if relief.section == "carved" and "vee" in numbers:
+        half = float(np.tan(np.radians(numbers["vee"] / 2.0)))
+        left = mean_stroke(session, index) - 2.0 * numbers.get("depth", 0.0) * half
+        numbers["tip"] = max(left, 0.0)
     numbers["lean"] = float(np.tan(np.radians(numbers.get("draft", 0.0))))
     return Figures(mean_stroke(session, index), numbers, relief.colour)
 

@@ -20,6 +20,10 @@
    <translation>liblouis hat keine Regeln „%1“ oder kann dies nicht nach ihnen schreiben</translation>
   </message>
   <message>
+   <source>there is no middle “%1” that has bridges of its own</source>
+   <translation>es gibt keine Mitte „%1“, die eigene Stege hat</translation>
+  </message>
+  <message>
    <source>its outlines cannot be united</source>
    <translation>die Umrisse lassen sich nicht vereinigen</translation>
   </message>
@@ -398,6 +402,18 @@
   <message>
    <source>a line of %1 mm fills the shape: make it thinner, or 0</source>
    <translation>eine Linie von %1 mm füllt die Form: machen Sie sie dünner oder 0</translation>
+  </message>
+  <message>
+   <source>facets of the roof do not close</source>
+   <translation>die Facetten des Daches schließen sich nicht</translation>
+  </message>
+  <message>
+   <source>these outlines cannot be carved: make them simpler, or larger</source>
+   <translation>diese Umrisse lassen sich nicht bis zur Mitte stechen: machen Sie sie einfacher oder größer</translation>
+  </message>
+  <message>
+   <source>outlines come too near to one another to be carved</source>
+   <translation>Umrisse kommen einander zu nahe, um bis zur Mitte gestochen zu werden</translation>
   </message>
   <message>
    <source>a scale needs a step that is not 0</source>
@@ -2922,6 +2938,18 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
   <message>
    <source>Limits of the proof</source>
    <translation>Grenzen der Prüfung</translation>
+  </message>
+  <message>
+   <source>Middle to hold by itself</source>
+   <translation>Mitte, die für sich gehalten wird</translation>
+  </message>
+  <message>
+   <source>Middle “%1”</source>
+   <translation>Mitte „%1“</translation>
+  </message>
+  <message>
+   <source>choose a middle</source>
+   <translation>Mitte wählen</translation>
   </message>
   <message>
    <source>there are two controls called “%1”</source>
@@ -6278,6 +6306,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Spiegeln, Rahmen, Muster</translation>
   </message>
   <message>
+   <source>In a field how high it stands over the floor, in a panel how deep it goes from the cap</source>
+   <translation>In einem Feld, wie hoch er über dem Grund steht, in einer Platte, wie tief er von der Deckfläche aus geht</translation>
+  </message>
+  <message>
    <source>Small capitals, superscript, fractions and other forms that the font has for these letters</source>
    <translation>Kapitälchen, Hochstellung, Brüche und andere Formen, die die Schrift für diese Buchstaben hat</translation>
   </message>
@@ -6512,6 +6544,38 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>the text of “%1”: %2</source>
    <translation>der Text von „%1“: %2</translation>
+  </message>
+  <message>
+   <source>Both sides</source>
+   <translation>Beide Seiten</translation>
+  </message>
+  <message>
+   <source>One side</source>
+   <translation>Eine Seite</translation>
+  </message>
+  <message>
+   <source>Bridges</source>
+   <translation>Stege</translation>
+  </message>
+  <message>
+   <source>How wide what holds it is</source>
+   <translation>Wie breit ist, was sie hält</translation>
+  </message>
+  <message>
+   <source>Bridges run</source>
+   <translation>Stege laufen</translation>
+  </message>
+  <message>
+   <source>90° runs upright</source>
+   <translation>90° läuft aufrecht</translation>
+  </message>
+  <message>
+   <source>Off the middle</source>
+   <translation>Aus der Mitte</translation>
+  </message>
+  <message>
+   <source>Moves the bridges sideways</source>
+   <translation>Verschiebt die Stege seitwärts</translation>
   </message>
   <message>
    <source>Filled with</source>
@@ -6894,28 +6958,16 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Zwischen einem Stift und seinem Loch, ringsum und darunter</translation>
   </message>
   <message>
-   <source>Bridges</source>
-   <translation>Stege</translation>
-  </message>
-  <message>
    <source>How wide what holds the middles of letters is</source>
    <translation>Wie breit ist, was die Mitten der Buchstaben hält</translation>
   </message>
   <message>
-   <source>Bridges run</source>
-   <translation>Stege laufen</translation>
+   <source>One middle</source>
+   <translation>Eine Mitte</translation>
   </message>
   <message>
-   <source>90° runs upright</source>
-   <translation>90° läuft aufrecht</translation>
-  </message>
-  <message>
-   <source>Off the middle</source>
-   <translation>Aus der Mitte</translation>
-  </message>
-  <message>
-   <source>Moves the bridges sideways</source>
-   <translation>Verschiebt die Stege seitwärts</translation>
+   <source>Bridges of its own</source>
+   <translation>Mit eigenen Stegen</translation>
   </message>
   <message>
    <source>Letters stand</source>
@@ -6954,8 +7006,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Querschnitt</translation>
   </message>
   <message>
-   <source>Of lines: single-stroke text, outlines of shapes, bands along edges, open lines of a drawing. A V or a round one is a groove as such a tool cuts it, or a bead; lines are as wide as it is at that depth</source>
-   <translation>Von Linien: Einstrichschrift, Umrisse von Formen, Bänder entlang von Kanten, offene Linien einer Zeichnung. V oder rund ist eine Rille, wie ein solches Werkzeug sie schneidet, oder eine Wulst; Linien sind so breit wie das Werkzeug in dieser Tiefe</translation>
+   <source>Carved: walls lean in from all sides until they meet in the middle of each stroke, or end at the depth. Of lines (single-stroke text, outlines of shapes, bands, open lines of a drawing) a V or a round one is a groove as such a tool cuts it, or a bead; lines are as wide as it is at that depth</source>
+   <translation>Gestochen: Wände neigen sich von allen Seiten, bis sie sich in der Mitte jedes Strichs treffen, oder enden in der Tiefe. Von Linien (Einstrichschrift, Umrisse von Formen, Bänder, offene Linien einer Zeichnung) ist V oder rund eine Rille, wie ein solches Werkzeug sie schneidet, oder eine Wulst; Linien sind so breit wie das Werkzeug in dieser Tiefe</translation>
   </message>
   <message>
    <source>V angle</source>
@@ -7118,14 +7170,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Je Buchstabe einer</translation>
   </message>
   <message>
-   <source>Both sides</source>
-   <translation>Beide Seiten</translation>
-  </message>
-  <message>
-   <source>One side</source>
-   <translation>Eine Seite</translation>
-  </message>
-  <message>
    <source>Upright</source>
    <translation>Gerade</translation>
   </message>
@@ -7156,6 +7200,18 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>Walls and cap</source>
    <translation>Wände und Deckel</translation>
+  </message>
+  <message>
+   <source>Carved to the middle</source>
+   <translation>Bis zur Mitte gestochen</translation>
+  </message>
+  <message>
+   <source>V along lines</source>
+   <translation>V entlang von Linien</translation>
+  </message>
+  <message>
+   <source>Round along lines</source>
+   <translation>Rund entlang von Linien</translation>
   </message>
   <message>
    <source>Square</source>
@@ -7456,6 +7512,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>True at</source>
    <translation>Wahr bei</translation>
+  </message>
+  <message>
+   <source>Keep off edges</source>
+   <translation>Abstand zu Kanten</translation>
+  </message>
+  <message>
+   <source>How near to the edges of its face ink may come, along the face; 0 leaves it to the process. The line is shown on the sheet, and ink beyond it is to fix</source>
+   <translation>Wie nahe der Auftrag an die Kanten seiner Fläche kommen darf, entlang der Fläche; 0 überlässt es dem Verfahren. Die Linie steht auf der Abwicklung, und was über sie hinausgeht, ist zu beheben</translation>
   </message>
   <message>
    <source>not round</source>
@@ -8194,6 +8258,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Kleinste und größte Tiefe, wo nicht alle Flanken gleich lang sind</translation>
   </message>
   <message>
+   <source>Ink that is carved to its middle, less deep than asked</source>
+   <translation>Bis zur Mitte Gestochenes, das weniger tief ist als verlangt</translation>
+  </message>
+  <message>
    <source>Walls that are not square to their face where two faces meet at an angle</source>
    <translation>Flanken, die nicht senkrecht zur Fläche stehen, wo zwei Flächen sich im Winkel treffen</translation>
   </message>
@@ -8334,6 +8402,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>gemacht</translation>
   </message>
   <message>
+   <source>closes at</source>
+   <translation>schließt bei</translation>
+  </message>
+  <message>
    <source>walls lean</source>
    <translation>Flanken neigen sich</translation>
   </message>
@@ -8428,6 +8500,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>the depth runs from %1 to %2 mm along the walls</source>
    <translation>die Tiefe läuft entlang der Flanken von %1 bis %2 mm</translation>
+  </message>
+  <message>
+   <source>its walls meet %1 mm from the face, before the %2 mm asked</source>
+   <translation>seine Wände treffen sich %1 mm von der Fläche, vor den verlangten %2 mm</translation>
   </message>
   <message>
    <source>within a millimetre of where faces meet its walls lean by up to %1°</source>
@@ -8540,6 +8616,18 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>times</source>
    <translation>mal</translation>
+  </message>
+  <message>
+   <source>Ink nearer to the edges of its face than its setting lets it come</source>
+   <translation>Auftrag, der den Kanten seiner Fläche näher kommt, als seine Lage es erlaubt</translation>
+  </message>
+  <message>
+   <source>it comes to %1 mm from an edge of the face, and is to keep off by %2 mm</source>
+   <translation>es kommt bis auf %1 mm an eine Kante der Fläche und soll %2 mm Abstand halten</translation>
+  </message>
+  <message>
+   <source>over the keep-off line</source>
+   <translation>über der Abstandslinie</translation>
   </message>
   <message>
    <source>%1 %2 mm wide, %3 mm a minute</source>
@@ -10090,6 +10178,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>das Teil ist zu dünn, um über einen so gebogenen Flächenzug eine ebene Deckfläche zu tragen</translation>
   </message>
   <message>
+   <source>the letters do not stand on the floor</source>
+   <translation>die Buchstaben stehen nicht auf dem Grund</translation>
+  </message>
+  <message>
    <source>the part is too thin to carry parallel walls over so bent a run</source>
    <translation>das Teil ist zu dünn, um über einen so gebogenen Flächenzug parallele Flanken zu tragen</translation>
   </message>
@@ -10100,6 +10192,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>letters lean or bend over on flat faces: let them stand upright here</source>
    <translation>Buchstaben neigen oder biegen sich auf ebenen Flächen: lassen Sie sie hier gerade stehen</translation>
+  </message>
+  <message>
+   <source>a V is carved along the middle of letters on flat faces only</source>
+   <translation>bis zur Mitte gestochen wird nur auf ebenen Flächen</translation>
+  </message>
+  <message>
+   <source>a letter has no walls</source>
+   <translation>ein Buchstabe hat keine Wände</translation>
   </message>
   <message>
    <source>it was refused, since it would come out wrong: %1</source>
@@ -10192,6 +10292,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>cast over several faces a flat cap does not rise</source>
    <translation>über mehrere Flächen projiziert steigt eine ebene Deckfläche nicht</translation>
+  </message>
+  <message>
+   <source>ink that is carved to its middle needs a place within one flat face, clear of its edges and of other relief</source>
+   <translation>was bis zur Mitte gestochen wird, braucht einen Platz innerhalb einer ebenen Fläche, frei von deren Kanten und von anderem Relief</translation>
   </message>
   <message>
    <source>%1 pieces stray from the face</source>
@@ -10358,6 +10462,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Deckflächen, die einer anderen Fläche folgen, haben senkrechte Wände, und Buchstaben keine eigene Tiefe</translation>
   </message>
   <message>
+   <source>what goes all the way round a face, and a mould, is not carved to its middle</source>
+   <translation>was ganz um eine Fläche läuft, und eine Form, wird nicht bis zur Mitte gestochen</translation>
+  </message>
+  <message>
    <source>what goes all the way round a face has no draft: its walls stand square</source>
    <translation>was ganz um eine Fläche geht, hat keine Schräge: seine Flanken stehen senkrecht</translation>
   </message>
@@ -10374,6 +10482,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Buchstaben, die sich um ein Scharnier biegen, haben eine Tiefe</translation>
   </message>
   <message>
+   <source>letters of a field end level with the face where walls have draft or run parallel, and where caps are flat or rise</source>
+   <translation>Buchstaben eines Feldes enden bündig, wo Flanken Schräge haben oder parallel laufen und wo Deckflächen eben sind oder steigen</translation>
+  </message>
+  <message>
    <source>cap of the panel</source>
    <translation>Deckfläche des Schildes</translation>
   </message>
@@ -10386,8 +10498,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Buchstaben, die %1 mm neben der Fläche enden, liegen jenseits: %2</translation>
   </message>
   <message>
-   <source>letters of a field end level with the face where walls have draft or run parallel, and where caps are flat or rise</source>
-   <translation>Buchstaben eines Feldes enden bündig, wo Flanken Schräge haben oder parallel laufen und wo Deckflächen eben sind oder steigen</translation>
+   <source>letters of a field that is filled with a pattern all end alike</source>
+   <translation>Buchstaben eines Feldes, das mit einem Muster gefüllt ist, enden alle gleich</translation>
   </message>
   <message>
    <source>edges are softened where walls stand square or have draft, and caps follow the face</source>

@@ -216,3 +216,22 @@ def test_only_a_v_of_that_angle_cuts_it(tmp_path: Path) -> None:
         write_files(built, tmp_path, "w", ("nc",), {"vee": 90.0})
     with pytest.raises(OutputError, match="60 degrees"):
         write_files(built, tmp_path, "x", ("nc",))
+
+
+def test_facets_of_a_bend_are_drawn_as_one_wall() -> None:
+    """A ring of sixty planes at 6 degrees is one wall without lines; a cube keeps its edges."""
+    from tinstamp.engine.mesh import smoothed
+
+    angles = np.linspace(0.0, 2 * np.pi, 61)
+    ring = np.column_stack([np.cos(angles), np.sin(angles), np.zeros(61)])
+    up = np.array([0.0, 0.0, 1.0])
+    two = np.array([[0, 1, 2], [0, 2, 3]])
+    strip = [(np.array([a, b, b + up, a + up]), two)
+             for a, b in zip(ring[:-1], ring[1:], strict=True)]  # fmt: skip
+    points, triangles = smoothed(strip)
+    assert len(points) == 120 and len(triangles) == 120
+    square = np.array([[1.0, 1, 0], [-1, 1, 0], [-1, -1, 0], [1, -1, 0], [1, 1, 0]])
+    box = [(np.array([a, b, b + up, a + up]), two)
+           for a, b in zip(square[:-1], square[1:], strict=True)]  # fmt: skip
+    points, _ = smoothed(box)
+    assert len(points) == 16

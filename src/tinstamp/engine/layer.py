@@ -20,7 +20,7 @@ from tinstamp.blank.kernel import box_corners, box_of, compound, motion_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.measuring import Behind
-from tinstamp.engine.mesh import as_one, chord_of, gathered, set_down, triangles_on
+from tinstamp.engine.mesh import as_one, chord_of, gathered, set_down, smoothed, triangles_on
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.face_name import StampFace
 from tinstamp.relief.clear import meet
@@ -123,7 +123,11 @@ def _meshed_by_kernel(one: Imprint, block: Block, chord: float) -> list[tuple[st
     by_name: dict[str, list[Triangles]] = {}
     for named, triangles in zip(new, triangles_on([f.face for f in new], chord), strict=True):
         by_name.setdefault(named.name, []).append(triangles)
-    return [(name, set_down(as_one(own), block.at)) for name, own in by_name.items()]
+    wall = StampFace(one.stamp, "wall")
+    return [
+        (name, set_down(smoothed(own) if name == wall else as_one(own), block.at))
+        for name, own in by_name.items()
+    ]
 
 
 class Same:

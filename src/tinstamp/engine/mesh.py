@@ -8,6 +8,8 @@ import numpy as np
 from OCP.BRepMesh import BRepMesh_IncrementalMesh
 from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS_Face, TopoDS_Shape
+from scipy.sparse import coo_array
+from scipy.sparse.csgraph import connected_components
 
 from tinstamp.blank.kernel import compound, extent_of, motion_of, triangles_of
 from tinstamp.blank.solid import NamedSolid
@@ -52,6 +54,41 @@ def triangles_on(faces: Sequence[TopoDS_Face], chord: float) -> list[Triangles]:
     if faces:
         _mesh(compound(faces), chord)
     return [triangles_of(face) for face in faces]
+
+
+SMOOTH = float(np.cos(np.radians(12.0)))
+"""Cosine of the angle between two facets that are seen as one bent wall."""
+SAME_CORNER = 5
+"""decimals, mm, by which corners of two facets are the same"""
+
+
+def smoothed(parts: Sequence[Triangles]) -> Triangles:
+    """Triangles of plane facets as one; those that meet at next to no angle share their corners, so
+    that they are drawn as one wall, without a line between."""
+    points, corners = as_one(parts)
+    own = np.repeat(np.arange(len(parts)), [len(triangles) for _, triangles in parts])
+    sides = points[corners]
+    normals = np.zeros((len(parts), 3))
+    np.add.at(normals, own, np.cross(sides[:, 1] - sides[:, 0], sides[:, 2] - sides[:, 0]))
+    normals /= np.maximum(np.linalg.norm(normals, axis=1), 1e-300)[:, None]
+    _, place = np.unique(np.round(points, SAME_CORNER), axis=0, return_inverse=True)
+    ends = np.stack([corners, np.roll(corners, -1, axis=1)], axis=-1).reshape(-1, 2)
+    facet = np.repeat(own, 3)
+    there = np.sort(place.reshape(-1)[ends], axis=1)
+    order = np.lexsort((there[:, 1], there[:, 0]))
+    a, b = order[:-1], order[1:]
+    beside = (there[a] == there[b]).all(axis=1) & (facet[a] != facet[b])
+    beside &= np.einsum("nk,nk->n", normals[facet[a]], normals[facet[b]]) > SMOOTH
+    a, b = a[beside], b[beside]
+    first, second = ends[a], ends[b]
+    crossed = place.reshape(-1)[first[:, 0]] != place.reshape(-1)[second[:, 0]]
+    second = np.where(crossed[:, None], second[:, ::-1], second)
+    links = coo_array((np.ones(2 * len(a)), (first.reshape(-1), second.reshape(-1))),
+                      shape=(len(points),) * 2)  # fmt: skip
+    count, number = connected_components(links, directed=False)
+    kept = np.zeros((count, 3))
+    kept[number] = points
+    return kept, number[corners].astype(corners.dtype)
 
 
 def as_one(parts: Sequence[Triangles]) -> Triangles:

@@ -77,7 +77,11 @@ def check_folder(folder: Path) -> None:
 def result_of(built: Built, name: str, told: bool = False) -> Result:
     """What the writers are given; with what a proof sheet says, which is measured for it, if
     asked."""
-    colours: dict[str, str] = {StampFace(s.name, "cap"): s.relief.colour for s in built.job.stamps}
+    colours: dict[str, str] = {
+        StampFace(s.name, role): s.relief.colour
+        for s in built.job.stamps
+        for role in s.relief.coloured
+    }
     words = told_of(built) if told else None
     plain = built.blank.solid if built.blank is not None else None
     return Result(name, built.bodies, colours, tuple(sheets_of(built)), words, plain)

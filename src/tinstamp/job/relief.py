@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from tinstamp.job.face_name import Role
 from tinstamp.job.field import Shown
 from tinstamp.job.own_bridge import SIDES, OwnBridge
 from tinstamp.job.relief_when import (
@@ -485,6 +486,11 @@ class Relief(Value):
     def plain_ends(self) -> bool:
         """Walls are square, and caps follow the face."""
         return self.walls == "normal" and self.caps == "follow"
+
+    @property
+    def coloured(self) -> tuple[Role, ...]:
+        """Which of its faces have its colour: caps, and of carved ink the walls that meet."""
+        return ("cap", "wall") if angled(self) and self.section == "carved" else ("cap",)
 
     @property
     def made(self) -> str:

@@ -109,6 +109,7 @@ class Carving:
                     feet=one.edges,
                     loops=(),
                     at=(HERE,),
+                    level=bool(self.roofs[n].flats),
                 )
                 for n, one in enumerate(made)
             ),

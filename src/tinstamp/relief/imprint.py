@@ -62,6 +62,7 @@ class Block:
         of its own instead. tops : the same, each whole; they belong to no solid.
     feet : the edges that bound what is taken out of the face. loops : the curves that all this
         was made from; none where it takes more than them to tell its shape.
+    level : the cap is one, not a wall like others.
     at : where it is set down; the first place is where it was made, and moves nothing.
     """
 
@@ -74,6 +75,7 @@ class Block:
     at: tuple[TopLoc_Location, ...]
     ends: tuple[TopoDS_Face, ...] = ()
     tops: tuple[TopoDS_Face, ...] = ()
+    level: bool = True
 
     @cached_property
     def change(self) -> float:
@@ -132,7 +134,7 @@ class Imprint:
         return [
             *(NamedFace(self.face, island, self.shell) for island in block.islands),
             *(NamedFace(wall, end, self.shell) for end in block.ends),
-            NamedFace(cap, block.cap, self.shell),
+            NamedFace(cap if block.level else wall, block.cap, self.shell),
             *(NamedFace(wall, face, self.shell) for face in block.walls),
         ]
 

@@ -242,7 +242,8 @@ class PartView(QWidget):
         for i, stamp in enumerate(self.session.job.stamps):
             moving = stale and i == self.session.selected
             if not moving:
-                colours[StampFace(stamp.name, "cap")] = stamp.relief.colour
+                for role in stamp.relief.coloured:
+                    colours[StampFace(stamp.name, role)] = stamp.relief.colour
         hovered = self._hover.face if self._hover else None
         if isinstance(hovered, StampFace):
             hovered = None

@@ -18,7 +18,14 @@ import numpy as np
 
 from benchmarks.cases import BENT, on_face
 from benchmarks.growth import CHECKED, edited, exponent
-from benchmarks.peers import CHORD, general_boolean, meshed_boolean, prebuilt_tools, warped_boolean
+from benchmarks.peers import (
+    CHORD,
+    carved_tools,
+    general_boolean,
+    meshed_boolean,
+    prebuilt_tools,
+    warped_boolean,
+)
 from tinstamp.artwork import fonts
 from tinstamp.artwork.text import TextSpec, lay_text
 from tinstamp.blank.kernel import quiet, volume
@@ -32,13 +39,14 @@ from tinstamp.engine.build import build
 from tinstamp.engine.cache import Cache
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import knot
-from tinstamp.job.features import BaseFeature, Extruded, Tube
+from tinstamp.job.features import BaseFeature, Extruded, Plate, Tube
 from tinstamp.job.model import Blank, Cast, Job, Relief, Setting, Stamp, Text, changed
 from tinstamp.job.resolve import resolve
 from tinstamp.plan.lay import LaySpec, place_on
 from tinstamp.plan.planned import plan
 from tinstamp.plan.sheet import sheet_of
 from tinstamp.relief.by_tools import tools_of
+from tinstamp.relief.carved import forget_roofs
 from tinstamp.relief.execute import execute
 from tinstamp.relief.kinds import operations
 from tinstamp.relief.operation import Operation, on_and_on
@@ -236,6 +244,32 @@ def of_a_kind(name: str, words: str, turns: int) -> bool:
     return told(f"{words} on a {name}", statistics.median(ours), "general boolean", seconds, 10.0)
 
 
+def carved_on_a_plate(turns: int) -> bool:
+    """Letters carved to their middle, from outlines to a verified solid, against the general
+    boolean with such tools, which are there already."""
+    words = "20 letters carved to their middle"
+    relief = Relief(depth="3 mm", section="carved", vee="60 deg")
+    stamp = on_face("FILLTOTHISLINEABCDEF", "p.top", ("0 mm", "0 mm"))
+    stamp = stamp.model_copy(update={"relief": relief})
+    plate = Plate(name="p", length="120 mm", width="40 mm", thickness="6 mm")
+    built = build(Document(Job(blank=Blank(features=(plate,)), stamps=(stamp,))))
+    assert built.report.valid and built.blank is not None
+    item, solid = built.planned["m"], built.blank.solid
+    (op,) = operations(item, fit(item.placed, item.chart), (6.0, 6.0))
+    tools = carved_tools(op)
+    before = volume(solid.shape)
+    ours = []
+    for _ in range(turns):
+        forget_roofs()
+        seconds, made = timed(lambda: execute(solid, op))
+        assert made.built_by == "imprint"
+        ours.append(seconds)
+    seconds, part_ = timed(lambda: general_boolean(solid, tools))
+    off = abs(volume(part_.shape) - before - made.relief_volume)
+    assert off < 2e-3 * abs(made.relief_volume), off
+    return told(f"{words} on a plate", statistics.median(ours), "general boolean", seconds, 10.0)
+
+
 def freeform_chart() -> bool:
     """A least-stretch chart of a patch made, against half a second."""
     part, face, _, _ = BENT["freeform B-spline"]
@@ -391,7 +425,7 @@ def main() -> int:
     good = [make_warm(15, 10.0, 5), on_a_tube(60, 15.0, 3), preview_frame(), layout_of_200()]
     good += [on_a_bent_face(name, 3) for name in BENT]
     good += [of_a_kind(name, words, 3) for name in BENT for words in KINDS]
-    good += [freeform_chart(), bent_previews(), many_stamps(20)]
+    good += [carved_on_a_plate(3), freeform_chart(), bent_previews(), many_stamps(20)]
     good += [many_stamps(60, 50, 60.0)]
     good += [growth(["tube", "plate"], [30, 100, 300, 1000])]
     good += [growth(["ball", "skin"], [30, 100, 300])]

@@ -18,12 +18,14 @@ from OCP.STEPControl import (
 from OCP.TopoDS import TopoDS_Shape
 
 from tinstamp.artwork.outline import Region
-from tinstamp.blank.kernel import extent_of, faces, quiet
+from tinstamp.blank.kernel import extent_of, faces, quiet, solid_of
 from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.engine.mesh import COARSENESS, mesh_of
 from tinstamp.relief.boolean import Tool, combine, tool
+from tinstamp.relief.carved import Carving
 from tinstamp.relief.facets import FACET_TURN
+from tinstamp.relief.operation import Operation
 
 CHORD = 0.005
 """mm, of the mesh boolean"""
@@ -32,6 +34,17 @@ CHORD = 0.005
 def prebuilt_tools(regions: Sequence[Region], chart: Chart, depth: float) -> list[Tool]:
     """A tool solid per region, reaching 0.5 mm out of the face."""
     return [tool(region, chart, -depth, 0.5, cap_is_high=False) for region in regions]
+
+
+def carved_tools(op: Operation) -> list[Tool]:
+    """Of what is carved to its middle a tool for each region, with a lid level with the face."""
+    assert op.walls.carve is not None
+    carving = Carving.of(op.chart, op.placed.regions, op.depth, op.walls.carve, -1.0)
+    found = []
+    for body in carving.bodies():
+        named = tuple(NamedFace("wall", face) for face in body)
+        found.append(Tool(solid_of(body), named))
+    return found
 
 
 def general_boolean(solid: NamedSolid, tools: Sequence[Tool]) -> NamedSolid:

@@ -203,7 +203,7 @@ def levelled(own: random.Random, stamp: Stamp, faces: Sequence[str], thick: floa
 def lined(own: random.Random, stamp: Stamp) -> Stamp:
     """A stamp whose lines have the section of a tool."""
     deep = float(stamp.relief.depth.split()[0])
-    section = own.choice(("vee", "ball"))
+    section = own.choice(("vee", "ball", "carved"))
     relief = stamp.relief.model_copy(update={
         "section": section, "vee": f"{own.choice((30, 60, 90, 120))} deg",
         "tip": mm(max(0.04, own.uniform(0.05, 0.5) * deep)),
@@ -211,6 +211,8 @@ def lined(own: random.Random, stamp: Stamp) -> Stamp:
         "walls": "normal", "caps": "follow", "draft": "0 deg",
     })  # fmt: skip
     drawn = stamp.artwork
+    if section == "carved":
+        return stamp.model_copy(update={"relief": relief})
     if isinstance(drawn, Text):
         drawn = drawn.model_copy(update={"font": FontRef(family="Tin Line", style="Regular")})
     elif own.random() < 0.5:

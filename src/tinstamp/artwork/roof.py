@@ -166,28 +166,37 @@ def _slopes(ring: Array, high: float) -> Iterator[_Slope]:
     yield from fans
 
 
-def _half(ring: Array, over: Array) -> Array:
-    """What of a convex ring, (n, 2), has values `over`, (n,) and linear, of 0 or less."""
-    after, next_over = np.roll(ring, -1, axis=0), np.roll(over, -1)
-    found: list[Array] = []
-    for p, q, a, b in zip(ring, after, over.tolist(), next_over.tolist(), strict=True):
-        if a <= 0.0:
-            found.append(p)
-        if (a < 0.0 < b) or (b < 0.0 < a):
-            found.append(p + (q - p) * (a / (a - b)))
-    return np.array(found).reshape(-1, 2)
+Ring = list[tuple[float, float]]
+
+
+def _half(ring: Ring, a: float, b: float, c: float) -> Ring:
+    """What of a convex ring has a x + b y of c or less."""
+    over = [a * x + b * y - c for x, y in ring]
+    found: Ring = []
+    for k, here in enumerate(over):
+        (x, y), (u, v), there = ring[k - 1], ring[k], over[k - 1]
+        if (there < 0.0 < here) or (here < 0.0 < there):
+            part = there / (there - here)
+            found.append((x + (u - x) * part, y + (v - y) * part))
+        if here <= 0.0:
+            found.append((u, v))
+    return found
 
 
 def _cells(ink: BaseGeometry, slopes: Sequence[_Slope], high: float) -> list[list[BaseGeometry]]:
     """Where each of the slopes is the lowest, up to a height."""
-    bounded = [_half(s.domain, s.height(s.domain) - high) for s in slopes]
+    spots, normals = (np.array([getattr(s, of) for s in slopes]) for of in ("at", "normal"))
+    offsets = (spots * normals).sum(axis=1)
+    planes = [(*n, c) for n, c in zip(normals.tolist(), offsets.tolist(), strict=True)]
+    bounded = [
+        _half([(x, y) for x, y in slope.domain.tolist()], a, b, c + high)
+        for slope, (a, b, c) in zip(slopes, planes, strict=True)
+    ]
     domains = np.array([shapely.Polygon(ring) for ring in bounded], dtype=object)
     tree = shapely.STRtree(domains)
     whole = shapely.intersection(domains, ink)
-    spots, normals = (np.array([getattr(s, of) for s in slopes]) for of in ("at", "normal"))
-    offsets = (spots * normals).sum(axis=1)
     found = []
-    for i, slope in enumerate(slopes):
+    for i, (a, b, c) in enumerate(planes):
         left = whole[i]
         beside = tree.query(domains[i], predicate="intersects")
         beside = beside[np.argsort(np.linalg.norm(spots[beside] - spots[i], axis=1))]
@@ -198,9 +207,9 @@ def _cells(ink: BaseGeometry, slopes: Sequence[_Slope], high: float) -> list[lis
             waiting = waiting[(over - (offsets[waiting] - offsets[i])).min(axis=0) < -LOWER]
             if not len(waiting):
                 break
-            other, waiting = waiting[0], waiting[1:]
-            ring = _half(bounded[other], slopes[other].height(bounded[other])
-                         - slope.height(bounded[other]))  # fmt: skip
+            other, waiting = int(waiting[0]), waiting[1:]
+            u, v, w = planes[other]
+            ring = _half(bounded[other], u - a, v - b, w - c)
             if len(ring) > 2:  # one after the other: all at once a union loses some of them
                 left = _less(left, shapely.Polygon(ring))
         found.append(_polygons(shapely.set_precision(left, GRID)))

@@ -110,6 +110,7 @@ class Carving:
                     loops=(),
                     at=(HERE,),
                     level=bool(self.roofs[n].flats),
+                    hull=self._hull(self.roofs[n]),
                 )
                 for n, one in enumerate(made)
             ),
@@ -118,11 +119,30 @@ class Carving:
             over_foot=False,
         )  # fmt: skip
 
+    def bodies(self) -> list[list[TopoDS_Face]]:
+        """The faces that bound what is carved out, each region's by themselves, with a lid level
+        with the face."""
+        found = []
+        for roof in self.roofs:
+            made = self._facets(roof)
+            lid = _face(made.feet, self.chart.to_space(roof.nodes[list(roof.outline[0]), :2]))
+            found.append([*(TopoDS.Face_s(face.Reversed()) for face in made.faces), lid])
+        return found
+
+    def _hull(self, roof: Roof) -> tuple[Array, int]:
+        """The box about it: three by three points of its side on the face, then of the other."""
+        low, high = roof.nodes[:, :2].min(axis=0), roof.nodes[:, :2].max(axis=0)
+        sides = np.linspace(low, high, 3)
+        x, y = (w.reshape(-1, 1) for w in np.meshgrid(sides[:, 0], sides[:, 1]))
+        ends = [np.column_stack([x, y, np.full((9, 1), up)]) for up in (0.0, roof.top)]
+        return self._in_space(np.concatenate(ends)), 9
+
+    def _in_space(self, nodes: Array) -> Array:
+        flat, up = self.chart.to_space(nodes[:, :2]), self.chart.normal(nodes[:, :2])
+        return np.asarray(flat + up * (self.sign * nodes[:, 2:] / self.slope))
+
     def _facets(self, roof: Roof) -> _Facets:
-        flat = self.chart.to_space(roof.nodes[:, :2])
-        up = self.chart.normal(roof.nodes[:, :2])
-        points = flat + up * (self.sign * roof.nodes[:, 2:] / self.slope)
-        return _Facets.of(roof, points)
+        return _Facets.of(roof, self._in_space(roof.nodes))
 
 
 @dataclass(frozen=True)
@@ -200,3 +220,8 @@ def _known(parts: tuple[tuple[bytes, int], ...], most: float) -> Roof:
         for data, count in parts
     ]
     return roof_over(Region(outlines[0], tuple(outlines[1:])), most)
+
+
+def forget_roofs() -> None:
+    """Work out all shapes anew."""
+    _known.cache_clear()

@@ -114,6 +114,9 @@ def _cells(block: Block, over_foot: bool) -> tuple[Array, Array, int]:
     """Of a block where it was made: points of its cells, what they may be off, and how many of them
     are on the face. Where walls end over their feet a cell lies between the same lines of both
     surfaces."""
+    if block.hull is not None:
+        points, feet = block.hull
+        return points[None], np.zeros(1), feet
     foot, cap = Trimmed(block.removed), Trimmed(block.cap)
     if over_foot:
         low = foot.inked(0, CELL_SIDE)

@@ -62,7 +62,8 @@ class Block:
         of its own instead. tops : the same, each whole; they belong to no solid.
     feet : the edges that bound what is taken out of the face. loops : the curves that all this
         was made from; none where it takes more than them to tell its shape.
-    level : the cap is one, not a wall like others.
+    level : the cap is one, not a wall like others. hull : points that it lies within, (n, 3)
+        mm, and how many of them are on the face (three by three first), where that is known.
     at : where it is set down; the first place is where it was made, and moves nothing.
     """
 
@@ -76,6 +77,7 @@ class Block:
     ends: tuple[TopoDS_Face, ...] = ()
     tops: tuple[TopoDS_Face, ...] = ()
     level: bool = True
+    hull: tuple[Array, int] | None = None
 
     @cached_property
     def change(self) -> float:

@@ -27,9 +27,9 @@ FOLLOWED = 1e-3
 """mm that lines for a curve of an outline stray from it"""
 FAN = np.radians(5.0)
 """radians between two planes that stand for a cone"""
-SAME = 1e-6
+SAME_CORNER = 1e-6
 """mm that two corners may be apart that are one"""
-GRID = 1e-7
+ROUNDED_TO = 1e-7
 """mm that corners are rounded to, so that what has no width is gone"""
 LOWER = 1e-12
 """mm that one plane is lower than another at least"""
@@ -106,8 +106,8 @@ def roof_over(region: Region, most: float) -> Roof:
     ink = shapely.Polygon(rings[0], rings[1:])
     if not ink.is_valid:
         raise RoofError("outlines come too near to one another to be carved")
-    reach = shapely.maximum_inscribed_circle(ink, tolerance=SAME).length
-    high = min(most, reach * BEYOND + SAME)
+    reach = shapely.maximum_inscribed_circle(ink, tolerance=SAME_CORNER).length
+    high = min(most, reach * BEYOND + SAME_CORNER)
     for turn in TURNS:
         try:
             return _turned_over(rings, high, turn)
@@ -130,7 +130,7 @@ def _ring(beziers: Array) -> Array:
     """The corners of an outline in fine lines, (n, 2)."""
     points, _ = fine_points(beziers, FOLLOWED)
     off = np.linalg.norm(points - np.roll(points, 1, axis=0), axis=1)
-    return np.asarray(points[off > 2.0 * SAME])
+    return np.asarray(points[off > 2.0 * SAME_CORNER])
 
 
 def _slopes(ring: Array, high: float) -> Iterator[_Slope]:
@@ -212,7 +212,7 @@ def _cells(ink: BaseGeometry, slopes: Sequence[_Slope], high: float) -> list[lis
             ring = _half(bounded[other], u - a, v - b, w - c)
             if len(ring) > 2:  # one after the other: all at once a union loses some of them
                 left = _less(left, shapely.Polygon(ring))
-        found.append(_polygons(shapely.set_precision(left, GRID)))
+        found.append(_polygons(shapely.set_precision(left, ROUNDED_TO)))
     return found
 
 
@@ -221,7 +221,7 @@ def _less(shape: BaseGeometry, other: BaseGeometry) -> BaseGeometry:
     try:
         return shape.difference(other)
     except shapely.GEOSException:  # lines that all but fall together
-        return shapely.difference(shape, other, grid_size=GRID)
+        return shapely.difference(shape, other, grid_size=ROUNDED_TO)
 
 
 def _polygons(shape: BaseGeometry) -> list[BaseGeometry]:
@@ -309,7 +309,7 @@ def _flats(
 def _merged(points: Array, first: int) -> tuple[NDArray[np.int64], Array]:
     """The number of each point's corner, and the corners: points that are the same are one, which
     of those `first` ones is where it was."""
-    pairs = cKDTree(points).query_pairs(SAME, output_type="ndarray")
+    pairs = cKDTree(points).query_pairs(SAME_CORNER, output_type="ndarray")
     links = coo_array((np.ones(len(pairs)), (pairs[:, 0], pairs[:, 1])), shape=(len(points),) * 2)
     count, number = connected_components(links, directed=False)
     nodes = np.zeros((count, 2))
@@ -325,7 +325,7 @@ def _through(loop: NDArray[np.int64], nodes: Array, tree: shapely.STRtree) -> tu
     starts = np.array(kept)
     ends = np.roll(starts, -1)
     lines = shapely.linestrings(np.stack([nodes[starts], nodes[ends]], axis=1))
-    which, met = tree.query(lines, predicate="dwithin", distance=SAME)
+    which, met = tree.query(lines, predicate="dwithin", distance=SAME_CORNER)
     found: list[int] = []
     for k, (a, b) in enumerate(zip(starts.tolist(), ends.tolist(), strict=True)):
         found.append(a)

@@ -20,7 +20,8 @@ from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.relief.face_curves import CurveError
-from tinstamp.relief.imprint import Block, Hosts, Imprint
+from tinstamp.relief.hosts import Hosts
+from tinstamp.relief.imprint import Block, Imprint
 from tinstamp.relief.islands import Island, islands_of
 from tinstamp.relief.surfaces import OrderError
 from tinstamp.relief.walls import HERE

@@ -97,8 +97,9 @@ class Path:
         return float(ink.area) * float(away) * float(np.radians(self.turn))
 
 
-OUTLINE_STEPS = 60
-"""points to a piece of an outline that distances are measured from"""
+OUTLINE_STEPS, CARVED_FINER = 60, 6
+"""Points to a piece of an outline that distances are measured from; times as many to a side of a
+grid where the depth is another at each."""
 
 
 @dataclass(frozen=True)
@@ -155,8 +156,8 @@ class Asked:
             flat = np.atleast_2d(xy)
             return _up_to(self.chart, flat, self.raised, *self.other).reshape(np.shape(xy)[:-1])
         if self.carve is not None:
-            away = shapely.distance(shapely.points(np.asarray(xy)), self.outlines) / self.carve
-            return np.asarray(np.minimum(away, self.depth))
+            away = shapely.distance(shapely.points(np.asarray(xy)), self.outlines)
+            return np.asarray(np.minimum(away / self.carve, self.depth))
         over = (np.asarray(xy) - np.array(self.origin)) @ np.array(self.rise)
         return np.asarray(self.depth + (over if self.raised else -over))
 
@@ -208,7 +209,7 @@ def _layer(asked: Asked) -> float | None:
     rule; None where the chart has no figures."""
     if asked.path is not None:
         return asked.path.swept(asked.ink.whole, asked.depth)
-    inside = ink_points(asked.ink, evenly=True)
+    inside = ink_points(asked.ink, evenly=True, times=1 if asked.carve is None else CARVED_FINER)
     if not len(inside):
         return None
     area = sum(region.area for region in asked.regions)
@@ -286,11 +287,11 @@ def _up_to(chart: Chart, xy: Array, raised: bool, other: FaceChart, beyond: floa
     return far
 
 
-def ink_points(ink: Ink, evenly: bool = False) -> Array:
-    """Points of a grid within the ink, at least one for every region, (n, 2); `evenly` in a finer
-    grid where ink takes little of its box, as a ring does."""
+def ink_points(ink: Ink, evenly: bool = False, times: int = 1) -> Array:
+    """Points of a grid within the ink, one for every region or more, (n, 2); `evenly` in a finer
+    grid where ink takes little of its box, as a ring does; `times` as many to a side."""
     low_x, low_y, high_x, high_y = ink.whole.bounds
-    count = LAYER_POINTS
+    count = LAYER_POINTS * times
     if evenly:
         box = (high_x - low_x) * (high_y - low_y)
         finer = float(np.sqrt(ENOUGH_INK * box / max(ink.whole.area, 1e-12)))

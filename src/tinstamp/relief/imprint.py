@@ -16,9 +16,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Protocol
 
-import numpy as np
 import shapely
-from OCP.BRep import BRep_Tool
 from OCP.BRepTools import BRepTools
 from OCP.Geom import Geom_Surface
 from OCP.TopAbs import TopAbs_Orientation
@@ -38,12 +36,13 @@ from tinstamp.blank.kernel import (
     wires,
 )
 from tinstamp.blank.solid import NamedFace, NamedSolid, Shell, joined
-from tinstamp.blank.trim import begin_of, covers, loops
-from tinstamp.chart.base import FaceChart, Start
+from tinstamp.blank.trim import begin_of
+from tinstamp.chart.base import FaceChart
 from tinstamp.job.face_name import StampFace
 from tinstamp.relief.alike import STAYS, Like, alike
 from tinstamp.relief.face_curves import CurveError, FaceLoop, extent, face_loops, ring_of
 from tinstamp.relief.heads import Head
+from tinstamp.relief.hosts import Hosts
 from tinstamp.relief.islands import Island, islands_of
 from tinstamp.relief.surfaces import parallel, round_frame
 from tinstamp.relief.walls import HERE, Span, Walled, Waller
@@ -203,16 +202,15 @@ def imprint(
     stand: Stand | None = None,
 ) -> Imprint:
     """The regions raised (depth > 0) or sunk (depth < 0) in a solid's face, mm; at depth 0 they
-    become faces of their own. With `head` the walls end there; with `tops` what lies in
-    those counters ends that high over the face, mm; with `stack` they are that; with `stand` the
-    solid's face is one parallel to that of the chart, and the depth is from the latter.
+    become faces of their own. With `head` the walls end there; with `tops` what lies in those
+    counters ends that high over the face, mm; with `stack` they are that; with `stand` the solid's
+    face is parallel to that of the chart, and the depth is from the latter.
 
     The regions must lie strictly inside the face and not touch one another: that is for
     the caller to know (see `setting.fit`). Raises CurveError when they cross the seam.
     """
     hosts = Hosts(solid.faces_named(face_name), chart)
-    foot = None if head is None else head.foot
-    mids: Sequence[Head] = ()
+    foot, mids = None if head is None else head.foot, []
     if stack is not None:
         foot, *mids, head = stack.heads
     begin = 0.0 if stand is None else stand.lift
@@ -224,19 +222,14 @@ def imprint(
         laid = _begun_over(laid, over, owners, {at for at, own in heights.items() if own == height})
     every = [loop for outlines in laid for loop in outlines]
     if head is None:
-        own = surface if stand is None else stand.surface
-        cap_surface, tolerance = parallel(own, chart.ground, depth, extent(every))
+        of = surface if stand is None else stand.surface
+        cap_surface, tolerance = parallel(of, chart.ground, depth, extent(every))
     else:
         cap_surface, tolerance = head.surface(extent(every, head=True), surface)
-    tolerance = max(tolerance, 2.0 * chart.fineness)
-    spans = () if stack is None else stack.parts
+    tolerance, spans = max(tolerance, 2.0 * chart.fineness), () if stack is None else stack.parts
     waller = Waller(surface, cap_surface, round_frame(chart), abs(depth - begin), tolerance, spans)
     turned = hosts.flipped if head is None else head.flipped
-    uppers = {0.0: waller}
-    for height in set(heights.values()):
-        foot_surface, rough = parallel(surface, chart.ground, height, extent(every))
-        uppers[height] = Waller(foot_surface, cap_surface, round_frame(chart), abs(depth - height),
-                                max(tolerance, rough))  # fmt: skip
+    uppers = _wallers(waller, heights, depth, chart, extent(every))
     around = enclosed(hosts, laid, heights)
     maker = _Maker(uppers, heights, depth != begin, hosts.flipped, turned, laid, owners)
     maker.apart |= {n for n, _ in around}
@@ -256,6 +249,22 @@ def imprint(
         cap="" if stand is None else stand.cap,
         moved=_by_host(around),
     )
+
+
+def _wallers(
+    plain: Waller,
+    heights: Mapping[Island, float],
+    depth: float,
+    chart: FaceChart,
+    box: tuple[Array, Array],
+) -> dict[float, Waller]:
+    """What makes walls, by how high over the face they begin; `plain` does on the face itself."""
+    found = {0.0: plain}
+    for height in set(heights.values()):
+        surface, rough = parallel(plain.foot, chart.ground, height, box)
+        found[height] = Waller(surface, plain.head, round_frame(chart), abs(depth - height),
+                               max(plain.tolerance, rough))  # fmt: skip
+    return found
 
 
 def enclosed(
@@ -440,42 +449,6 @@ def pierced(
                 named = NamedFace(named.name, _with_holes(named.face, there[k], moved), named.shell)
         found.append(named)
     return found
-
-
-class Hosts:
-    """The faces of one name, and which of them a place in (u, v) is on.
-
-    Attributes
-    ----------
-    start : where u and v begin, on a closed face.
-    """
-
-    def __init__(self, named: Sequence[NamedFace], chart: FaceChart) -> None:
-        self.faces = [f.face for f in named]
-        self.shell = named[0].shell
-        self.surface = BRep_Tool.Surface_s(self.faces[0])
-        self.flipped = self.faces[0].Orientation() == TopAbs_Orientation.TopAbs_REVERSED
-        alone = len(self.faces) == 1
-        closed = any(turn is not None for turn in chart.ground.rounds)
-        self.rings = [loops(face) for face in self.faces] if closed or not alone else []
-        self.start: Start | None = None
-        if closed:
-            least = np.min([ring.min(axis=0) for rings in self.rings for ring in rings], axis=0)
-            self.start = float(least[0]), float(least[1])
-        if any(f.shell != self.shell for f in named):
-            raise CurveError("the face has parts on several shells")
-        for face in self.faces[1:]:
-            if face.Orientation() != self.faces[0].Orientation():
-                raise CurveError("the parts of the face look different ways")
-
-    def under(self, uv: Sequence[float]) -> int:
-        """The index of the face under a place. Raises CurveError when there is none."""
-        if len(self.faces) == 1:
-            return 0
-        for k, rings in enumerate(self.rings):
-            if covers(rings, np.asarray(uv)):
-                return k
-        raise CurveError("the artwork lies beside the face")
 
 
 def _back(wire: TopoDS_Wire) -> TopoDS_Wire:

@@ -35,7 +35,7 @@ from tinstamp.chart.run import Member, RunChart
 from tinstamp.job.face_name import StampFace
 from tinstamp.relief.face_curves import CurveError, FaceLoop, extent, face_loops
 from tinstamp.relief.heads import Head, Square
-from tinstamp.relief.imprint import Hosts
+from tinstamp.relief.hosts import Hosts
 from tinstamp.relief.leaning import Leaning
 from tinstamp.relief.rewired import PartedEdge, key_of, rewired
 from tinstamp.relief.run import leans_of

@@ -10,7 +10,7 @@ import statistics
 import subprocess
 import sys
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 from typing import TypeVar
 
@@ -30,6 +30,7 @@ from tinstamp.artwork import fonts
 from tinstamp.artwork.text import TextSpec, lay_text
 from tinstamp.blank.kernel import quiet, volume
 from tinstamp.blank.round_solid import tube
+from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.drape import drape, flatten
@@ -45,6 +46,7 @@ from tinstamp.job.resolve import resolve
 from tinstamp.plan.lay import LaySpec, place_on
 from tinstamp.plan.planned import plan
 from tinstamp.plan.sheet import sheet_of
+from tinstamp.relief.boolean import Tool
 from tinstamp.relief.by_tools import tools_of
 from tinstamp.relief.carved import forget_roofs
 from tinstamp.relief.execute import execute
@@ -232,22 +234,35 @@ def of_a_kind(name: str, words: str, turns: int) -> bool:
     item, solid = built.planned["m"], built.blank.solid
     (op,) = operations(item, fit(item.placed, item.chart), (3.0, 3.0))
     tools = tools_of(op, on_and_on)
+    return against_boolean(f"{words} on a {name}", solid, op, tools, turns)
+
+
+def against_boolean(
+    what: str,
+    solid: NamedSolid,
+    op: Operation,
+    tools: Sequence[Tool],
+    turns: int,
+    anew: Callable[[], None] = lambda: None,
+) -> bool:
+    """An operation that is put in directly, against the general boolean with such tools; `anew`
+    forgets what an earlier turn knew."""
     before = volume(solid.shape)
     ours = []
     for _ in range(turns):
+        anew()
         seconds, made = timed(lambda: execute(solid, op))
         assert made.built_by == "imprint"
         ours.append(seconds)
     seconds, part_ = timed(lambda: general_boolean(solid, tools))
     off = abs(volume(part_.shape) - before - made.relief_volume)
     assert off < 2e-3 * abs(made.relief_volume), off
-    return told(f"{words} on a {name}", statistics.median(ours), "general boolean", seconds, 10.0)
+    return told(what, statistics.median(ours), "general boolean", seconds, 10.0)
 
 
 def carved_on_a_plate(turns: int) -> bool:
     """Letters carved to their middle, from outlines to a verified solid, against the general
     boolean with such tools, which are there already."""
-    words = "20 letters carved to their middle"
     relief = Relief(depth="3 mm", section="carved", vee="60 deg")
     stamp = on_face("FILLTOTHISLINEABCDEF", "p.top", ("0 mm", "0 mm"))
     stamp = stamp.model_copy(update={"relief": relief})
@@ -256,18 +271,8 @@ def carved_on_a_plate(turns: int) -> bool:
     assert built.report.valid and built.blank is not None
     item, solid = built.planned["m"], built.blank.solid
     (op,) = operations(item, fit(item.placed, item.chart), (6.0, 6.0))
-    tools = carved_tools(op)
-    before = volume(solid.shape)
-    ours = []
-    for _ in range(turns):
-        forget_roofs()
-        seconds, made = timed(lambda: execute(solid, op))
-        assert made.built_by == "imprint"
-        ours.append(seconds)
-    seconds, part_ = timed(lambda: general_boolean(solid, tools))
-    off = abs(volume(part_.shape) - before - made.relief_volume)
-    assert off < 2e-3 * abs(made.relief_volume), off
-    return told(f"{words} on a plate", statistics.median(ours), "general boolean", seconds, 10.0)
+    what = "20 letters carved to their middle on a plate"
+    return against_boolean(what, solid, op, carved_tools(op), turns, forget_roofs)
 
 
 def freeform_chart() -> bool:

@@ -198,6 +198,21 @@ def test_what_cannot_be_carved_is_told() -> None:
         roof_over(Region(rectangle(2.0, 2.0), (rectangle(3.0, 1.0).reversed(),)), 1.0)
 
 
+def test_specks_are_told_not_raised() -> None:
+    with pytest.raises(RoofError, match="too small"):
+        roof_over(Region(rectangle(1e-6, 1e-6)), 1.0)
+    random = np.random.default_rng(8)
+    for _ in range(60):  # shapes that cross themselves, needles, points that fall together
+        points = np.round(random.uniform(-1, 1, (int(random.integers(3, 7)), 2)), 1)
+        outline = polygon(points)
+        region = Region(outline if outline.area > 0 else outline.reversed())
+        try:
+            roof = roof_over(region, 0.3)
+        except RoofError:
+            continue
+        assert 0.0 < roof.volume < 0.31 * abs(region.area) + 1e-9
+
+
 def test_the_guard_sees_another_angle(monkeypatch: pytest.MonkeyPatch) -> None:
     true = carved.Carving.of
     steeper = lambda chart, regions, depth, slope, sign: true(  # noqa: E731

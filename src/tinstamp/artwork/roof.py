@@ -103,6 +103,8 @@ class _Slope:
 def roof_over(region: Region, most: float) -> Roof:
     """The roof over a region, no higher than `most`, mm. Raises RoofError."""
     rings = [_ring(outline.beziers) for outline in region.outlines]
+    if any(len(ring) < 3 for ring in rings):
+        raise RoofError("an outline is too small to be carved")
     ink = shapely.Polygon(rings[0], rings[1:])
     if not ink.is_valid:
         raise RoofError("outlines come too near to one another to be carved")

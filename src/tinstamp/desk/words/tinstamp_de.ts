@@ -412,6 +412,10 @@
    <translation>diese Umrisse lassen sich nicht bis zur Mitte stechen: machen Sie sie einfacher oder größer</translation>
   </message>
   <message>
+   <source>an outline is too small to be carved</source>
+   <translation>ein Umriss ist zu klein, um bis zur Mitte gestochen zu werden</translation>
+  </message>
+  <message>
    <source>outlines come too near to one another to be carved</source>
    <translation>Umrisse kommen einander zu nahe, um bis zur Mitte gestochen zu werden</translation>
   </message>
@@ -10394,10 +10398,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>bei parallelen Flanken muss eine steigende Deckfläche eben sein</translation>
   </message>
   <message>
-   <source>what goes round other relief leaves it on the face itself</source>
-   <translation>was um anderes Relief herumgeht, lässt es auf der Fläche selbst</translation>
-  </message>
-  <message>
    <source>the artwork lies beside the face</source>
    <translation>das Motiv liegt neben der Fläche</translation>
   </message>
@@ -10408,6 +10408,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>the parts of the face look different ways</source>
    <translation>die Teile der Fläche blicken in verschiedene Richtungen</translation>
+  </message>
+  <message>
+   <source>what goes round other relief leaves it on the face itself</source>
+   <translation>was um anderes Relief herumgeht, lässt es auf der Fläche selbst</translation>
   </message>
   <message>
    <source>a region ends at a joint</source>

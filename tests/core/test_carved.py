@@ -9,6 +9,7 @@ V cutter have it.
 
 from __future__ import annotations
 
+import itertools
 from pathlib import Path
 from typing import Any
 
@@ -242,11 +243,11 @@ def test_facets_of_a_bend_are_drawn_as_one_wall() -> None:
     up = np.array([0.0, 0.0, 1.0])
     two = np.array([[0, 1, 2], [0, 2, 3]])
     strip = [(np.array([a, b, b + up, a + up]), two)
-             for a, b in zip(ring[:-1], ring[1:], strict=True)]  # fmt: skip
+             for a, b in itertools.pairwise(ring)]  # fmt: skip
     points, triangles = smoothed(strip)
     assert len(points) == 120 and len(triangles) == 120
     square = np.array([[1.0, 1, 0], [-1, 1, 0], [-1, -1, 0], [1, -1, 0], [1, 1, 0]])
     box = [(np.array([a, b, b + up, a + up]), two)
-           for a, b in zip(square[:-1], square[1:], strict=True)]  # fmt: skip
+           for a, b in itertools.pairwise(square)]  # fmt: skip
     points, _ = smoothed(box)
     assert len(points) == 16

@@ -89,6 +89,8 @@ def _fold(page: FieldsPage, name: str, rows: Sequence[Row], opened: Opened) -> N
             words = say(f"{name}  ·  {told}" if told else name)
             if metrics.horizontalAdvance(words) <= HEADING_ROOM:
                 break
+        else:  # how many, at least
+            words = f"{say(name)}  ·  {told.split()[0]}"
         shown = metrics.elidedText(words, Qt.TextElideMode.ElideRight, HEADING_ROOM)
         heading.setText(shown)
         wrong = [row for row in rows if page.session.error_at(dotted(row.path))]

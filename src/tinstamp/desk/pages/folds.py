@@ -90,7 +90,7 @@ def _fold(page: FieldsPage, name: str, rows: Sequence[Row], opened: Opened) -> N
             if metrics.horizontalAdvance(words) <= HEADING_ROOM:
                 break
         else:  # how many, at least
-            words = f"{say(name)}  ·  {told.split()[0]}"
+            words = f"{say(name)}  ·  {told.split()[0]}" if told else say(name)
         shown = metrics.elidedText(words, Qt.TextElideMode.ElideRight, HEADING_ROOM)
         heading.setText(shown)
         wrong = [row for row in rows if page.session.error_at(dotted(row.path))]

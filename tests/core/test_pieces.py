@@ -482,3 +482,12 @@ def test_a_pattern_is_built_in_letters_and_in_a_field(make: str) -> None:
     assert -built.report.stamps[0].relief_volume == pytest.approx(
         built.report.stamps[0].artwork_area * (0.3 - 0.3**2 / 60.0), rel=1e-4
     )
+
+
+def test_middles_of_joined_letters_have_names_of_their_own() -> None:
+    """Long joined words that begin alike are counted on, none takes another's name."""
+    hole = (circle(1.0).reversed(),)
+    words = "Pellwick Pellwicks"
+    art = Artwork((Region(circle(3.0), hole, tuple(range(8))),
+                   Region(circle(3.0), hole, tuple(range(9, 18)))))  # fmt: skip
+    assert list(middles(art, words)) == ["Pellwi 1", "Pellwi 2"]

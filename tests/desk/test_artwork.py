@@ -6,13 +6,14 @@ from pathlib import Path
 
 import pytest
 from PySide6.QtCore import QPointF
-from PySide6.QtWidgets import QFileDialog
+from PySide6.QtWidgets import QFileDialog, QPushButton
 
 from tests.conftest import ROOT, font
 from tests.desk.conftest import Hand
 from tinstamp.desk.sheet.sheet_paint import handles
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Plate
+from tinstamp.job.lettered import OwnLetter
 from tinstamp.job.model import Blank, Job, Shape, changed
 
 
@@ -181,6 +182,20 @@ def test_a_mark_that_machines_read_is_added_from_the_menu(plate: Hand) -> None:
     assert window.session.report.valid
     window.session.undo()
     assert first(plate).artwork.symbol == "data_matrix"
+
+
+def test_the_second_of_two_letters_goes_back_alone(plate: Hand) -> None:
+    window = plate.window
+    window.ticket.add_stamp.emit()
+    session = window.session
+    own = (OwnLetter(index=0, up="1 mm"), OwnLetter(index=1, up="2 mm"))
+    session.edit(("stamps", 0, "artwork", "text"), "ABC", "text")
+    session.edit(("stamps", 0, "artwork", "letters"), own, "letters")
+    plate.until_built()
+    backs = [b for b in window.fields.page.findChildren(QPushButton) if b.text() == "As the rest"]
+    assert len(backs) == 2
+    backs[1].click()
+    assert first(plate).artwork.letters == own[:1]
 
 
 def test_a_stencils_middle_is_held_by_itself(plate: Hand) -> None:

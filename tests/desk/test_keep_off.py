@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import threading
+from dataclasses import replace
+
 import numpy as np
 import pytest
 from PySide6.QtGui import QColor
@@ -9,8 +12,10 @@ from PySide6.QtGui import QColor
 from tests.core.test_fields_everywhere import FACES
 from tests.desk.conftest import Hand
 from tinstamp.desk.look import palette as p
+from tinstamp.desk.sheet import keep_off_paint
 from tinstamp.job.archive import Document
 from tinstamp.job.model import Blank, Job, Relief, Setting, Stamp, Text
+from tinstamp.plan.planned import Planned
 
 
 def shown(hand: Hand) -> int:
@@ -46,3 +51,37 @@ def test_the_line_is_on_the_sheet_and_its_finding_in_the_proof(hand: Hand, face:
     hand.until_built()
     checks = [f.check for f in session.report.findings]
     assert "over the keep-off line" in checks
+
+
+def test_the_windows_thread_works_none_of_it_out(
+    hand: Hand, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    part, name, (across, up) = FACES["cone"]
+    seen: list[bool] = []
+    whole = keep_off_paint.room_for
+
+    def noted(item: Planned) -> object:
+        seen.append(threading.current_thread() is threading.main_thread())
+        return whole(item)
+
+    monkeypatch.setattr(keep_off_paint, "room_for", noted)
+    stamp = Stamp(
+        name="m",
+        artwork=Text(text="HB", height="4 mm"),
+        setting=Setting(face=name, across=across, up=up, keep_off="3 mm"),
+        relief=Relief(make="mark"),
+    )
+    blank = Blank.model_validate({"features": [part.model_dump()]})
+    session = hand.window.session
+    session.begin(Document(Job(blank=blank, stamps=(stamp,))), None)
+    hand.until_built()
+    session.select(0)
+    hand.until(lambda: shown(hand) > 60 and bool(seen))
+    assert not any(seen)
+    lines, plan = hand.window.sheet.keep_off, hand.window.sheet.drag.preview.plan
+    count = len(seen)
+    elsewhere = replace(plan, lay=replace(plan.lay, setting=replace(plan.lay.setting, key="other")))
+    assert lines.room(elsewhere, moving=True) is not None and len(seen) == count
+    lines.room(elsewhere, moving=False)
+    hand.until(lambda: len(seen) == count + 1)
+    assert not any(seen)

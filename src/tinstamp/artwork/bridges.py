@@ -44,10 +44,10 @@ def middles(artwork: Artwork, text: str = "") -> dict[str, tuple[int, int]]:
     found: dict[str, tuple[int, int]] = {}
     count: Counter[str] = Counter()
     for n, region in enumerate(artwork.regions):
-        word = "".join(text[k] for k in region.letters if k < len(text)) or "middle"
+        word = "".join(text[k] for k in region.letters if k < len(text))[:MOST_LETTERS] or "middle"
         for c in range(len(region.counters)):
             count[word] += 1
-            found[f"{word[:MOST_LETTERS]} {count[word]}"] = n, c
+            found[f"{word} {count[word]}"] = n, c
     return found
 
 

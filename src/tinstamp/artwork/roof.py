@@ -243,7 +243,7 @@ def _joined(
     polygons = shapely.orient_polygons(np.array([cell for _, cell in owned], dtype=object))
     loops = [np.array(p.exterior.coords)[:-1] for p in polygons]
     outline = np.concatenate(rings)
-    number, nodes = _merged(np.concatenate([outline, *loops]), len(outline))
+    number, nodes = _merged(np.concatenate([outline, *loops]))
     heights = np.full(len(nodes), high)
     at = len(outline)
     numbered: list[NDArray[np.int64]] = []
@@ -308,14 +308,14 @@ def _flats(
     return tuple(tuple(own) for own in within.values())
 
 
-def _merged(points: Array, first: int) -> tuple[NDArray[np.int64], Array]:
-    """The number of each point's corner, and the corners: points that are the same are one, which
-    of those `first` ones is where it was."""
+def _merged(points: Array) -> tuple[NDArray[np.int64], Array]:
+    """The number of each point's corner, and the corners: points that are the same are one, where
+    the first of them is."""
     pairs = cKDTree(points).query_pairs(SAME_CORNER, output_type="ndarray")
     links = coo_array((np.ones(len(pairs)), (pairs[:, 0], pairs[:, 1])), shape=(len(points),) * 2)
     count, number = connected_components(links, directed=False)
     nodes = np.zeros((count, 2))
-    nodes[number[::-1]] = points[::-1]  # the first of each stays
+    nodes[number[::-1]] = points[::-1]
     return number.astype(np.int64), nodes
 
 

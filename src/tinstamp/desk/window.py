@@ -491,5 +491,6 @@ class Window(QMainWindow):
         self.settings.setValue("geometry", self.saveGeometry())
         self.settings.setValue("split", self.splitter.saveState())
         self.settings.sync()
+        self.sheet.keep_off.close()
         self.session.close()
         event.accept()

@@ -52,7 +52,8 @@ def by_rounds(
     if not agrees(whole, expected) or not examine(after).sound:
         LOG.info("%s goes round the long way: %g for %g mm³", op.stamp, whole, expected)
         return None
-    new = [f.face for f in after.faces if f.name.startswith(f"{op.stamp}/")]
+    new = [f.face for f in after.faces
+           if isinstance(f.name, StampFace) and f.name.stamp == op.stamp]  # fmt: skip
     told = fault(solid, after, whole, asked) or met_by(solid, new, (op.face,))
     if told is not None:
         LOG.warning("%s goes round the long way: %s", op.stamp, told)

@@ -5,11 +5,11 @@ from __future__ import annotations
 from PySide6.QtWidgets import QComboBox
 
 from tinstamp.artwork.bridges import middles
-from tinstamp.desk.pages.controls import add_rows, control
+from tinstamp.desk.pages.controls import control
 from tinstamp.desk.pages.fields import FieldsPage
-from tinstamp.desk.pages.rows import Row, rows_of
+from tinstamp.desk.pages.rows import Row
 from tinstamp.desk.pages.setting_controls import index_of
-from tinstamp.desk.pages.text_controls import leave_out, own_line
+from tinstamp.desk.pages.text_controls import own_rows
 from tinstamp.desk.words.say import say
 from tinstamp.job.model import get
 from tinstamp.job.own_bridge import OwnBridge
@@ -25,13 +25,11 @@ def _middles(page: FieldsPage, row: Row) -> None:
     def relief() -> Relief:
         return session.job.stamps[index].relief
 
-    for k, own in enumerate(relief().own_bridges):
-        own_line(
-            page,
-            lambda own=own: f"Middle “{own.middle}”",  # type: ignore[misc]
-            lambda k=k: leave_out(page, row.path, k, "bridges"),  # type: ignore[misc]
-        )
-        add_rows(page, rows_of(own, (*row.path, k)))
+    def told(k: int) -> str:
+        held = relief().own_bridges
+        return f"Middle “{held[k].middle}”" if k < len(held) else ""
+
+    own_rows(page, row, relief().own_bridges, told, "bridges")
     box = QComboBox()
     box.setAccessibleName(say("Middle to hold by itself"))
     box.setMinimumWidth(60)

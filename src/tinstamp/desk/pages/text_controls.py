@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from functools import cache
+from collections.abc import Callable, Sequence
+from functools import cache, partial
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QFont, QFontDatabase
@@ -27,6 +27,7 @@ from tinstamp.desk.pages.setting_controls import index_of
 from tinstamp.desk.words.say import say
 from tinstamp.job.model import FontRef, Job, OwnLetter, Path, Text, TextStyle, changed, dotted, get
 from tinstamp.job.retext import retexted
+from tinstamp.job.values import Value
 from tinstamp.plan.art import font_data
 
 SHORTENED = 14
@@ -167,8 +168,17 @@ def _axes(page: FieldsPage, path: Path) -> None:
 # -- what some words and letters have of their own
 
 
-def own_line(page: FieldsPage, told: Callable[[], str], back: Callable[[], None]) -> None:
-    """A line that names what has something of its own, with the way back."""
+def own_rows(
+    page: FieldsPage, row: Row, held: Sequence[Value], told: Callable[[int], str], what: str
+) -> None:
+    """The fields of each that has something of its own, under a line that names it (`told`), with
+    the way back."""
+    for k, own in enumerate(held):
+        _own_line(page, partial(told, k), partial(_leave_out, page, row.path, k, what))
+        add_rows(page, rows_of(own, (*row.path, k)))
+
+
+def _own_line(page: FieldsPage, told: Callable[[], str], back: Callable[[], None]) -> None:
     holder = QWidget()
     row = QHBoxLayout(holder)
     row.setContentsMargins(0, 0, 0, 0)
@@ -177,12 +187,12 @@ def own_line(page: FieldsPage, told: Callable[[], str], back: Callable[[], None]
     page.bind(f"own {page.form.rowCount()}", words, lambda: words.setText(say(told())))
     button = QPushButton(say("As the rest"))
     button.setToolTip(say("Back to what all letters have"))
-    button.clicked.connect(back)
+    button.clicked.connect(lambda: back())  # whether it is checked is no argument of it
     row.addWidget(button)
     page.form.addRow(holder)
 
 
-def leave_out(page: FieldsPage, path: Path, k: int, what: str) -> None:
+def _leave_out(page: FieldsPage, path: Path, k: int, what: str) -> None:
     """What has something of its own is as the rest again."""
     now = get(page.session.job, path)
     page.put(path, (*now[:k], *now[k + 1 :]), what)
@@ -206,13 +216,7 @@ def _styles(page: FieldsPage, row: Row) -> None:
         words = drawn.text[style.start : style.end].replace("\n", " ")
         return f"“{words if len(words) <= SHORTENED else words[: SHORTENED - 1] + '…'}”"
 
-    for k, style in enumerate(_text_of(page, row).styles):
-        own_line(
-            page,
-            lambda k=k: told(k),  # type: ignore[misc]
-            lambda k=k: leave_out(page, row.path, k, "a word"),  # type: ignore[misc]
-        )
-        add_rows(page, rows_of(style, (*row.path, k)))
+    own_rows(page, row, _text_of(page, row).styles, told, "a word")
     button = QPushButton(say("Style the selected words"))
     button.setToolTip(say("Select words in the text above: they get a font and size of their own"))
 
@@ -244,13 +248,7 @@ def _letters(page: FieldsPage, row: Row) -> None:
         at = drawn.letters[k].index
         return f"Letter {at + 1}, “{drawn.text[at : at + 1] or '?'}”"
 
-    for k, own in enumerate(_text_of(page, row).letters):
-        own_line(
-            page,
-            lambda k=k: told(k),  # type: ignore[misc]
-            lambda k=k: leave_out(page, row.path, k, "a letter"),  # type: ignore[misc]
-        )
-        add_rows(page, rows_of(own, (*row.path, k)))
+    own_rows(page, row, _text_of(page, row).letters, told, "a letter")
     box = QComboBox()
     box.setAccessibleName(say("Letter to set by itself"))
     box.setMinimumWidth(60)

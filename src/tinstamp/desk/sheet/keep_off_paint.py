@@ -20,35 +20,38 @@ Room: TypeAlias = BaseGeometry | None
 
 
 class KeepOffLines(QObject):
-    """Where ink may lie: at once on sheets that keep lengths, elsewhere worked out beside the
-    window; `found` is emitted then."""
+    """Where ink may lie, worked out beside the window; `found` is emitted then."""
 
     found = Signal()
 
     def __init__(self, parent: QObject) -> None:
         super().__init__(parent)
         self._pool = ThreadPoolExecutor(1, "edges")
-        self._last: tuple[Planned, Future[Room]] | None = None
+        self._known: tuple[Planned, Room] | None = None
+        self._work: tuple[Planned, Future[Room]] | None = None
 
-    def room(self, item: Planned) -> Room:
-        """None where none is asked for, or while it is not known yet."""
+    def room(self, item: Planned, moving: bool) -> Room:
+        """None where none is asked for, or while it is not known yet. While the hand moves nothing
+        is worked out: on a sheet that keeps lengths the line stays where it was."""
         if kept_off(item) <= 0:
             return None
-        if isometric(item.chart):
-            return _room(item)
-        last = self._last
-        if last is not None and not last[1].done():
-            return None  # one at a time: what comes next is asked for when it is painted
-        if last is None or last[0].chart is not item.chart or last[0].lay != item.lay:
+        if self._work is not None and self._work[1].done():
+            self._known, self._work = (self._work[0], self._work[1].result()), None
+        if self._known is not None:
+            known, room = self._known
+            same = known.chart is item.chart and known.lay == item.lay
+            held = moving and isometric(item.chart) and known.faces == item.faces
+            if same or (held and kept_off(known) == kept_off(item)):
+                return room
+        if not moving and self._work is None:  # one at a time: it is painted again afterwards
             work = self._pool.submit(_room, item)
+            self._work = item, work
             work.add_done_callback(lambda _: self.found.emit())
-            self._last = item, work
-            return None
-        return last[1].result()
+        return None
 
     def close(self) -> None:
         """Work on nothing more."""
-        self._pool.shutdown(wait=False, cancel_futures=True)
+        self._pool.shutdown(wait=True, cancel_futures=True)
 
 
 def _room(item: Planned) -> Room:

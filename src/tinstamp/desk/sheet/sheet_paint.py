@@ -177,7 +177,7 @@ def _paint_within(painter: QPainter, view: Sheet, chart: Chart, scale: Scale) ->
         paint_field(painter, scale, field)
     painter.restore()
     if preview is not None and preview.placed.regions:
-        paint_keep_off(painter, view.keep_off.room(preview.plan), scale)
+        paint_keep_off(painter, view.keep_off.room(preview.plan, view.drag.moving), scale)
         _beyond(painter, view, preview, chart, scale)
         _guides(painter, preview, chart, scale)
         _marks(painter, preview, scale)

@@ -2944,12 +2944,12 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
    <translation>Grenzen der Prüfung</translation>
   </message>
   <message>
-   <source>Middle to hold by itself</source>
-   <translation>Mitte, die für sich gehalten wird</translation>
-  </message>
-  <message>
    <source>Middle “%1”</source>
    <translation>Mitte „%1“</translation>
+  </message>
+  <message>
+   <source>Middle to hold by itself</source>
+   <translation>Mitte, die für sich gehalten wird</translation>
   </message>
   <message>
    <source>choose a middle</source>
@@ -3526,8 +3526,16 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
    <translation>eigene %1</translation>
   </message>
   <message>
+   <source>a word</source>
+   <translation>ein Wort</translation>
+  </message>
+  <message>
    <source>Letter %1, “%2”</source>
    <translation>Buchstabe %1, „%2“</translation>
+  </message>
+  <message>
+   <source>a letter</source>
+   <translation>ein Buchstabe</translation>
   </message>
   <message>
    <source>Font from a file</source>
@@ -3570,20 +3578,12 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
    <translation>Achse %1</translation>
   </message>
   <message>
-   <source>a word</source>
-   <translation>ein Wort</translation>
-  </message>
-  <message>
    <source>select words in the text first: they get a style of their own</source>
    <translation>wählen Sie zuerst im Text Wörter: sie bekommen eine eigene Gestalt</translation>
   </message>
   <message>
    <source>choose a letter</source>
    <translation>einen Buchstaben wählen</translation>
-  </message>
-  <message>
-   <source>a letter</source>
-   <translation>ein Buchstabe</translation>
   </message>
   <message>
    <source>%1 · %2 · %3 × %4 mm</source>

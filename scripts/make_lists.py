@@ -11,7 +11,7 @@ from pathlib import Path
 from tinstamp.desk.commands import table_of_keys
 from tinstamp.desk.guide.pages import PARTS, guide
 from tinstamp.job.field import declared
-from tinstamp.output.outputs import OUTPUTS
+from tinstamp.output.outputs import OUTPUTS, Option
 from tinstamp.proofing.check import CHECKS
 from tinstamp.proofing.checks import LIMITS
 
@@ -21,12 +21,19 @@ GUIDE = ROOT / "docs" / "guide.md"
 BEGIN, END = "<!-- keys, by scripts/make_lists.py -->", "<!-- end of keys -->"
 
 
+def _range(option: Option) -> str:
+    if option.switch:
+        return " or yes"
+    if option.choices:
+        return f", one of {', '.join(option.choices)}"
+    return f", from {option.least:g} to {option.most:g} {option.unit}".rstrip()
+
+
 def files() -> str:
     rows = ["| ending | what | options |", "| --- | --- | --- |"]
     for output in OUTPUTS.values():
         options = ", ".join(
-            f"`--{o.name}` {o.what}, {o.default}, from {o.least:g} to {o.most:g} {o.unit}"
-            for o in output.options
+            f"`--{o.name}` {o.what}, {o.default}{_range(o)}" for o in output.options
         )
         rows.append(f"| `.{output.ending}` | {output.word}: {output.purpose} | {options} |")
     return "\n".join(rows)

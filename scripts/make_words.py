@@ -16,20 +16,20 @@ from xml.etree import ElementTree
 
 HOME = Path(__file__).parents[1]
 SOURCE = HOME / "src" / "tinstamp"
-FOLDER = SOURCE / "desk" / "words"
+FOLDER = SOURCE / "words"
 LEFT_OUT = (
     "cli",
     "verbs.py",
     "desk/words",
+    "words",
     "guarded/ending.py",
     "__main__.py",
-    "output/proof_sheet",
     "output/gcode.py",
     "output/svg.py",
     "shop/program.py",
     "desk/pages/facts.py",
 )
-"""What is not said in the window: the paper sheet and files are in English."""
+"""What is said neither in the window nor on paper."""
 SILENT = (
     "info",
     "warning",
@@ -64,6 +64,10 @@ NEVER = {
     "Mm",
     "Fusion",
     "Public Sans",
+    "Frank Ruhl Libre",
+    "Noto Naskh Arabic",
+    "Courier Prime",
+    "%1, %2 mm³.",
     "Ge",
     "Le",
     "fold %1",
@@ -175,6 +179,7 @@ ALSO = (
     "lower",
     "upper",
     "outlines",
+    "None",
     "G-code",
     "Heights, row %1, place %2",
     "%1 to %2",

@@ -36,6 +36,22 @@ def test_make_tells_what_it_made_as_json(
         assert told["sha256"] == hashlib.sha256(data).hexdigest() and told["bytes"] == len(data)
 
 
+def test_the_rows_of_a_table_are_looked_at_without_writing(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    """One that is wrong is told, and the others are built; the ink is that of the row's text."""
+    table = tmp_path / "rows.csv"
+    table.write_text("serial,Numerals\n7,WICK 8\nx,WICK\n9,W\n", "utf-8")
+    code = main(["proof", str(KNOB), "--table", str(table), "--json"])
+    heard = capsys.readouterr()
+    told = json.loads(heard.out)
+    assert code == 2 and "row 3" in heard.err and "“x” is no serial" in heard.err
+    assert [one["serial"][-1] for one in told] == ["7", "9"]
+    areas = [next(s for s in one["stamps"] if s["name"] == "Numerals") for one in told]
+    assert areas[0]["artwork_area"] > areas[1]["artwork_area"] * 2
+    assert [p.name for p in tmp_path.iterdir()] == ["rows.csv"]
+
+
 def test_the_schemas_are_those_that_are_published(capsys: pytest.CaptureFixture[str]) -> None:
     for of in ("job", "report"):
         assert main(["schema", of]) == 0
@@ -162,6 +178,11 @@ MISUSE: list[tuple[list[str], str]] = [
     (["proof"], "required"),
     (["proof", "no.tinstamp"], "no.tinstamp"),
     (["proof", JOB, "--out", OUT], "unrecognized"),
+    (["proof", JOB, "--table", "no.csv"], "no.csv"),
+    (["proof", JOB, JOB.replace("knob", "tank"), "--serials", "1-2"], "one job"),
+    (["proof", JOB, "--serials", "1-2", "--process", "laser"], "leave the series out"),
+    (["make", JOB, "--out", OUT, "--language", "fr"], "“fr” is not one of en, de"),
+    (["sheet", JOB, "--out", OUT, "--language", ""], "is not one of"),
     (["sheet", JOB], "--out"),
     (["render", JOB, "--out", OUT, "--view", "sideways"], "invalid choice"),
     (["render", JOB, "--out", OUT, "--view", "square"], "--stamp"),

@@ -23,9 +23,12 @@ from tinstamp.job.features import Ball, Cone, Plate, Tube
 from tinstamp.job.lettered import FontRef
 from tinstamp.job.model import Blank, Job, Relief, Setting, Stamp, Text
 from tinstamp.job.process import Accepted
+from tinstamp.output.proof_sheet import drawings
+from tinstamp.output.proof_sheet import sheet as sheet_module
 from tinstamp.output.proof_sheet.drawings import SCALES, scale_for, scale_words
 from tinstamp.output.proof_sheet.section import Whole, section_of
 from tinstamp.output.proof_sheet.views import ABOVE, FRONT, lines_seen
+from tinstamp.words.languages import LANGUAGES, in_words, read_catalogue
 
 
 def sheet(built: Built, tmp_path: Path, **options: float) -> Path:
@@ -57,7 +60,7 @@ def test_what_stands_on_the_sheet_of_the_tank(tank: Built, tmp_path: Path) -> No
     path = sheet(tank, tmp_path)
     text = text_of(path)
     told = told_of(tank)
-    for words in ("Proof sheet: sheet", f"Revision {told.revision}", "19,253.23 mm³",
+    for words in ("Proof sheet of “sheet”", f"Revision {told.revision}", "19253.23 mm³",
                   "closed and valid", "Filling line", "LAMP OIL ONLY", "Barlow SemiBold",
                   "Oswald Medium", "SIL Open Font License", "engraved 0.4 mm", "raised 0.5 mm",
                   "263.89 (girth)", "46.00", "0.40 deep", "1.20 left", "diameter = 84 mm",
@@ -215,3 +218,41 @@ def test_what_is_told_is_what_was_built(tank: Built) -> None:
     assert told.dimensions[0] == ("diameter", "84 mm")
     other = build(open_file(ROOT / "demo" / "knob.tinstamp"))
     assert told_of(other).revision != told.revision
+
+
+def test_it_is_written_in_another_language_with_its_figures(tank: Built, tmp_path: Path) -> None:
+    """German: our own words and the decimal comma; the job's own names and texts stay, and what a
+    font says of itself."""
+    language = float(list(LANGUAGES).index("de"))
+    text = text_of(sheet(tank, tmp_path, language=language))
+    for words in ("Freigabeblatt von „sheet“", "Der Körper ist geschlossen und gültig, 19253,23",
+                  "LAMP OIL ONLY", "graviert 0,4 mm", "erhaben 0,5 mm", "263,89 (Umfang)",
+                  "0,40 tief", "1,20 bleiben", "Befunde", "Keine.", "Seite 1 von 2",
+                  "Freigegeben", "License, Version 1.1"):  # fmt: skip
+        assert words in text, words
+    english = text_of(sheet(tank, tmp_path, language=0.0))
+    for words in ("Proof", "deep", "left", "Findings", "girth", "page"):
+        assert words in english and words not in text, words
+
+
+def test_every_word_of_a_sheet_has_its_translation(tmp_path: Path) -> None:
+    """Ours on the sheets of all demos; what is left in English is the job's own."""
+    language = list(LANGUAGES).index("de")
+    known = read_catalogue("de")
+    assert known is not None
+    said: list[str] = []
+
+    def listening(text: str) -> str:
+        said.append(text)
+        return in_words(text)
+
+    with pytest.MonkeyPatch.context() as patch:
+        for module in (sheet_module, drawings):
+            patch.setattr(module, "in_words", listening)
+        for path in sorted((ROOT / "demo").glob("*.tinstamp")):
+            sheet(build(open_file(path)), tmp_path, language=language)
+    assert len(set(said)) > 150
+    for text in set(said):
+        known.say(text)
+    left = {m for m in known.missed if not re.fullmatch(r"[\w./+−–-]*( mm|°)?", m)}
+    assert not left

@@ -20,12 +20,12 @@ from tests.conftest import stamp, tank
 from tests.desk.conftest import Hand
 from tinstamp.desk.guide.pages import pages
 from tinstamp.desk.look import scaling
-from tinstamp.desk.words.catalogue import GAP, Catalogue, read
-from tinstamp.desk.words.figures import read_formula, shown_formula, with_mark
 from tinstamp.desk.words.say import chosen, say, speak
 from tinstamp.desk.work.demo import DEMOS
 from tinstamp.job.archive import Document, open_file
 from tinstamp.job.formula import FormulaError, evaluate
+from tinstamp.words.catalogue import GAP, Catalogue, read
+from tinstamp.words.figures import read_formula, shown_formula, with_mark
 
 GERMAN = FOLDER / "tinstamp_de.ts"
 SAME = re.compile(r"[\w.%/+-]*|Deutsch|English|Tin Stamp|.* – Tin Stamp", re.DOTALL)

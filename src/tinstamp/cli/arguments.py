@@ -128,6 +128,13 @@ def _option(make: argparse.ArgumentParser, option: Option) -> None:
             f"--{option.name}", action="store_const", const=1.0, default=0.0, help=option.tip
         )
         return
+    if option.choices:
+        make.add_argument(
+            f"--{option.name}", type=_value_of(option), default=option.default,
+            metavar=f"{{{','.join(option.choices)}}}",
+            help=f"{option.tip[:1].lower()}{option.tip[1:]} (default {option.default})",
+        )  # fmt: skip
+        return
     unit = f", {option.unit}" if option.unit else ""
     make.add_argument(
         f"--{option.name}", type=_value_of(option), default=option.default, metavar="VALUE",
@@ -135,14 +142,22 @@ def _option(make: argparse.ArgumentParser, option: Option) -> None:
     )  # fmt: skip
 
 
-def _series(make: argparse.ArgumentParser) -> None:
-    series = make.add_mutually_exclusive_group()
+def _rows(
+    parser: argparse.ArgumentParser, what: str
+) -> argparse._MutuallyExclusiveGroup:  # it has no public name
+    """What the rows of a series come from."""
+    series = parser.add_mutually_exclusive_group()
     series.add_argument(
         "--table", type=Path, metavar="FILE",
-        help="make one job for every row of a CSV or XLSX file; columns are headed by a dimension, "
-        "a stamp (its text), “STAMP on”, “STAMP logo”, “serial” or “file”",
+        help=f"{what} one job for every row of a CSV or XLSX file; columns are headed by a "
+        "dimension, a stamp (its text), “STAMP on”, “STAMP logo”, “serial” or “file”",
     )  # fmt: skip
-    series.add_argument("--serials", metavar="FROM-TO", help="make one job for every serial")
+    series.add_argument("--serials", metavar="FROM-TO", help=f"{what} one job for every serial")
+    return series
+
+
+def _series(make: argparse.ArgumentParser) -> None:
+    series = _rows(make, "make")
     series.add_argument(
         "--next", type=_count, metavar="HOW-MANY",
         help="make so many jobs from the job's next serial on, which then moves on in its file",
@@ -197,6 +212,7 @@ def _value_of(option: Option) -> Callable[[str], float]:
 def _proof(proof: argparse.ArgumentParser) -> None:
     _jobs(proof)
     _json(proof)
+    _rows(proof, "look at")
     proof.add_argument(
         "--process", dest="processes", action="append", default=[], metavar="NAME",
         help="what is found if all of the job is made by this process, such as laser; “every” for "
@@ -205,10 +221,12 @@ def _proof(proof: argparse.ArgumentParser) -> None:
 
 
 def _sheet(sheet: argparse.ArgumentParser) -> None:
+    from tinstamp.output.outputs import OUTPUTS
+
     _jobs(sheet)
     _out(sheet)
-    sheet.add_argument("--letter", action="store_const", const=1.0, default=0.0,
-                       help="on Letter instead of A4")  # fmt: skip
+    for option in OUTPUTS["pdf"].options:
+        _option(sheet, option)
 
 
 VIEWS = ("whole", "front", "back", "left", "right", "above", "below", "square", "end", "section")
@@ -275,13 +293,17 @@ COMMANDS: Mapping[str, Command] = {
             "tinstamp proof tank.tinstamp",
             "tinstamp proof *.tinstamp --json",
             "tinstamp proof tank.tinstamp --process every",
+            "tinstamp proof tank.tinstamp --table rows.csv --json",
         ),
         "tinstamp.cli.proof:run",
         _proof,
     ),
     "sheet": Command(
         "write the proof sheet of jobs as PDF, to be signed",
-        ("tinstamp sheet tank.tinstamp --out files", "tinstamp sheet *.tinstamp --out f --letter"),
+        (
+            "tinstamp sheet tank.tinstamp --out files",
+            "tinstamp sheet *.tinstamp --out f --letter --language de",
+        ),
         "tinstamp.cli.make:run_sheet",
         _sheet,
     ),

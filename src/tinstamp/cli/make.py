@@ -4,19 +4,21 @@ from __future__ import annotations
 
 import argparse
 import json
-from typing import Any
+from pathlib import Path
+from typing import TYPE_CHECKING, Any
 
 from tinstamp.cli.jobs import Given, read_to_write, spelled_out
+from tinstamp.cli.rows_asked import SeriesError, rows_asked, wants_rows
 from tinstamp.cli.telling import complain, progress, say, show
-from tinstamp.output.outputs import OutputError, all_options, options_from
+from tinstamp.output.outputs import OUTPUTS, OutputError, all_options, options_from
 
-SERIES_NAME = "{job}-{serial}"
-"""What the files of a series are called if nothing is said."""
+if TYPE_CHECKING:
+    from tinstamp.series.rows import Row
 
 
 def run(options: argparse.Namespace) -> int:
     """Write the files of jobs, or of a series; the exit code."""
-    if options.table is not None or options.serials is not None or options.next is not None:
+    if wants_rows(options):
         return _series(options)
     if options.cluster is not None:
         return complain(ValueError("--cluster is for a series: give --table, --serials or --next"))
@@ -26,7 +28,8 @@ def run(options: argparse.Namespace) -> int:
 
 def run_sheet(options: argparse.Namespace) -> int:
     """Write the proof sheets of jobs; the exit code."""
-    return _jobs(options, ("pdf",), {**options_from({}), "letter": options.letter})
+    own = {o.name: getattr(options, o.name) for o in OUTPUTS["pdf"].options}
+    return _jobs(options, ("pdf",), {**options_from({}), **own})
 
 
 def _jobs(options: argparse.Namespace, endings: tuple[str, ...], figures: dict[str, float]) -> int:
@@ -83,38 +86,20 @@ def _made(
 
 def _series(options: argparse.Namespace) -> int:
     """One job for every row of a table, or every serial."""
-    from tinstamp.job.archive import ArchiveError, open_file, stem_of
-    from tinstamp.job.override import OverrideError, overridden
-    from tinstamp.series.rows import Row, next_rows, rows_of, serial_rows
-    from tinstamp.series.table import TableError, read_table
+    from tinstamp.engine.write import check_folder
 
-    paths = spelled_out(options.jobs)
-    if len(paths) != 1:
-        return complain(ValueError("a series is made of one job"))
-    path = paths[0]
-    pattern = SERIES_NAME if options.name == "{job}" else options.name
-    rows: list[Row]
     try:
-        document = overridden(open_file(path), options.dimensions, options.texts)
-        if options.table is not None:
-            table = read_table(options.table)
-            rows = rows_of(document, table, pattern, stem_of(path), options.table.parent)
-        elif options.next is not None:
-            rows = next_rows(document, options.next, pattern, stem_of(path))
-        else:
-            rows = serial_rows(document, options.serials, pattern, stem_of(path))
-        from tinstamp.engine.write import check_folder
-
+        rows = rows_asked(options)
         check_folder(options.out)
-    except (ArchiveError, OverrideError, TableError, OutputError) as error:
+    except (SeriesError, OutputError) as error:
         return complain(error)
     code = _run(options, rows)
     if options.next is not None and code == 0:
-        return _moved_on(options, path, rows)
+        return _moved_on(spelled_out(options.jobs)[0], rows)
     return code
 
 
-def _run(options: argparse.Namespace, rows: list[Any]) -> int:
+def _run(options: argparse.Namespace, rows: list[Row]) -> int:
     """Make the rows; the exit code."""
     from tinstamp.series.run import ClusterError, Order, Outcome, on_cluster, run
 
@@ -150,7 +135,7 @@ def _run(options: argparse.Namespace, rows: list[Any]) -> int:
     return max({"written": 0, "to fix": 1, "not done": 2}[o.state] for o in outcomes)
 
 
-def _moved_on(options: argparse.Namespace, path: Any, rows: list[Any]) -> int:
+def _moved_on(path: Path, rows: list[Row]) -> int:
     """The job's file with its next serial moved on past what was made; the exit code."""
     from tinstamp.job.archive import ArchiveError, open_file, save_file
     from tinstamp.series.rows import moved_on

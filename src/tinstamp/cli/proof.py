@@ -4,10 +4,14 @@ from __future__ import annotations
 
 import argparse
 import json
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from tinstamp.cli.jobs import read, spelled_out
+from tinstamp.cli.rows_asked import SeriesError, rows_asked, wants_rows
 from tinstamp.cli.telling import complain, progress, show
+
+if TYPE_CHECKING:
+    from tinstamp.job.archive import Document
 
 EVERY = "every"
 """Asks for all processes."""
@@ -15,27 +19,50 @@ EVERY = "every"
 
 def run(options: argparse.Namespace) -> int:
     """Tell what was found; the exit code."""
+    if options.processes and wants_rows(options):
+        return complain(ValueError("--process is for jobs as they are: leave the series out"))
     if options.processes:
         return _by_processes(options)
     from tinstamp.engine.build import build
+    from tinstamp.engine.cache import Cache
     from tinstamp.engine.record import record_of
 
-    jobs, code = read(options)
-    several = len(spelled_out(options.jobs)) > 1
+    try:
+        parts, code = _rows(options) if wants_rows(options) else _jobs(options)
+    except SeriesError as error:
+        return complain(error)
+    several = wants_rows(options) or len(spelled_out(options.jobs)) > 1
     records = []
-    for job in jobs:
-        watched = progress(job.path.name)
-        built = build(job.document, progress=watched)
+    cache = Cache()
+    for name, document in parts:
+        watched = progress(name)
+        built = build(document, cache, progress=watched)
         watched("", 0.0)
         code = max(code, int(built.report.to_fix))
-        records.append(record_of(job.path.name, built))
+        records.append(record_of(name, built))
         if not options.json:
             if several:
-                show(f"{job.path.name}:")
+                show(f"{name}:")
             _tell(records[-1])
     if options.json and records:
         show(json.dumps(records if several else records[0], ensure_ascii=False, indent=1))
     return code
+
+
+def _jobs(options: argparse.Namespace) -> tuple[list[tuple[str, Document]], int]:
+    jobs, code = read(options)
+    return [(job.path.name, job.document) for job in jobs], code
+
+
+def _rows(options: argparse.Namespace) -> tuple[list[tuple[str, Document]], int]:
+    """The rows that can be made, by name; what is wrong with the others is told."""
+    found, code = [], 0
+    for row in rows_asked(options):
+        if row.wrong:
+            code = complain(ValueError(f"row {row.number}: {row.wrong}"))
+        else:
+            found.append((row.name, row.document))
+    return found, code
 
 
 def _by_processes(options: argparse.Namespace) -> int:

@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from tinstamp.desk.look.scaling import SIZES
-from tinstamp.desk.words.languages import LANGUAGES
 from tinstamp.desk.work.session import Session
+from tinstamp.words.languages import LANGUAGES
 
 Group = Literal["File", "Edit", "Stamp", "View", "Go to"]
 

@@ -10,6 +10,7 @@ from tinstamp.artwork.fonts import FontData, FontError, embedding_of, licence_of
 from tinstamp.engine.build import Built
 from tinstamp.engine.measuring import wall_behind
 from tinstamp.engine.report import StampReport
+from tinstamp.job.field import declared
 from tinstamp.job.model import Job, Logo, Scale, Setting, Shape, Sign
 from tinstamp.job.relief import KINDS
 from tinstamp.output.told import FindingTold, FontTold, StampTold, Told
@@ -45,14 +46,14 @@ def told_of(built: Built) -> Told:
     )
 
 
-def _made_by(job: Job) -> str:
+def _made_by(job: Job) -> tuple[str, ...]:
     """The processes of a job and of its stamps, in words."""
 
     def title(name: str) -> str:
         return PROCESSES[name].title if name in PROCESSES else f"“{name}”"
 
     own = [f"“{stamp.name}” by {title(stamp.process)}" for stamp in job.stamps if stamp.process]
-    return "; ".join([title(job.process), *own])
+    return (title(job.process), *own)
 
 
 def _stamp(built: Built, item: Planned, report: StampReport) -> StampTold:
@@ -84,7 +85,7 @@ def _artwork(item: Planned) -> str:
     if item.art.text:
         return f"“{item.art.text}”"
     if isinstance(drawn, Logo):
-        return f"logo {drawn.file}"
+        return f"logo “{drawn.file}”"
     if isinstance(drawn, Shape):
         return drawn.shape
     if isinstance(drawn, Sign):
@@ -92,18 +93,20 @@ def _artwork(item: Planned) -> str:
     return "scale" if isinstance(drawn, Scale) else drawn.kind
 
 
-def _place(item: Planned, setting: Setting) -> str:
+def _place(item: Planned, setting: Setting) -> tuple[str, ...]:
     spot = item.lay.spot
-    unit = "°" if spot.round else " mm"
-    words = f"{spot.across:g}{unit} across, {spot.up:g} mm up"
+    across, up = f"{spot.across:g}", f"{spot.up:g}"
+    place = f"{across}° across, {up} mm up" if spot.round else f"{across} mm across, {up} mm up"
+    words = [place]
     if setting.from_stamp:
-        words += f", from “{setting.from_stamp}”"
+        words.append(f"from “{setting.from_stamp}”")
     if setting.guide.kind != "none":
-        words += f", along {setting.guide.kind}"
+        kinds = dict(declared(type(setting.guide))["kind"].choices)
+        words.append(kinds[setting.guide.kind])
     copies = item.lay.copies
     if copies is not None and copies.count:
-        words += f", {copies.count} times"
-    return words
+        words.append(f"{copies.count} times")
+    return tuple(words)
 
 
 def _wall(built: Built, item: Planned) -> float | None:
@@ -137,5 +140,5 @@ def _fonts(items: list[Planned]) -> tuple[FontTold, ...]:
             licence, against = "", ""
         if len(licence) > LICENCE_SHOWN:
             licence = licence[:LICENCE_SHOWN] + " …"
-        found.append(FontTold(name, licence or "it does not say", against))
+        found.append(FontTold(name, licence, against))
     return tuple(found)

@@ -7,13 +7,14 @@ named by its place and looked up when something is written.
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from importlib import import_module
 from pathlib import Path
 from typing import TYPE_CHECKING
 
 from tinstamp.job.field import UNITS, Wants
 from tinstamp.job.formula import FormulaError, Quantity, evaluate
+from tinstamp.words.languages import LANGUAGES
 
 if TYPE_CHECKING:
     from tinstamp.output.result import Result
@@ -34,7 +35,8 @@ class Option:
     ----------
     name : in `Options`, and on the command line behind two dashes.
     label : at its field. what : in a sentence. default : a formula.
-    least, most : the range of its value. switch : it is “yes” or “no”, 1 or 0.
+    least, most : the range of its value. switch : it is “yes” or “no”, 1 or 0. choices : what it
+        is one of, with its words; the value is its place among them.
     """
 
     name: str
@@ -46,10 +48,11 @@ class Option:
     most: float
     tip: str = ""
     switch: bool = False
+    choices: Mapping[str, str] = field(default_factory=dict)
 
     @property
     def unit(self) -> str:
-        return "" if self.switch else UNITS[self.wants.kind]
+        return "" if self.switch or self.choices else UNITS[self.wants.kind]
 
     def value(self, text: str) -> float:
         """What was typed, in the option's unit. Raises FormulaError."""
@@ -57,6 +60,10 @@ class Option:
             if text not in ("yes", "no"):
                 raise FormulaError(f"{self.what}: “{text}” is neither yes nor no")
             return float(text == "yes")
+        if self.choices:
+            if text not in self.choices:
+                raise FormulaError(f"{self.what}: “{text}” is not one of {', '.join(self.choices)}")
+            return float(list(self.choices).index(text))
 
         def nothing(name: str) -> Quantity:
             raise FormulaError(f"give a {self.wants.kind}, not “{name}”")
@@ -90,6 +97,10 @@ class Output:
     purpose: str
     writer: str
     options: tuple[Option, ...] = ()
+
+    def option(self, name: str) -> Option:
+        """One of its options, by name."""
+        return next(option for option in self.options if option.name == name)
 
     def write(self, result: Result, path: Path, options: Options) -> None:
         """Write the file. Raises OutputError, OSError."""
@@ -299,6 +310,18 @@ LETTER = Option(
     switch=True,
 )
 
+LANGUAGE = Option(
+    "language",
+    "Language of the sheet",
+    "language of the sheet",
+    "en",
+    Wants("number"),
+    0.0,
+    float(len(LANGUAGES) - 1),
+    "What the proof sheet is written in",
+    choices=LANGUAGES,
+)
+
 OUTPUTS: Mapping[str, Output] = {
     output.ending: output
     for output in (
@@ -349,7 +372,7 @@ OUTPUTS: Mapping[str, Output] = {
             "Proof sheet",
             "views, sheets, sections and findings on paper, to sign",
             "tinstamp.output.proof_sheet.sheet:write",
-            (LETTER,),
+            (LETTER, LANGUAGE),
         ),
         Output(
             "nc",

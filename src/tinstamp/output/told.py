@@ -14,8 +14,9 @@ class StampTold:
 
     Attributes
     ----------
-    artwork : what it shows. fonts : by name. place : where it lies, in words. turn : degrees.
-    make : what becomes of it. depth, draft : mm and degrees. area, volume : mm², mm³, signed.
+    artwork : what it shows. fonts : by name. place : where it lies, in words.
+    turn : degrees. make : what becomes of it. depth, draft : mm and degrees.
+    area, volume : mm², mm³, signed.
     wall : least material behind it, mm; None where there is none. way : how it was built.
     regions, chart : its ink on its sheet.
     """
@@ -25,7 +26,7 @@ class StampTold:
     fonts: tuple[str, ...]
     face: str
     kind: str
-    place: str
+    place: tuple[str, ...]
     turn: float
     make: str
     depth: float
@@ -56,7 +57,8 @@ class FindingTold:
 
 @dataclass(frozen=True)
 class FontTold:
-    """A font, its licence as its file says, and what its maker says against keeping it in files."""
+    """A font, its licence as its file says, or nothing where that says none, and what its maker
+    says against keeping it in files."""
 
     name: str
     licence: str
@@ -71,8 +73,8 @@ class Told:
     ----------
     revision : a short digest of all that the part is made from. serial : of this part.
     dimensions : name and value. bodies : name, volume in mm³ and whether it is sound.
-    made_by : the processes whose limits it was held against, in words. standards : what stamps say
-        that they hold to.
+    made_by : the processes whose limits it was held against, each in words.
+    standards : what stamps say that they hold to.
     """
 
     revision: str
@@ -82,5 +84,5 @@ class Told:
     stamps: tuple[StampTold, ...]
     findings: tuple[FindingTold, ...]
     fonts: tuple[FontTold, ...]
-    made_by: str = ""
+    made_by: tuple[str, ...] = ()
     standards: tuple[str, ...] = ()

@@ -7,6 +7,7 @@ from pathlib import Path
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
     QCheckBox,
+    QComboBox,
     QDialog,
     QFileDialog,
     QFormLayout,
@@ -22,15 +23,25 @@ from PySide6.QtWidgets import (
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
-from tinstamp.desk.words.say import formula_to_show, formula_typed, say
+from tinstamp.desk.words.say import formula_to_show, formula_typed, language, say
 from tinstamp.desk.work.session import Session
 from tinstamp.job.formula import FormulaError
-from tinstamp.output.outputs import OUTPUTS, all_options
+from tinstamp.output.outputs import OUTPUTS, Option, all_options
 
 SETTINGS_HIGH = 170
 """px of what the chosen files can be told"""
 FIRST = ("step", "stl", "dxf")
 """Files that are chosen at first."""
+
+
+def choice_box(option: Option, chosen: str) -> QComboBox:
+    """What an option is one of; its place in the box is its value."""
+    box = QComboBox()
+    box.addItems([say(word) for word in option.choices.values()])
+    box.setCurrentIndex(list(option.choices).index(chosen))
+    box.setAccessibleName(say(option.label))
+    box.setToolTip(say(option.tip))
+    return box
 
 
 class ExportDialog(QDialog):
@@ -91,7 +102,11 @@ class ExportDialog(QDialog):
         """A field for each option, whichever files it is of."""
         self.options: dict[str, QLineEdit] = {}
         self.switches: dict[str, QCheckBox] = {}
+        self.choices: dict[str, QComboBox] = {}
         for option in all_options():
+            if option.choices:
+                self.choices[option.name] = choice_box(option, language())
+                continue
             if option.switch:
                 switch = QCheckBox(say(option.label))
                 switch.setToolTip(say(option.tip))
@@ -102,6 +117,11 @@ class ExportDialog(QDialog):
             line.setToolTip(say(option.tip))
             line.textChanged.connect(self._check)
             self.options[option.name] = line
+
+    def _field(self, option: Option) -> QWidget:
+        """Where an option is given."""
+        kinds = (self.switches, self.choices, self.options)
+        return next(fields[option.name] for fields in kinds if option.name in fields)
 
     def _form(self, kinds: QVBoxLayout, place: QHBoxLayout) -> QFormLayout:
         form = QFormLayout()
@@ -116,7 +136,7 @@ class ExportDialog(QDialog):
             if option.switch:
                 self.settings.addRow("", self.switches[option.name])
             else:
-                self.settings.addRow(say(option.label), self.options[option.name])
+                self.settings.addRow(say(option.label), self._field(option))
         held = QWidget()
         held.setLayout(self.settings)
         self.area = QScrollArea()
@@ -149,6 +169,9 @@ class ExportDialog(QDialog):
             if option.switch:
                 found[option.name] = float(self.switches[option.name].isChecked())
                 continue
+            if option.choices:
+                found[option.name] = float(self.choices[option.name].currentIndex())
+                continue
             try:
                 found[option.name] = option.value(formula_typed(self.options[option.name].text()))
             except FormulaError as error:
@@ -173,8 +196,7 @@ class ExportDialog(QDialog):
         chosen = [o for o in OUTPUTS.values() if self.boxes[o.ending].isChecked()]
         shown = {option.name for output in chosen for option in output.options}
         for option in all_options():
-            field = self.switches.get(option.name) or self.options[option.name]
-            self.settings.setRowVisible(field, option.name in shown)
+            self.settings.setRowVisible(self._field(option), option.name in shown)
         self.write.setEnabled(not problem and not self._busy)
         if problem:
             self._say(problem, wrong=True)

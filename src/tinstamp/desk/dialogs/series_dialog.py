@@ -27,7 +27,7 @@ from PySide6.QtWidgets import (
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
-from tinstamp.desk.words.say import say
+from tinstamp.desk.words.say import language, say
 from tinstamp.desk.work.documents import with_fonts
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.series_work import SeriesWork
@@ -359,7 +359,7 @@ class SeriesDialog(QDialog):
                 str(self.logos),
                 str(self.work.pictures if self.looking else folder),
                 endings,
-                options_from({}),
+                options_from({"language": language()}),
                 False,
                 str(self.work.pictures),
                 os.cpu_count() or 1,

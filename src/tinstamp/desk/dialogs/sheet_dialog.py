@@ -21,12 +21,13 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from tinstamp.desk.dialogs.export_dialog import choice_box
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
-from tinstamp.desk.words.say import say
+from tinstamp.desk.words.say import language, say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
-from tinstamp.output.outputs import options_from
+from tinstamp.output.outputs import OUTPUTS, options_from
 
 PAGE_WIDE = 760
 """px of a page"""
@@ -58,8 +59,11 @@ class SheetDialog(QDialog):
         self.letter = QCheckBox(say("Letter paper"))
         self.letter.setToolTip(say("Otherwise A4"))
         self.letter.toggled.connect(self._make)
+        self.language = choice_box(OUTPUTS["pdf"].option("language"), language())
+        self.language.currentIndexChanged.connect(self._make)
         head = QHBoxLayout()
         head.addWidget(title, 1)
+        head.addWidget(self.language)
         head.addWidget(self.letter)
         self.pages = QVBoxLayout()
         self.pages.setSpacing(14)
@@ -103,7 +107,11 @@ class SheetDialog(QDialog):
         self.asked = True
         self.save.setEnabled(False)
         self._say("The sheet is being drawn …")
-        figures = {**options_from({}), "letter": float(self.letter.isChecked())}
+        chosen = {
+            "letter": float(self.letter.isChecked()),
+            "language": float(self.language.currentIndex()),
+        }
+        figures = {**options_from({}), **chosen}
         self.session.write(Path(self.place.name), self.session.name, ("pdf",), figures)
 
     def _progress(self, what: str, part: float) -> None:

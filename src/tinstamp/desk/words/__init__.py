@@ -1,1 +1,1 @@
-"""What is said in another language, and how figures are written there."""
+"""What is said in the window."""

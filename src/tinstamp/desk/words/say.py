@@ -5,29 +5,32 @@
 
 from __future__ import annotations
 
-from pathlib import Path
-from xml.etree.ElementTree import ParseError
-
 from PySide6.QtCore import QLibraryInfo, QLocale, QSettings, QTranslator
 from PySide6.QtWidgets import QApplication
 
-from tinstamp.desk.words.catalogue import Catalogue, read
-from tinstamp.desk.words.figures import read_formula, shown_formula
-from tinstamp.desk.words.languages import LANGUAGES
+from tinstamp.words.catalogue import Catalogue
+from tinstamp.words.figures import read_formula, shown_formula
+from tinstamp.words.languages import LANGUAGES, read_catalogue
 
 KEPT_AS = "language"
-FOLDER = Path(__file__).parent
-_NOW: list[Catalogue | None] = [None]
+_NOW: list[tuple[str, Catalogue | None]] = [("en", None)]
 
 
 def say(text: str) -> str:
     """Words in the language of the desk."""
-    return text if _NOW[0] is None else _NOW[0].say(text)
+    catalogue = _NOW[0][1]
+    return text if catalogue is None else catalogue.say(text)
+
+
+def language() -> str:
+    """What the desk speaks now."""
+    return _NOW[0][0]
 
 
 def mark() -> str:
     """What stands between whole and decimal figures."""
-    return "." if _NOW[0] is None else _NOW[0].mark
+    catalogue = _NOW[0][1]
+    return "." if catalogue is None else catalogue.mark
 
 
 def formula_to_show(formula: str) -> str:
@@ -57,19 +60,14 @@ def choose(settings: QSettings, language: str) -> None:
 def speak(app: QApplication | None, language: str) -> Catalogue | None:
     """Speak a language from now on; Qt's own words too. A language without a catalogue is English.
     Raises ValueError where the catalogue is damaged."""
-    file = FOLDER / f"tinstamp_{language}.ts"
-    if not file.exists():
-        _NOW[0] = None
+    catalogue = read_catalogue(language)
+    _NOW[0] = (language if catalogue else "en", catalogue)
+    if catalogue is None:
         return None
-    try:
-        messages = read(file)
-    except (OSError, ParseError) as error:
-        raise ValueError(f"the catalogue {file.name} cannot be read") from error
-    _NOW[0] = Catalogue(messages, QLocale(language).decimalPoint())
     if app is not None:
         translator = QTranslator(app)
         folder = QLibraryInfo.path(QLibraryInfo.LibraryPath.TranslationsPath)
         if translator.load(f"qtbase_{language}", folder):
             app.installTranslator(translator)
         QLocale.setDefault(QLocale(language))
-    return _NOW[0]
+    return catalogue

@@ -7,9 +7,9 @@ from PySide6.QtWidgets import QMenu
 
 from tinstamp.desk.look import scaling
 from tinstamp.desk.words import say as words
-from tinstamp.desk.words.languages import LANGUAGES
 from tinstamp.desk.words.say import say
 from tinstamp.desk.work.session import Session
+from tinstamp.words.languages import LANGUAGES
 
 LOOKS = ("light", "dark", "as desktop")
 """Commands that change how the desk looks at once."""

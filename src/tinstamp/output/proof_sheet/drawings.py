@@ -17,6 +17,7 @@ from tinstamp.artwork.outline import Outline
 from tinstamp.output.proof_sheet.section import Section
 from tinstamp.output.proof_sheet.type import PLAIN, STRONG
 from tinstamp.output.result import FlatSheet, Inked
+from tinstamp.words.languages import in_words
 
 Array = NDArray[np.float64]
 SCALES = (50.0, 20.0, 10.0, 5.0, 2.0, 1.0, 0.5, 0.2, 0.1, 0.05, 0.02, 0.01)
@@ -25,6 +26,7 @@ THICK, THIN, HAIR = 0.35 * mm, 0.18 * mm, 0.1 * mm
 """Widths of lines: edges, dimensions, hatching (a half and a quarter of 0.35: ISO 128, from
 memory)."""
 INK, PART, MARK = HexColor("#000000"), HexColor("#555555"), HexColor("#303030")
+PAPER = HexColor("#FFFFFF")
 ARROW = 1.6 * mm
 FIGURE = 7.0
 """pt of a dimension's figure"""
@@ -161,20 +163,31 @@ class Drawing(Flowable):
             across = long / 2 + 2.4 * ARROW
             if abs(unit[1]) > abs(unit[0]):  # an upright line: on its outer side
                 across = 3.0 if off[0] > 0 else -wide - 3.0
+            self._cleared(canvas, across, -FIGURE / 3, wide)
             canvas.drawString(across, -FIGURE / 3, words)
         else:
             angle = float(np.degrees(np.arctan2(unit[1], unit[0])))
             canvas.rotate(angle + 180.0 if angle > 90.0 or angle <= -90.0 else angle)
+            self._cleared(canvas, -wide / 2, 1.5, wide)
             canvas.drawString(-wide / 2, 1.5, words)
         canvas.restoreState()
 
+    def _cleared(self, canvas: Canvas, left: float, foot: float, wide: float) -> None:
+        """White behind a figure, so that no line runs through it."""
+        canvas.setFillColor(PAPER)
+        canvas.rect(left - 0.5, foot - 0.7, wide + 1.0, FIGURE * 0.9, stroke=0, fill=1)
+        canvas.setFillColor(INK)
+
 
 class ViewDrawing(Drawing):
-    """The part from one side."""
+    """The part from one side; words for the side, and for what is left out."""
 
-    def __init__(self, word: str, seen: Sequence[Array], room: tuple[float, float]) -> None:
+    def __init__(
+        self, word: str, without: str, seen: Sequence[Array], room: tuple[float, float]
+    ) -> None:
         points = np.concatenate(list(seen)) if seen else np.zeros((2, 2))
-        super().__init__(word, points.min(axis=0), points.max(axis=0), room)
+        title = " ".join(filter(None, (in_words(word), in_words(without))))
+        super().__init__(title, points.min(axis=0), points.max(axis=0), room)
         self.seen = seen
 
     def at_scale(self, scale: float, room: tuple[float, float]) -> ViewDrawing:
@@ -208,7 +221,7 @@ class SheetDrawing(Drawing):
         self.edge = (len(self.shown) + 2) * self.ROW
         self.left = (len(self.shown) + 1) * self.COLUMN + 2 * mm
         inner = (room[0] - self.left - 2 * mm, room[1] - self.edge)
-        super().__init__(f"{sheet.face}, laid flat", low, high, inner)
+        super().__init__(f"{sheet.face}, {in_words('laid flat')}", low, high, inner)
         self.width = room[0]
         self.height += self.edge + 2 * mm
         self.sheet, self.girth, self.turns = sheet, girth, turns
@@ -225,21 +238,23 @@ class SheetDrawing(Drawing):
         for k, inked in enumerate(self.shown):
             self._placed(canvas, inked, k + 1)
         last = len(self.shown) + 1
-        words = f"{high[0] - low[0]:.2f}" + (" (girth)" if self.girth is not None else "")
+        words = in_words(f"{high[0] - low[0]:.2f}")
+        words += f" ({in_words('girth')})" if self.girth is not None else ""
         self._level(canvas, low[0], high[0], low[1], last, words)
-        self._upright(canvas, low[1], high[1], low[0], last, f"{high[1] - low[1]:.2f}")
+        self._upright(canvas, low[1], high[1], low[0], last, in_words(f"{high[1] - low[1]:.2f}"))
 
     def _placed(self, canvas: Canvas, inked: Inked, row: int) -> None:
         """How far from the left and the lower edge a stamp's ink begins, and how large it is."""
         (left, foot), box = self.face[0], _box(inked)
         turn = self.turns.get(inked.stamp, 0.0)
-        words = f"{inked.stamp}: {box[2] - box[0]:.2f}" + (f", {turn:.1f}°" if turn else "")
+        size = f"{box[2] - box[0]:.2f}" + (f"; {turn:.1f}°" if turn else "")
+        words = f"{inked.stamp}: {in_words(size)}"
         self._level(canvas, box[0], box[2], foot, row, words)
         if box[0] - left > 0.5:
-            self._level(canvas, left, box[0], foot, row, f"{box[0] - left:.2f}")
-        self._upright(canvas, box[1], box[3], left, row, f"{box[3] - box[1]:.2f}")
+            self._level(canvas, left, box[0], foot, row, in_words(f"{box[0] - left:.2f}"))
+        self._upright(canvas, box[1], box[3], left, row, in_words(f"{box[3] - box[1]:.2f}"))
         if box[1] - foot > 0.5:
-            self._upright(canvas, foot, box[1], left, row, f"{box[1] - foot:.2f}")
+            self._upright(canvas, foot, box[1], left, row, in_words(f"{box[1] - foot:.2f}"))
 
     def _level(
         self, canvas: Canvas, start: float, end: float, foot: float, row: int, words: str
@@ -274,7 +289,7 @@ class SectionDrawing(Drawing):
             self.cut_off = True
         high[1] = max(high[1], 0.0)
         inner = (room[0] - 2 * self.EDGE, room[1])
-        super().__init__(f"Section through “{name}”", low, high, inner)
+        super().__init__(in_words(f"Section through “{name}”"), low, high, inner)
         self.width = room[0]
         self.section = section
 
@@ -289,18 +304,20 @@ class SectionDrawing(Drawing):
         left, right = section.stroke
         face, top = np.array([right, 0.0]), np.array([right, section.top])
         beside = np.array([self.high[0] - right, 0.0]) * self.scale * mm + [4 * mm, 0.0]
-        word = "raised" if section.top > 0 else "deep"
         if abs(section.top) > 1e-6:
-            self.dimension(canvas, face, top, beside, f"{abs(section.top):.2f} {word}")
+            high = f"{abs(section.top):.2f}"
+            words = in_words(f"{high} raised" if section.top > 0 else f"{high} deep")
+            self.dimension(canvas, face, top, beside, words)
         if not self.cut_off:
             a = np.array([left, min(section.top, 0.0)])
             b = np.array([left, section.bottom])
             beside = np.array([self.low[0] - left, 0.0]) * self.scale * mm - [4 * mm, 0.0]
-            self.dimension(canvas, b, a, beside, f"{section.wall:.2f} left")
+            self.dimension(canvas, b, a, beside, in_words(f"{section.wall:.2f} left"))
         else:
             canvas.setFont(PLAIN, FIGURE)
             x, y = self.pt(np.array([[self.low[0], self.low[1]]]))[0]
-            canvas.drawString(float(x), float(y) + 2, f"{section.wall:.2f} mm left behind")
+            words = in_words(f"{section.wall:.2f} mm left behind")
+            canvas.drawString(float(x), float(y) + 2, words)
 
     def _hatch(self, canvas: Canvas, material: shapely.Geometry) -> None:
         """Lines at 45° over what is cut."""
@@ -339,6 +356,8 @@ class SignBox(Flowable):
             canvas.line(k * third, 0, k * third, self.height)
         canvas.setFont(STRONG, 8)
         for k, word in enumerate(("Released", "To be changed", "Name, date, signature")):
-            canvas.drawString(k * third + 8 + (12 if k < 2 else 0), self.height - 14, word)
+            canvas.drawString(
+                k * third + 8 + (12 if k < 2 else 0), self.height - 14, in_words(word)
+            )
             if k < 2:
                 canvas.rect(k * third + 6, self.height - 15.5, 9, 9)

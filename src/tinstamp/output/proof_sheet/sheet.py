@@ -39,8 +39,9 @@ from tinstamp.output.proof_sheet.section import Whole, section_of
 from tinstamp.output.proof_sheet.type import PLAIN, STRONG, marked_up, ready
 from tinstamp.output.proof_sheet.views import ASLANT, SIDES, lines_seen
 from tinstamp.output.result import OutputError, Result
-from tinstamp.output.told import Told
+from tinstamp.output.told import StampTold, Told
 from tinstamp.version import VERSION
+from tinstamp.words.languages import LANGUAGES, in_words, spoken
 
 EDGE = 15 * mm
 """about a page"""
@@ -59,7 +60,12 @@ SHEET_HIGH = 85 * mm
 
 
 def write(result: Result, path: Path, options: Options) -> None:
-    """Write the proof sheet, on A4 or Letter. Raises OutputError."""
+    """Write the proof sheet, on A4 or Letter, in one of the languages. Raises OutputError."""
+    with spoken(list(LANGUAGES)[int(options["language"])]):
+        _write(result, path, options)
+
+
+def _write(result: Result, path: Path, options: Options) -> None:
     told = result.told
     if told is None:
         raise OutputError("there is nothing to tell on a proof sheet")
@@ -73,7 +79,7 @@ def write(result: Result, path: Path, options: Options) -> None:
         Spacer(1, 6 * mm), SignBox(wide),
     ]  # fmt: skip
     document = BaseDocTemplate(
-        str(path), pagesize=size, title=f"Proof sheet of {result.name}", author="",
+        str(path), pagesize=size, title=in_words(f"Proof sheet of “{result.name}”"), author="",
         creator=f"Tin Stamp {VERSION}", producer=f"Tin Stamp {VERSION}", invariant=1,
     )  # fmt: skip
     frame = Frame(EDGE, EDGE + FOOT, wide, size[1] - 2 * EDGE - HEAD - FOOT, 0, 0, 0, 0)
@@ -91,17 +97,20 @@ class _Page:
         wide, high = self.size
         canvas.saveState()
         canvas.setFont(STRONG, 13)
-        canvas.drawString(EDGE, high - EDGE - 10, f"Proof sheet: {self.name}")
+        canvas.drawString(EDGE, high - EDGE - 10, in_words(f"Proof sheet of “{self.name}”"))
         canvas.setFont(PLAIN, 8)
         told = self.told
-        words = f"Revision {told.revision}"
-        words += f"   ·   serial {told.serial}" if told.serial else ""
+        words = f"{in_words('Revision')} {told.revision}"
+        words += f"   ·   {in_words('serial')} {told.serial}" if told.serial else ""
         canvas.drawRightString(wide - EDGE, high - EDGE - 10, words)
         total = sum(volume for _, volume, _ in told.bodies)
         sound = all(ok for _, _, ok in told.bodies)
-        state = "closed and valid" if sound else "NOT VALID"
-        line = f"Solid {state}, {total:,.2f} mm³.  All lengths in mm, angles in degrees."
-        canvas.drawString(EDGE, high - EDGE - 22, line)
+        state = "The solid is closed and valid" if sound else "The solid is NOT VALID"
+        volume = in_words(f"{total:.2f}")
+        units = in_words("All lengths in mm, angles in degrees.")
+        canvas.drawString(
+            EDGE, high - EDGE - 22, "  ".join([f"{in_words(state)}, {volume} mm³.", units])
+        )
         canvas.setLineWidth(0.5)
         canvas.setStrokeColor(RULE)
         canvas.line(EDGE, high - EDGE - 28, wide - EDGE, high - EDGE - 28)
@@ -126,7 +135,8 @@ class _Numbered(Canvas):
             self.__dict__.update(page)
             self.setFont(PLAIN, 8)
             wide = float(self._pagesize[0])
-            self.drawRightString(wide - EDGE, EDGE + 4, f"page {number} of {len(self._pages)}")
+            page_of = in_words(f"page {number} of {len(self._pages)}")
+            self.drawRightString(wide - EDGE, EDGE + 4, page_of)
             super().showPage()
         super().save()
 
@@ -143,7 +153,13 @@ def _words(text: str, strong: bool = False, right: bool = False, size: float = 8
 
 
 def _heading(text: str) -> list[Flowable]:
-    return [Spacer(1, 4 * mm), _words(text, strong=True, size=10.5), Spacer(1, 1.5 * mm)]
+    title = _words(in_words(text), strong=True, size=10.5)
+    return [Spacer(1, 4 * mm), title, Spacer(1, 1.5 * mm)]
+
+
+def _heads(words: Sequence[str], right: int) -> list[Paragraph]:
+    """The head of a table; columns of figures begin behind so many."""
+    return [_words(in_words(w), strong=True, right=k > right) for k, w in enumerate(words)]
 
 
 def _table(rows: Sequence[Sequence[Flowable]], widths: Sequence[float]) -> Table:
@@ -171,14 +187,14 @@ def _views(result: Result, wide: float) -> list[Flowable]:
     without = ""
     if sum(len(body.faces) for body in result.bodies.values()) > MOST_DRAWN:
         # hidden lines are found by holding each against all
-        shapes, without = [result.plain.shape] if result.plain else shapes, " without its stamps"
+        shapes, without = [result.plain.shape] if result.plain else shapes, "without its stamps"
     boxes = np.stack([box_of(shape) for shape in shapes])
     size = float(np.linalg.norm(boxes[:, 1].max(axis=0) - boxes[:, 0].min(axis=0)))
     for shape in shapes:
         BRepMesh_IncrementalMesh(shape, VIEW_CHORD * size, False, 0.3, True)
     room = (wide / 2 - 2 * mm, VIEW_HIGH)
     drawn = [
-        ViewDrawing(side.word + without, lines_seen(shapes, side, size), room) for side in SIDES
+        ViewDrawing(side.word, without, lines_seen(shapes, side, size), room) for side in SIDES
     ]
     straight = [d for d, side in zip(drawn, SIDES, strict=True) if side is not ASLANT]
     common = min(scale_for(d.high - d.low, (room[0] - 2 * mm, room[1] - 7 * mm)) for d in straight)
@@ -214,48 +230,53 @@ def _sections(result: Result, told: Told, wide: float) -> list[Flowable]:
         rows[-1].append("")
     table = Table(rows, colWidths=[wide / 2] * 2, style=[("VALIGN", (0, 0), (-1, -1), "BOTTOM")])
     words = "Sections, square to the face"
-    if len(told.stamps) > MOST_CUT:
-        words += f", of the first {MOST_CUT} of {len(told.stamps)} stamps"
+    if (many := len(told.stamps)) > MOST_CUT:
+        words = f"Sections, square to the face, of the first {MOST_CUT} of {many} stamps"
     return [KeepTogether([*_heading(words), table])]
 
 
 def _stamps(told: Told, wide: float) -> list[Flowable]:
     heads = ("Stamp", "Artwork, font", "Face, place", "Relief", "Area mm²", "Volume mm³",
              "Wall left mm")  # fmt: skip
-    parts = (0.13, 0.26, 0.22, 0.14, 0.08, 0.09, 0.08)
-    rows = [[_words(h, strong=True, right=k > 3) for k, h in enumerate(heads)]]
-    for s in told.stamps:
-        artwork = s.artwork + ("\n" + ", ".join(s.fonts) if s.fonts else "")
-        turned = f"\nturned {s.turn:.1f}°" if abs(s.turn) > 1e-9 else ""
-        relief = f"{s.make} {s.depth:.3g} mm" if s.depth else s.make
-        relief += f", draft {s.draft:g}°" if s.draft else ""
-        way = "" if s.way != "boolean" else "\nby general boolean"
-        wall = "–" if s.wall is None else f"{s.wall:.2f}"
-        where = f"{s.face}, {s.kind}\n{s.place}{turned}"
-        rows.append(
-            [_words(s.name, strong=True), _words(artwork), _words(where),
-             _words(relief + way), _words(f"{s.area:.2f}", right=True),
-             _words(f"{s.volume:+.3f}", right=True), _words(wall, right=True)]
-        )  # fmt: skip
+    parts = (0.13, 0.25, 0.22, 0.14, 0.08, 0.09, 0.09)
+    rows = [_heads(heads, 3)]
+    rows += [[_words(s.name, strong=True), *_of_stamp(s)] for s in told.stamps]
     found: list[Flowable] = [*_heading("Stamps"), _table(rows, [wide * p for p in parts])]
     if told.dimensions:
-        words = ",  ".join(f"{name} = {value}" for name, value in told.dimensions)
-        found += [Spacer(1, 2 * mm), _words(f"Dimensions: {words}")]
+        words = ";  ".join(f"{name} = {in_words(value)}" for name, value in told.dimensions)
+        found += [Spacer(1, 2 * mm), _words(f"{in_words('Dimensions')}: {words}")]
     return found
 
 
+def _of_stamp(stamp: StampTold) -> list[Paragraph]:
+    """A stamp's row behind its name."""
+    s = stamp
+    artwork = "\n".join([in_words(s.artwork), *([", ".join(s.fonts)] if s.fonts else [])])
+    turned = [in_words(f"turned {s.turn:.1f}°")] if abs(s.turn) > 1e-9 else []
+    where = "\n".join([f"{s.face}, {in_words(s.kind)}", ", ".join(map(in_words, s.place)), *turned])
+    relief = in_words(s.make) + (f" {in_words(f'{s.depth:.3g}')} mm" if s.depth else "")
+    relief += f", {in_words(f'draft {s.draft:g}°')}" if s.draft else ""
+    way = [in_words("by general boolean")] if s.way == "boolean" else []
+    wall = "–" if s.wall is None else f"{s.wall:.2f}"
+    figures = (f"{s.area:.2f}", f"{s.volume:+.3f}", wall)
+    words = [artwork, where, "\n".join([relief, *way])]
+    return [*map(_words, words), *(_words(in_words(f), right=True) for f in figures)]
+
+
 def _findings(told: Told, wide: float) -> list[Flowable]:
-    held = [f"Held against the limits of: {told.made_by}"] if told.made_by else []
-    held += [f"Standards, {words}" for words in told.standards]
+    by = "; ".join(map(in_words, told.made_by))
+    held = [f"{in_words('Held against the limits of')}: {by}"] if by else []
+    held += [f"{in_words('Standards')}, {words}" for words in told.standards]
     head = [*_heading("Findings"), *(_words(f"{words}.") for words in held)]
     if not told.findings:
-        return [*head, _words("None.")]
+        return [*head, _words(in_words("None."))]
     parts = (0.11, 0.15, 0.48, 0.13, 0.13)
     heads = ("", "Stamp", "What was found", "Measured", "Limit")
-    rows = [[_words(h, strong=True, right=k > 2) for k, h in enumerate(heads)]]
+    rows = [_heads(heads, 2)]
     rows += [
-        [_words(LEVELS[f.level], strong=f.level == "fix"), _words(f.stamp or "the part"),
-         _words(f.message), _words(f.measured, right=True), _words(f.limit, right=True)]
+        [_words(in_words(LEVELS[f.level]), strong=f.level == "fix"),
+         _words(f.stamp or in_words("the part")), _words(in_words(f.message)),
+         _words(in_words(f.measured), right=True), _words(in_words(f.limit), right=True)]
         for f in told.findings
     ]  # fmt: skip
     return [*head, Spacer(1, 1 * mm), _table(rows, [wide * p for p in parts])]
@@ -265,7 +286,14 @@ def _fonts(told: Told, wide: float) -> list[Flowable]:
     if not told.fonts:
         return []
     heads = ("Font", "Licence, as the font says", "Its maker says")
-    rows = [[_words(h, strong=True) for h in heads]]
-    rows += [[_words(f.name), _words(f.licence), _words(f.against or "–")] for f in told.fonts]
+    rows = [_heads(heads, len(heads))]
+    rows += [
+        [
+            _words(f.name),
+            _words(f.licence or in_words("it does not say")),
+            _words(in_words(f.against) or "–"),
+        ]
+        for f in told.fonts
+    ]
     widths = [wide * p for p in (0.25, 0.5, 0.25)]
     return [KeepTogether([*_heading("Fonts"), _table(rows, widths)])]

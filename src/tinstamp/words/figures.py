@@ -11,13 +11,17 @@ import re
 
 POINT = re.compile(r"(?<![\w.])(-?\d+)\.(\d+)(?![\w.]*\.\d|[A-Za-z_])")
 """A decimal figure, but no version number and no name"""
+QUOTED = re.compile(r"(“[^”]*”)")
 IN_FORMULA = re.compile(r"(?<![\w.])(\d+)\.(\d+)")
 COMMA = re.compile(r"(?<![\w,])(\d+),(\d+)")
 
 
 def with_mark(text: str, mark: str) -> str:
-    """A text whose decimal figures have that mark."""
-    return text if mark == "." else POINT.sub(rf"\1{mark}\2", text)
+    """A text whose decimal figures have that mark; what stands in quotes is somebody's own."""
+    if mark == ".":
+        return text
+    parts = QUOTED.split(text)
+    return "".join(p if p.startswith("“") else POINT.sub(rf"\1{mark}\2", p) for p in parts)
 
 
 def shown_formula(formula: str, mark: str) -> str:

@@ -4890,36 +4890,24 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>es kreuzt die Naht der Fläche</translation>
   </message>
   <message>
-   <source>%1%2 across, %3 mm up</source>
-   <translation>%1%2 quer, %3 mm hoch</translation>
-  </message>
-  <message>
    <source>“%1” by %2</source>
    <translation>„%1“ durch %2</translation>
   </message>
   <message>
-   <source>logo %1</source>
-   <translation>Logo %1</translation>
+   <source>logo “%1”</source>
+   <translation>Logo „%1“</translation>
   </message>
   <message>
    <source>sign %1</source>
    <translation>Zeichen %1</translation>
   </message>
   <message>
-   <source>, from “%1”</source>
-   <translation>, von „%1“</translation>
+   <source>%1° across, %2 mm up</source>
+   <translation>%1° quer, %2 mm hoch</translation>
   </message>
   <message>
-   <source>, along %1</source>
-   <translation>, entlang %1</translation>
-  </message>
-  <message>
-   <source>, %1 times</source>
-   <translation>, %1-mal</translation>
-  </message>
-  <message>
-   <source>it does not say</source>
-   <translation>es sagt nichts dazu</translation>
+   <source>from “%1”</source>
+   <translation>ab „%1“</translation>
   </message>
   <message>
    <source>straight edge</source>
@@ -7986,6 +7974,18 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Das Freigabeblatt auf Letter statt A4</translation>
   </message>
   <message>
+   <source>Language of the sheet</source>
+   <translation>Sprache des Blatts</translation>
+  </message>
+  <message>
+   <source>language of the sheet</source>
+   <translation>Sprache des Blatts</translation>
+  </message>
+  <message>
+   <source>What the proof sheet is written in</source>
+   <translation>Worin das Freigabeblatt geschrieben ist</translation>
+  </message>
+  <message>
    <source>give a %1, not “%2”</source>
    <translation>geben Sie %1 an, nicht „%2“</translation>
   </message>
@@ -8030,12 +8030,156 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>%1: „%2“ ist weder ja noch nein</translation>
   </message>
   <message>
+   <source>%1: “%2” is not one of %3</source>
+   <translation>%1: „%2“ ist keines von %3</translation>
+  </message>
+  <message>
    <source>the %1: “%2” is no %3: %4</source>
    <translation>%1: „%2“ ist kein %3: %4</translation>
   </message>
   <message>
    <source>the chord tolerance must be more than 0 mm</source>
    <translation>die Sehnentoleranz muss größer als 0 mm sein</translation>
+  </message>
+  <message>
+   <source>Section through “%1”</source>
+   <translation>Schnitt durch „%1“</translation>
+  </message>
+  <message>
+   <source>%1 mm left behind</source>
+   <translation>%1 mm bleiben dahinter</translation>
+  </message>
+  <message>
+   <source>Released</source>
+   <translation>Freigegeben</translation>
+  </message>
+  <message>
+   <source>To be changed</source>
+   <translation>Zu ändern</translation>
+  </message>
+  <message>
+   <source>Name, date, signature</source>
+   <translation>Name, Datum, Unterschrift</translation>
+  </message>
+  <message>
+   <source>%1 raised</source>
+   <translation>%1 erhaben</translation>
+  </message>
+  <message>
+   <source>%1 deep</source>
+   <translation>%1 tief</translation>
+  </message>
+  <message>
+   <source>%1 left</source>
+   <translation>%1 bleiben</translation>
+  </message>
+  <message>
+   <source>laid flat</source>
+   <translation>abgewickelt</translation>
+  </message>
+  <message>
+   <source>Sections, square to the face</source>
+   <translation>Schnitte, senkrecht zur Fläche</translation>
+  </message>
+  <message>
+   <source>Sections, square to the face, of the first %1 of %2 stamps</source>
+   <translation>Schnitte, senkrecht zur Fläche, der ersten %1 von %2 Prägungen</translation>
+  </message>
+  <message>
+   <source>Artwork, font</source>
+   <translation>Motiv, Schrift</translation>
+  </message>
+  <message>
+   <source>Face, place</source>
+   <translation>Fläche, Ort</translation>
+  </message>
+  <message>
+   <source>Area mm²</source>
+   <translation>Fläche mm²</translation>
+  </message>
+  <message>
+   <source>Volume mm³</source>
+   <translation>Volumen mm³</translation>
+  </message>
+  <message>
+   <source>Wall left mm</source>
+   <translation>Wand übrig mm</translation>
+  </message>
+  <message>
+   <source>Licence, as the font says</source>
+   <translation>Lizenz, wie die Schrift sagt</translation>
+  </message>
+  <message>
+   <source>Its maker says</source>
+   <translation>Ihr Hersteller sagt</translation>
+  </message>
+  <message>
+   <source>there is nothing to tell on a proof sheet</source>
+   <translation>für ein Freigabeblatt gibt es nichts zu sagen</translation>
+  </message>
+  <message>
+   <source>The solid is closed and valid</source>
+   <translation>Der Körper ist geschlossen und gültig</translation>
+  </message>
+  <message>
+   <source>The solid is NOT VALID</source>
+   <translation>Der Körper ist NICHT GÜLTIG</translation>
+  </message>
+  <message>
+   <source>All lengths in mm, angles in degrees.</source>
+   <translation>Alle Längen in mm, Winkel in Grad.</translation>
+  </message>
+  <message>
+   <source>without its stamps</source>
+   <translation>ohne Prägungen</translation>
+  </message>
+  <message>
+   <source>page %1 of %2</source>
+   <translation>Seite %1 von %2</translation>
+  </message>
+  <message>
+   <source>Stamps</source>
+   <translation>Prägungen</translation>
+  </message>
+  <message>
+   <source>turned %1°</source>
+   <translation>gedreht um %1°</translation>
+  </message>
+  <message>
+   <source>by general boolean</source>
+   <translation>durch allgemeine Verknüpfung</translation>
+  </message>
+  <message>
+   <source>Revision</source>
+   <translation>Revision</translation>
+  </message>
+  <message>
+   <source>draft %1°</source>
+   <translation>Schräge %1°</translation>
+  </message>
+  <message>
+   <source>Held against the limits of</source>
+   <translation>Geprüft an den Grenzen von</translation>
+  </message>
+  <message>
+   <source>the part</source>
+   <translation>das Teil</translation>
+  </message>
+  <message>
+   <source>it does not say</source>
+   <translation>es sagt nichts dazu</translation>
+  </message>
+  <message>
+   <source>Fonts</source>
+   <translation>Schriften</translation>
+  </message>
+  <message>
+   <source>Front</source>
+   <translation>Vorn</translation>
+  </message>
+  <message>
+   <source>Aslant</source>
+   <translation>Schräg</translation>
   </message>
   <message>
    <source>no stamp makes pieces of its own: an inlay or loose letters would</source>
@@ -11180,6 +11324,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>outlines</source>
    <translation>Umrisse</translation>
+  </message>
+  <message>
+   <source>None</source>
+   <translation>Keine</translation>
   </message>
   <message>
    <source>G-code</source>

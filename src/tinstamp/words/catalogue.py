@@ -15,7 +15,7 @@ from functools import lru_cache
 from pathlib import Path
 from xml.etree import ElementTree
 
-from tinstamp.desk.words.figures import with_mark
+from tinstamp.words.figures import with_mark
 
 GAP = re.compile(r"%(\d)")
 WORD = re.compile(r"[^\W\d_]{2,}")

@@ -1,6 +1,6 @@
 """A hand at the real window that counts its clicks and keys, and eyes that look for faults after
 every step: fog, words cut off, widgets outside of their place or over one another, what is out of
-date shown as true.
+date shown as true, what Tab does not reach or reaches against the order of a page.
 """
 
 from __future__ import annotations
@@ -17,6 +17,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import (
     QAbstractButton,
     QAbstractScrollArea,
+    QAbstractSpinBox,
     QApplication,
     QCheckBox,
     QComboBox,
@@ -24,6 +25,7 @@ from PySide6.QtWidgets import (
     QLabel,
     QLineEdit,
     QMenu,
+    QPlainTextEdit,
     QRadioButton,
     QScrollArea,
     QStyle,
@@ -344,7 +346,7 @@ class Hand:
         shown = self.app.activeModalWidget() or self.window
         print(name, flush=True)
         self.faults += [f"{name}: {fault}" for fault in (*foggy(self.window), *stale(self.window),
-                        *cut_off(shown), *misplaced(shown))]  # fmt: skip
+                        *cut_off(shown), *misplaced(shown), *untabbed(shown))]  # fmt: skip
 
 
 def told(widget: QWidget) -> str:
@@ -434,6 +436,32 @@ def misplaced(shown: QWidget) -> list[str]:
             both = here.intersected(there)
             if apart and both.width() > 2 and both.height() > 2 and _same_layer(one, other):
                 found.append(f"over one another: {told(one)} and {told(other)}")
+    return found
+
+
+def untabbed(shown: QWidget) -> list[str]:
+    """What can be clicked or typed into and is not reached by Tab, and jumps of Tab against the
+    order of a page."""
+    found = []
+    for widget in shown.findChildren(QWidget):
+        worked = isinstance(widget, QAbstractButton | QLineEdit | QComboBox | QPlainTextEdit)
+        if not worked or not widget.isEnabled() or not widget.isVisibleTo(shown):
+            continue
+        if isinstance(widget.parentWidget(), QComboBox | QAbstractSpinBox | QAbstractScrollArea):
+            continue  # a part of what is reached
+        if not widget.focusPolicy() & Qt.FocusPolicy.TabFocus and widget.window() is shown:
+            found.append(f"not by Tab: {told(widget)}")
+    if isinstance(shown, Window) and shown.fields.page is not None:
+        page, here = shown.fields.page, []
+        widget = page.nextInFocusChain()
+        while page.isAncestorOf(widget):
+            if widget.isVisibleTo(page) and widget.focusPolicy() & Qt.FocusPolicy.TabFocus:
+                here.append(widget)
+            widget = widget.nextInFocusChain()
+        tops = [w.mapTo(page, QPoint(0, 0)).y() for w in here]
+        for one, other, high, low in zip(here, here[1:], tops, tops[1:], strict=False):
+            if low < high - one.height():
+                found.append(f"Tab goes up from {told(one)} to {told(other)}")
     return found
 
 

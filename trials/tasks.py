@@ -3,6 +3,7 @@ every step as the hand left it, looked at for faults, and the clicks and keys th
 
 Needs a screen; `trials/on_a_screen python -m trials.tasks FOLDER` puts the pictures into a folder
 and prints the table. Words after the folder are the tasks to do, by their numbers.
+At another size: `QT_SCALE_FACTOR=1.5 TINSTAMP_SCREEN=1920x1200 trials/on_a_screen …`.
 """
 
 from __future__ import annotations

@@ -22,7 +22,7 @@ from tinstamp.job.archive import (
     previous,
     save_file,
 )
-from tinstamp.job.disk import Hold, clear_stale, seen, write_atomically
+from tinstamp.job.disk import Hold, being_written, clear_stale, seen, write_atomically
 from tinstamp.job.model import Dimension
 
 FIRST, SECOND = Document(tank()), Document(tank(stamp()))
@@ -132,6 +132,22 @@ def test_what_a_killed_save_left_goes(tmp_path: Path) -> None:
     os.utime(stale, (1, 1))
     clear_stale(tmp_path)
     assert not stale.exists() and fresh.exists()
+
+
+def test_what_a_process_that_is_gone_was_writing_goes_at_once(tmp_path: Path) -> None:
+    """Of any ending; what a living one writes stays, and what another machine's does."""
+    code = (
+        "import sys; from pathlib import Path; from tinstamp.job.disk import being_written;"
+        "being_written(Path(sys.argv[1]), 'step').write_bytes(b'half')"
+    )
+    subprocess.run([sys.executable, "-c", code, str(tmp_path)], env=environment(), check=True)
+    (left,) = tmp_path.iterdir()
+    ours = being_written(tmp_path, "step")
+    elsewhere = tmp_path / ".tinstamp-another-1.part.step"
+    for file in (ours, elsewhere):
+        file.write_bytes(b"half")
+    clear_stale(tmp_path)
+    assert not left.exists() and ours.exists() and elsewhere.exists()
 
 
 def test_a_hold_ends_with_its_process(tmp_path: Path) -> None:

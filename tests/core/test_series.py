@@ -267,6 +267,7 @@ def test_a_series_killed_in_the_middle_is_taken_up_again(tmp_path: Path) -> None
     names = [f"plate-PL-{k:03d}.svg" for k in range(1, 11)]
     assert sorted(p.name for p in out.glob("*.svg")) == names
     assert sorted(Path(line).name for line in again.stdout.split()) == names
+    assert not [p.name for p in out.iterdir() if p.name.startswith(".")]  # nothing half is left
     for path in out.glob("*.svg"):
         assert path.read_text().rstrip().endswith("</svg>")
     told = json.loads((out / RECORD).read_text("utf-8"))

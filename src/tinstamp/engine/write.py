@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import os
 import tempfile
 from collections.abc import Hashable, Mapping, Sequence
 from pathlib import Path
@@ -13,7 +12,7 @@ from tinstamp.engine.build import Built, Progress, build
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.messages import Write, Wrote
 from tinstamp.engine.on_paper import told_of
-from tinstamp.job.disk import PREFIX, SUFFIX
+from tinstamp.job.disk import being_written
 from tinstamp.job.face_name import StampFace
 from tinstamp.output.outputs import OUTPUTS, Options, options_from
 from tinstamp.output.result import FlatSheet, Inked, OutputError, Result
@@ -42,7 +41,7 @@ def write_files(
     written = []
     for ending in endings:
         path = folder / f"{name}.{ending}"
-        part = folder / f"{PREFIX}{os.getpid()}{SUFFIX}.{ending}"
+        part = being_written(folder, ending)
         try:
             OUTPUTS[ending].write(result, part, every)
             part.replace(path)

@@ -6,6 +6,8 @@ import contextlib
 import fcntl
 import hashlib
 import os
+import platform
+import re
 import shutil
 import stat
 import tempfile
@@ -112,14 +114,31 @@ def _synced(folder: Path) -> None:
             os.close(at)
 
 
+def being_written(folder: Path, ending: str) -> Path:
+    """What a file is called while this process writes it: beside its place, with our machine and
+    process in its name, and the ending that says what it is."""
+    return folder / f"{PREFIX}{_machine()}-{os.getpid()}{SUFFIX}.{ending}"
+
+
 def clear_stale(folder: Path) -> None:
-    """Take away what programs that were killed while writing left in a folder."""
+    """Take away what programs that were killed while writing left in a folder: at once where the
+    name tells that they are gone, else after a while."""
     old = time.time() - LEFT_BEHIND_AFTER
     with contextlib.suppress(OSError):
-        for file in folder.glob(f"{PREFIX}*{SUFFIX}"):
+        for file in folder.glob(f"{PREFIX}*{SUFFIX}*"):
             with contextlib.suppress(OSError):
-                if file.stat().st_mtime < old:
+                if file.stat().st_mtime < old or _orphaned(file.name):
                     file.unlink()
+
+
+def _machine() -> str:
+    return re.sub(r"\W", "_", platform.node()) or "here"
+
+
+def _orphaned(name: str) -> bool:
+    """True for a file that a process of this machine wrote which is gone."""
+    found = re.match(rf"{re.escape(PREFIX)}{_machine()}-(\d+){re.escape(SUFFIX)}", name)
+    return found is not None and not Path(f"/proc/{found[1]}").exists()
 
 
 class Hold:

@@ -257,6 +257,8 @@ class Scene:
 
     def lines(self, polylines: Sequence[Sequence[Sequence[float]]]) -> None:
         """Lines over the part, mm, such as what was measured."""
+        if not polylines and not self._lines.GetVisibility():
+            return
         data = vtkPolyData()
         holder, cells = vtkPoints(), vtkCellArray()
         for line in polylines:

@@ -402,7 +402,9 @@ def _beyond(painter: QPainter, view: Sheet, preview: Preview, chart: Chart, scal
     """Ink off the face stays visible, hatched; on a round face only over the rims."""
     whole = QPainterPath()
     whole.addRect(QRectF(view.rect()))
-    face = face_path(chart, scale)
+    face, ink = face_path(chart, scale), ink_path(preview, scale)
+    if face.contains(ink.controlPointRect()):
+        return
     if isinstance(chart, ConeChart) and chart.closed:
         for lap in (-1, 1):
             face = face.united(face_path(chart, scale, chart.lap(lap)))
@@ -414,7 +416,7 @@ def _beyond(painter: QPainter, view: Sheet, preview: Preview, chart: Chart, scal
     painter.setClipPath(whole.subtracted(face), Qt.ClipOperation.IntersectClip)
     painter.setPen(QPen(QColor(p.FIX), 1))
     painter.setBrush(QBrush(QColor(p.FIX), Qt.BrushStyle.BDiagPattern))
-    painter.drawPath(ink_path(preview, scale))
+    painter.drawPath(ink)
     painter.restore()
 
 

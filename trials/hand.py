@@ -45,7 +45,7 @@ LEFT, PLAIN = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
 
 
 class Hand:
-    """Mouse and keys, counted."""
+    """Mouse and keys, counted; and how often the wheel has to be turned for a field."""
 
     def __init__(self, app: QApplication, folder: Path, pictures: Path) -> None:
         self.app, self.folder, self.pictures = app, folder, pictures
@@ -55,7 +55,7 @@ class Hand:
         self.window.show()
         QTest.qWaitForWindowExposed(self.window)
         self.window.activateWindow()
-        self.clicks = self.strokes = 0
+        self.clicks = self.strokes = self.turns = 0
         self.faults: list[str] = []
         self.task, self.step = "", 0
 
@@ -128,9 +128,11 @@ class Hand:
         QTest.mouseRelease(widget, LEFT, PLAIN, end.toPoint())
 
     def show(self, widget: QWidget) -> None:
-        """Scroll to it, as with the wheel."""
+        """Scroll to it, as with the wheel, which is counted where it is not in sight."""
         area = self.window.fields.area
         if area.widget() is not None and area.widget().isAncestorOf(widget):
+            middle = widget.mapTo(area.viewport(), widget.rect().center())
+            self.turns += not area.viewport().rect().contains(middle)
             area.ensureWidgetVisible(widget)
             self.app.processEvents()
 
@@ -449,6 +451,9 @@ def untabbed(shown: QWidget) -> list[str]:
             continue
         if isinstance(widget.parentWidget(), QComboBox | QAbstractSpinBox | QAbstractScrollArea):
             continue  # a part of what is reached
+        group = widget.group() if isinstance(widget, QAbstractButton) else None
+        if group is not None and group.exclusive() and group.checkedButton() is not None:
+            continue  # reached by the arrows from the one that is pressed
         if not widget.focusPolicy() & Qt.FocusPolicy.TabFocus and widget.window() is shown:
             found.append(f"not by Tab: {told(widget)}")
     if isinstance(shown, Window) and shown.fields.page is not None:

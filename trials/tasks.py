@@ -11,7 +11,6 @@ from __future__ import annotations
 import faulthandler
 import sys
 import tempfile
-import time
 import traceback
 from collections.abc import Callable
 from pathlib import Path
@@ -463,7 +462,6 @@ def main() -> int:
             hand = Hand(app, Path(name), pictures)
             hand.task = number
             hand.window.session.build_now()
-            start = time.monotonic()
             try:
                 hand.rest()
                 work(hand)
@@ -471,14 +469,14 @@ def main() -> int:
                 hand.look("broken off")
                 hand.faults.append(f"{number}: {traceback.format_exc(limit=-4)}")
             what = (work.__doc__ or "").strip().splitlines()[0]
-            rows.append((number, what, hand.clicks, hand.strokes, time.monotonic() - start))
+            rows.append((number, what, hand.clicks, hand.strokes, hand.turns))
             faults += hand.faults
             hand.window.session.saved = hand.window.session.document
             hand.window.close()
             hand.wait(0.3)
-    print("| | task | clicks | keys |\n| --- | --- | --- | --- |")
-    for number, what, clicks, strokes, _ in rows:
-        print(f"| {number} | {what} | {clicks} | {strokes} |")
+    print("| | task | clicks | keys | wheel |\n| --- | --- | --- | --- | --- |")
+    for number, what, clicks, strokes, turns in rows:
+        print(f"| {number} | {what} | {clicks} | {strokes} | {turns} |")
     for fault in dict.fromkeys(faults):
         print(fault)
     print(f"{len(rows)} tasks, {len(faults)} faults")

@@ -63,6 +63,8 @@ VIEWS = tuple(
 
 COMMANDS: tuple[Command, ...] = (
     Command("new", "New", "Ctrl+N", "File", "files.new", tip="A new job"),
+    Command("window", "New window", "Ctrl+Shift+N", "File", "files.new_window",
+            tip="Another window, for another job"),
     Command("step", "From a STEP file …", "", "File", "files.new_from_step"),
     Command("open", "Open …", "Ctrl+O", "File", "files.ask_open", tip="Open a job"),
     Command("save", "Save", "Ctrl+S", "File", "files.save"),
@@ -97,6 +99,8 @@ COMMANDS: tuple[Command, ...] = (
             tip="A copy of the chosen stamp to the clipboard", when=_stamp_chosen),
     Command("paste", "Paste", "Ctrl+V", "Edit", "arrivals.paste",
             tip="A stamp, a drawing or a text from the clipboard"),
+    Command("shelve stamp", "Put the stamp on the shelf …", "", "Stamp", "arrivals.shelve",
+            tip="Keep the chosen stamp, to use it again on other parts", when=_stamp_chosen),
     Command("add", "+ Stamp", "Ctrl+T", "Stamp", "add_stamp", tip="A new text on the chosen face"),
     Command("add upon", "Text on this stamp", "Ctrl+Shift+T", "Stamp", "add_upon",
             tip="A new text on the cap of the chosen stamp", when=_stamp_chosen),

@@ -104,6 +104,7 @@ class Window(QMainWindow):
         self.ticket.add_logo.connect(lambda: self.part_files.ask("new logo"))
         self.ticket.add_drawn.connect(self.add_stamp)
         self.ticket.add_upon.connect(self.add_upon)
+        self.ticket.shelf_wanted.connect(self.arrivals.fill_shelf)
         self.part.face_clicked.connect(self.face_clicked)
         self.part.looked_away.connect(self._looked_away)
         self.part.wants_middle.connect(lambda: self.give_middle("part"))

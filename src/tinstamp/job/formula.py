@@ -90,8 +90,8 @@ _GRAMMAR = rf"""
 """
 _PARSER = Lark(_GRAMMAR, parser="lalr", maybe_placeholders=False)
 
-_FUNCTIONS = ("min", "max", "abs", "sqrt", "round", "floor", "ceil", "sin", "cos", "tan")
-RESERVED = frozenset([*LENGTHS, *ANGLES, *_FUNCTIONS, "pi"])
+FUNCTIONS = ("min", "max", "abs", "sqrt", "round", "floor", "ceil", "sin", "cos", "tan")
+RESERVED = frozenset([*LENGTHS, *ANGLES, *FUNCTIONS, "pi"])
 """Names that a dimension cannot have."""
 
 
@@ -299,8 +299,8 @@ def _power(a: Quantity, b: Quantity) -> Quantity:
 
 
 def _call(name: str, args: list[Quantity]) -> Quantity:
-    if name not in _FUNCTIONS:
-        raise FormulaError(f"there is no function “{name}”; known: {', '.join(_FUNCTIONS)}")
+    if name not in FUNCTIONS:
+        raise FormulaError(f"there is no function “{name}”; known: {', '.join(FUNCTIONS)}")
     first = args[0]
     if name in ("min", "max"):
         if any((q.length, q.angle) != (first.length, first.angle) for q in args):

@@ -1136,6 +1136,10 @@
    <translation>Neu</translation>
   </message>
   <message>
+   <source>New window</source>
+   <translation>Neues Fenster</translation>
+  </message>
+  <message>
    <source>From a STEP file …</source>
    <translation>Aus einer STEP-Datei …</translation>
   </message>
@@ -1206,6 +1210,10 @@
   <message>
    <source>Paste</source>
    <translation>Einfügen</translation>
+  </message>
+  <message>
+   <source>Put the stamp on the shelf …</source>
+   <translation>Prägung ins Regal legen …</translation>
   </message>
   <message>
    <source>+ Stamp</source>
@@ -1332,6 +1340,10 @@
    <translation>Ein neuer Auftrag</translation>
   </message>
   <message>
+   <source>Another window, for another job</source>
+   <translation>Ein weiteres Fenster, für einen anderen Auftrag</translation>
+  </message>
+  <message>
    <source>Open a job</source>
    <translation>Einen Auftrag öffnen</translation>
   </message>
@@ -1374,6 +1386,10 @@
   <message>
    <source>A stamp, a drawing or a text from the clipboard</source>
    <translation>Eine Prägung, eine Zeichnung oder ein Text aus der Zwischenablage</translation>
+  </message>
+  <message>
+   <source>Keep the chosen stamp, to use it again on other parts</source>
+   <translation>Die gewählte Prägung aufheben, um sie auf anderen Teilen wieder zu verwenden</translation>
   </message>
   <message>
    <source>A new text on the chosen face</source>
@@ -1710,6 +1726,10 @@
   <message>
    <source>Pictures (*.png)</source>
    <translation>Bilder (*.png)</translation>
+  </message>
+  <message>
+   <source>Another window could not be started</source>
+   <translation>Ein weiteres Fenster ließ sich nicht starten</translation>
   </message>
   <message>
    <source>Put the blank on the shelf</source>
@@ -2432,6 +2452,10 @@
    <translation>Geschrieben: %1</translation>
   </message>
   <message>
+   <source>The sheet is being printed …</source>
+   <translation>Das Blatt wird gedruckt …</translation>
+  </message>
+  <message>
    <source>Proof sheet</source>
    <translation>Freigabeblatt</translation>
   </message>
@@ -2452,8 +2476,24 @@
    <translation>Als PDF sichern …</translation>
   </message>
   <message>
+   <source>Print …</source>
+   <translation>Drucken …</translation>
+  </message>
+  <message>
+   <source>On paper, by a printer of this machine</source>
+   <translation>Auf Papier, mit einem Drucker dieses Rechners</translation>
+  </message>
+  <message>
    <source>The sheet is being drawn: %1 …</source>
    <translation>Das Blatt wird gezeichnet: %1 …</translation>
+  </message>
+  <message>
+   <source>The printer cannot be used.</source>
+   <translation>Der Drucker ist nicht verwendbar.</translation>
+  </message>
+  <message>
+   <source>Printed: %1 pages.</source>
+   <translation>Gedruckt: %1 Seiten.</translation>
   </message>
   <message>
    <source>Page %1 of %2</source>
@@ -2462,6 +2502,10 @@
   <message>
    <source>%1 cannot be written: %2.</source>
    <translation>%1 lässt sich nicht schreiben: %2.</translation>
+  </message>
+  <message>
+   <source>The printer stopped taking pages.</source>
+   <translation>Der Drucker nahm keine Seiten mehr an.</translation>
   </message>
   <message>
    <source>Layer, mm</source>
@@ -4074,8 +4118,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Logo, Zeichen …</translation>
   </message>
   <message>
-   <source>A logo from a file, a sign, a scale, a machine-read mark or a plain shape on the chosen face; text on a stamp</source>
-   <translation>Ein Logo aus einer Datei, ein Zeichen, eine Skala, eine maschinenlesbare Kennzeichnung oder eine einfache Form auf der gewählten Fläche; Text auf einer Prägung</translation>
+   <source>A logo from a file, a sign, a scale, a machine-read mark or a plain shape on the chosen face; a stamp of the shelf; text on a stamp</source>
+   <translation>Ein Logo aus einer Datei, ein Zeichen, eine Skala, eine maschinenlesbare Marke oder eine einfache Form auf der gewählten Fläche; eine Prägung aus dem Regal; Text auf einer Prägung</translation>
   </message>
   <message>
    <source>Logo from a file …</source>
@@ -4084,6 +4128,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>Text on the chosen stamp</source>
    <translation>Text auf der gewählten Prägung</translation>
+  </message>
+  <message>
+   <source>From the shelf</source>
+   <translation>Aus dem Regal</translation>
   </message>
   <message>
    <source>along</source>
@@ -4282,6 +4330,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Von diesem Teil abgezogen</translation>
   </message>
   <message>
+   <source>Put the stamp on the shelf</source>
+   <translation>Prägung ins Regal legen</translation>
+  </message>
+  <message>
    <source>what was copied</source>
    <translation>was kopiert wurde</translation>
   </message>
@@ -4294,8 +4346,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Anstelle von „%1“</translation>
   </message>
   <message>
-   <source>there is no face for the stamp that was copied</source>
-   <translation>es gibt keine Fläche für die kopierte Prägung</translation>
+   <source>there is no face for this stamp</source>
+   <translation>für diese Prägung gibt es keine Fläche</translation>
   </message>
   <message>
    <source>%1 is no job, part, logo, picture or font</source>
@@ -7728,6 +7780,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>wall of all pressed parts</source>
    <translation>Wand aller gepressten Teile</translation>
+  </message>
+  <message>
+   <source>a stamp on the shelf needs a name without a slash</source>
+   <translation>eine Prägung im Regal braucht einen Namen ohne Schrägstrich</translation>
+  </message>
+  <message>
+   <source>“%1” on the shelf holds no stamp</source>
+   <translation>„%1“ im Regal enthält keine Prägung</translation>
   </message>
   <message>
    <source>%1 cannot be written (%2): %3 is used</source>

@@ -157,8 +157,7 @@ class ExportDialog(QDialog):
         return buttons
 
     def _browse(self) -> None:
-        options = QFileDialog.Option.DontUseNativeDialog | QFileDialog.Option.ShowDirsOnly
-        found = QFileDialog.getExistingDirectory(self, say("Folder"), self.folder.text(), options)
+        found = QFileDialog.getExistingDirectory(self, say("Folder"), self.folder.text())
         if found:
             self.folder.setText(found)
 

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import html
+import sys
 from collections.abc import Mapping
 from pathlib import Path
 from typing import Any
 
-from PySide6.QtCore import QSettings
+from PySide6.QtCore import QProcess, QSettings
 from PySide6.QtGui import QAction
 from PySide6.QtWidgets import QFileDialog, QInputDialog, QMenu, QMessageBox
 
@@ -37,6 +38,11 @@ class JobFiles:
     def new(self) -> None:
         if self.may_leave():
             self.session.begin(Document(new_job()), None)
+
+    def new_window(self) -> None:
+        """Another window of the program, in a process of its own."""
+        if not QProcess.startDetached(sys.executable, ["-m", "tinstamp", "desk"])[0]:
+            self.session.failed.emit("Another window could not be started")
 
     def new_from_step(self) -> None:
         """A new job whose blank is a part from a STEP file."""
@@ -92,7 +98,6 @@ class JobFiles:
             say("Open a job"),
             folder,
             f"Tin Stamp jobs (*{ENDING})",
-            options=QFileDialog.Option.DontUseNativeDialog,
         )
         if path:
             self.open(Path(path))
@@ -143,7 +148,6 @@ class JobFiles:
             say("Save the job"),
             str(start),
             f"Tin Stamp jobs (*{ENDING})",
-            options=QFileDialog.Option.DontUseNativeDialog,
         )
         if not path:
             return False
@@ -223,10 +227,9 @@ class JobFiles:
 
     def picture(self) -> None:
         """Save the part as it is seen."""
-        options = QFileDialog.Option.DontUseNativeDialog
         start = str(self._usual_folder() / f"{self.session.name}.png")
         found, _ = QFileDialog.getSaveFileName(
-            self.window_, say("Save a picture"), start, "Pictures (*.png)", options=options
+            self.window_, say("Save a picture"), start, "Pictures (*.png)"
         )
         if found:
             self.save_picture(Path(found))

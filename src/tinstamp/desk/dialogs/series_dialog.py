@@ -251,9 +251,8 @@ class SeriesDialog(QDialog):
         self.pattern.setText(NUMBERED)
 
     def _ask_table(self) -> None:
-        options = QFileDialog.Option.DontUseNativeDialog
         found, _ = QFileDialog.getOpenFileName(
-            self, say("Rows of a series"), str(self.logos), TABLES, options=options
+            self, say("Rows of a series"), str(self.logos), TABLES
         )
         if found:
             self.take_table(Path(found))
@@ -429,8 +428,7 @@ class SeriesDialog(QDialog):
         self.note.setText(say(text))
 
     def _choose(self) -> None:
-        options = QFileDialog.Option.DontUseNativeDialog | QFileDialog.Option.ShowDirsOnly
-        found = QFileDialog.getExistingDirectory(self, say("Folder"), self.folder.text(), options)
+        found = QFileDialog.getExistingDirectory(self, say("Folder"), self.folder.text())
         if found:
             self.folder.setText(found)
 

@@ -8,7 +8,8 @@ from concurrent.futures import Future, ThreadPoolExecutor
 from pathlib import Path
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QImage, QPixmap
+from PySide6.QtGui import QImage, QPageSize, QPainter, QPixmap
+from PySide6.QtPrintSupport import QPrintDialog, QPrinter
 from PySide6.QtWidgets import (
     QCheckBox,
     QDialog,
@@ -31,6 +32,8 @@ from tinstamp.output.outputs import OUTPUTS, options_from
 
 PAGE_WIDE = 760
 """px of a page"""
+PRINTED_WIDE = 2480
+"""px of a page on paper: 300 dots to an inch of A4"""
 PDF = "PDF (*.pdf)"
 
 
@@ -40,10 +43,11 @@ class SheetDialog(QDialog):
 
     Attributes
     ----------
-    drawn : the pages, as images.
+    drawn : the pages, as images. fine : a printer, and the pages as images for it.
     """
 
     drawn = Signal(list)
+    fine = Signal(object, list)
 
     def __init__(self, session: Session, folder: Path, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -87,6 +91,7 @@ class SheetDialog(QDialog):
         session.failed.connect(self._failed)
         session.progress.connect(self._progress)
         self.drawn.connect(self._show)
+        self.fine.connect(self._print)
         self.asked = False
         self._make()
 
@@ -95,17 +100,23 @@ class SheetDialog(QDialog):
         self.save.setProperty("main", True)
         self.save.setEnabled(False)
         self.save.clicked.connect(self._ask)
+        self.printed = QPushButton(say("Print …"))
+        self.printed.setToolTip(say("On paper, by a printer of this machine"))
+        self.printed.setEnabled(False)
+        self.printed.clicked.connect(self._ask_printer)
         close = QPushButton(say("Close"))
         close.clicked.connect(self.reject)
         row = QHBoxLayout()
         row.addStretch(1)
         row.addWidget(close)
+        row.addWidget(self.printed)
         row.addWidget(self.save)
         return row
 
     def _make(self) -> None:
         self.asked = True
         self.save.setEnabled(False)
+        self.printed.setEnabled(False)
         self._say("The sheet is being drawn …")
         chosen = {
             "letter": float(self.letter.isChecked()),
@@ -141,6 +152,7 @@ class SheetDialog(QDialog):
             page.setStyleSheet(f"border: 1px solid {p.RULE_STRONG};")
             self.pages.addWidget(page)
         self.save.setEnabled(True)
+        self.printed.setEnabled(True)
         count = "1 page" if len(images) == 1 else f"{len(images)} pages"
         self._say(f"{count}, as it will be written.")
 
@@ -150,11 +162,8 @@ class SheetDialog(QDialog):
             self._say(message[:1].upper() + message[1:], wrong=True)
 
     def _ask(self) -> None:
-        options = QFileDialog.Option.DontUseNativeDialog
         start = str(self.folder / f"{self.session.name}.pdf")
-        found, _ = QFileDialog.getSaveFileName(
-            self, say("Proof sheet"), start, PDF, options=options
-        )
+        found, _ = QFileDialog.getSaveFileName(self, say("Proof sheet"), start, PDF)
         if found:
             self.save_as(Path(found))
 
@@ -170,6 +179,37 @@ class SheetDialog(QDialog):
             return
         self._say(f"Written: {path}")
 
+    def _ask_printer(self) -> None:
+        printer = QPrinter(QPrinter.PrinterMode.HighResolution)
+        printer.setDocName(say(f"Proof sheet of “{self.session.name}”"))
+        size = QPageSize.PageSizeId.Letter if self.letter.isChecked() else QPageSize.PageSizeId.A4
+        printer.setPageSize(QPageSize(size))
+        if QPrintDialog(printer, self).exec():
+            self.print_on(printer)
+
+    def print_on(self, printer: QPrinter) -> None:
+        """The sheet that is shown, at its true size; it is drawn finely beside the window first."""
+        assert self.file is not None
+        self._say("The sheet is being printed …")
+        future = self.pool.submit(_drawn, self.file, PRINTED_WIDE)
+        future.add_done_callback(lambda done: self.fine.emit(printer, done.result()))
+
+    def _print(self, printer: QPrinter, images: list[QImage]) -> None:
+        printer.setFullPage(True)
+        painter = QPainter()
+        if not painter.begin(printer):
+            self._say("The printer cannot be used.", wrong=True)
+            return
+        for number, image in enumerate(images):
+            if number and not printer.newPage():
+                self._say("The printer stopped taking pages.", wrong=True)
+                break
+            box = printer.paperRect(QPrinter.Unit.DevicePixel)
+            painter.drawImage(box, image)
+        else:
+            self._say(f"Printed: {len(images)} pages.")
+        painter.end()
+
     def _say(self, text: str, wrong: bool = False) -> None:
         self.note.setStyleSheet(f"color: {p.FIX if wrong else p.SECOND_INK};")
         self.note.setText(say(text))
@@ -181,14 +221,14 @@ class SheetDialog(QDialog):
         super().done(result)
 
 
-def _drawn(path: Path) -> list[QImage]:
-    """The pages of a PDF as images."""
+def _drawn(path: Path, pixels: int = PAGE_WIDE) -> list[QImage]:
+    """The pages of a PDF as images, so many pixels wide."""
     import pypdfium2
 
     document = pypdfium2.PdfDocument(str(path))
     found = []
     for page in document:
-        picture = page.render(scale=PAGE_WIDE / page.get_width()).to_pil().convert("RGB")
+        picture = page.render(scale=pixels / page.get_width()).to_pil().convert("RGB")
         data = picture.tobytes()
         wide, high = picture.size
         found.append(QImage(data, wide, high, 3 * wide, QImage.Format.Format_RGB888).copy())

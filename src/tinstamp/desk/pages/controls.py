@@ -25,6 +25,7 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.painting import painting
 from tinstamp.desk.look.short_box import ShortBox
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.pages.completing import Completing, names_in
 from tinstamp.desk.pages.fields import FieldsPage, Through
 from tinstamp.desk.pages.formula_field import TYPING, FormulaField
 from tinstamp.desk.pages.rows import Row
@@ -75,6 +76,7 @@ def put_formula(
         formula = read() if read is not None else get(session.job, path)
         field.show_formula(formula, session.resolved.values.get(key), session.error_at(key))
 
+    Completing(field.line, lambda: names_in(session))
     field.edited.connect(lambda text: page.put(path, text, page.of(label), merge=key))
     field.settled.connect(session.settle)
     page.bind(key, field, renew)

@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QGridLayout, QLabel, QLineEdit, QPushButton, QTool
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
+from tinstamp.desk.pages.completing import Completing, names_in
 from tinstamp.desk.pages.fields import FieldsPage
 from tinstamp.desk.pages.formula_field import FormulaField
 from tinstamp.desk.words.say import formula_typed, say
@@ -90,6 +91,7 @@ class DimensionTable:
             error = resolved.errors.get(key) or resolved.errors.get(name_key)
             field.show_formula(dimension.formula, resolved.values.get(key), error)
 
+        Completing(field.line, lambda: names_in(self.session))
         field.edited.connect(
             lambda text: self.page.put((*path, "formula"), text, f"“{dimension.name}”", merge=key)
         )

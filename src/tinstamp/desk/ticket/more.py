@@ -30,22 +30,25 @@ def more_button(
     upon: Callable[[], None],
     drawn: Callable[[Drawn, str], None],
     is_chosen: Callable[[], bool],
+    fill_shelf: Callable[[QMenu], None],
 ) -> QToolButton:
-    """A logo, a sign, a scale, a machine-read mark, a plain shape, or text on the chosen stamp,
-    when there `is_chosen` one."""
+    """A logo, a sign, a scale, a machine-read mark, a plain shape, a stamp of the shelf, or text on
+    the chosen stamp, when there `is_chosen` one."""
     button = QToolButton()
     button.setText(say("Logo, sign …"))
     button.setToolTip(
         say(
             "A logo from a file, a sign, a scale, a machine-read mark or a plain shape on the "
             "chosen "
-            "face; text on a stamp"
+            "face; a stamp of the shelf; text on a stamp"
         )
     )
     button.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
     menu = QMenu(parent)
     menu.addAction(say("Logo from a file …"), logo)
     text = menu.addAction(say("Text on the chosen stamp"), upon)
+    shelf = menu.addMenu(say("From the shelf"))
+    shelf.aboutToShow.connect(lambda: fill_shelf(shelf))
     for entry in DRAWN:
         if entry is None:
             menu.addSeparator()

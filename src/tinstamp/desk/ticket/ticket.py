@@ -47,6 +47,7 @@ class Ticket(QWidget):
     add_logo = Signal()
     add_drawn = Signal(object, str)
     add_upon = Signal()
+    shelf_wanted = Signal(object)
 
     def __init__(
         self, session: Session, drag: StampDrag, settings: QSettings | None = None
@@ -72,6 +73,7 @@ class Ticket(QWidget):
             self.add_upon.emit,
             self.add_drawn.emit,
             lambda: session.selected >= 0,
+            self.shelf_wanted.emit,
         )
         self.switch = self._button("Off", "Leave the stamp out of the part", self.switch_stamp)
         self.copy = self._button("Copy", "A second stamp like this one", self.copy_stamp)

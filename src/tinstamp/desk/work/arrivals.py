@@ -2,24 +2,30 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping
 from pathlib import Path
 from typing import Protocol
 
 from PySide6.QtCore import QMimeData, QObject, QPoint
 from PySide6.QtGui import QCursor, QGuiApplication
-from PySide6.QtWidgets import QMenu, QWidget
+from PySide6.QtWidgets import QInputDialog, QMenu, QWidget
 
+from tinstamp.artwork.svg_out import as_svg
 from tinstamp.desk.words.say import say
 from tinstamp.desk.work.new_stamp import first_place
 from tinstamp.desk.work.part_files import PartFiles
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.stamp_drag import StampDrag
+from tinstamp.job import stamp_shelf
 from tinstamp.job.archive import ArchiveError, Document, dump, load
 from tinstamp.job.edit_stamps import free_name
-from tinstamp.job.features import Imported, Tube
-from tinstamp.job.model import LONGEST_TEXT, Blank, Drawn, Job, Text
+from tinstamp.job.features import Imported
+from tinstamp.job.model import LONGEST_TEXT, Dimension, Drawn, Job, Text
+from tinstamp.job.stamp_shelf import stamp_alone
 
+PICTURE = "image/svg+xml"
+"""A drawing on the clipboard."""
 STAMP = "application/x-tinstamp-stamp"
 """A stamp on the clipboard: a job of that stamp alone, with its fonts and its logo."""
 KINDS: Mapping[str, str] = {
@@ -70,8 +76,8 @@ class Arrivals(QObject):
                 self._file(path)
         elif mime.hasFormat(STAMP):
             self._stamp(bytes(mime.data(STAMP).data()))
-        elif mime.hasFormat("image/svg+xml"):
-            self.files.paste_logo(bytes(mime.data("image/svg+xml").data()))
+        elif mime.hasFormat(PICTURE):
+            self.files.paste_logo(bytes(mime.data(PICTURE).data()))
         elif mime.hasText() and mime.text().strip():
             self.desk.add_stamp(Text(text=mime.text().strip()[:LONGEST_TEXT]), "Stamp")
 
@@ -116,16 +122,50 @@ class Arrivals(QObject):
         index = self.session.selected
         if index < 0:
             return
-        stamp = self.session.job.stamps[index]
-        alone = stamp.setting.model_copy(update={"from_stamp": ""})
-        stamp = stamp.model_copy(update={"setting": alone})
-        job = Job(blank=Blank(features=(Tube(),)), stamps=(stamp,))
-        now = self.session.document
+        alone = stamp_alone(self.session.document, index)
         mime = QMimeData()
-        mime.setData(STAMP, dump(Document(job, now.fonts, {}, now.logos)))
-        if isinstance(stamp.artwork, Text):
-            mime.setText(stamp.artwork.text)
+        mime.setData(STAMP, dump(alone))
+        drawn = self.desk.drag.preview
+        if drawn is not None and drawn.artwork.regions:
+            mime.setData(PICTURE, as_svg(drawn.artwork.regions).encode())
+        artwork = alone.job.stamps[0].artwork
+        if isinstance(artwork, Text):
+            mime.setText(artwork.text)
         QGuiApplication.clipboard().setMimeData(mime)
+
+    def shelve(self) -> None:
+        """Keep the chosen stamp on the shelf, to use it again on other parts."""
+        index = self.session.selected
+        if index < 0:
+            return
+        name, given = QInputDialog.getText(
+            self.window_, say("Put the stamp on the shelf"), say("Name"),
+            text=self.session.job.stamps[index].name,
+        )  # fmt: skip
+        if not given:
+            return
+        try:
+            stamp_shelf.put(stamp_alone(self.session.document, index), name)
+        except ArchiveError as error:
+            self._tell(str(error))
+
+    def from_shelf(self, name: str) -> None:
+        """A stamp of the shelf as a new one on the chosen face."""
+        try:
+            held = stamp_shelf.take(name)
+        except ArchiveError as error:
+            self._tell(str(error))
+            return
+        self._put(held, f"add “{name}”", where_it_was=False)
+
+    def fill_shelf(self, menu: QMenu) -> None:
+        """What is on the shelf of stamps."""
+        menu.clear()
+        for name in stamp_shelf.kept():
+            menu.addAction(name, lambda n=name: self.from_shelf(n))
+        if menu.isEmpty():
+            empty = menu.addAction(say("The shelf is empty"), lambda: None)
+            empty.setEnabled(False)
 
     def paste(self) -> None:
         """What the clipboard holds."""
@@ -140,23 +180,41 @@ class Arrivals(QObject):
         if not held.job.stamps:
             self._tell("what was copied holds no stamp")
             return
+        self._put(held, f"paste “{held.job.stamps[0].name}”")
+
+    def _put(self, held: Document, label: str, where_it_was: bool = True) -> None:
+        """A stamp by itself onto this part: where it was, or on the chosen face. A dimension that
+        its formulas use and the job lacks comes with it."""
         job, stamp = self.session.job, held.job.stamps[0]
         setting = stamp.setting
-        if setting.face not in self.session.kinds:
+        if not where_it_was or setting.face not in self.session.kinds:
             found = first_place(self.session, self.desk.drag)
             if found is None:
-                self._tell("there is no face for the stamp that was copied")
+                self._tell("there is no face for this stamp")
                 return
-            setting = found[0]
+            place = {name: getattr(found[0], name) for name in ("face", "across", "up")}
+            setting = setting.model_copy(update=place)
         named = {"name": free_name(job, stamp.name), "setting": setting, "alike": ""}
         stamps = (*job.stamps, stamp.model_copy(update=named))
-        job = job.model_copy(update={"stamps": stamps})
-        label = f"paste “{stamp.name}”"
+        job = job.model_copy(update={"stamps": stamps, "dimensions": _with_missing(job, held.job)})
         if self.session.take(job, label, fonts=held.fonts, logos=held.logos):
             self.session.select(len(stamps) - 1)
 
     def _tell(self, words: str) -> None:
         self.session.failed.emit(words[:1].upper() + words[1:])
+
+
+def _with_missing(job: Job, other: Job) -> tuple[Dimension, ...]:
+    """A job's dimensions, and those that formulas of the other's stamp use and it lacks."""
+    known = {dimension.name for dimension in job.dimensions}
+    wanted, used = [other.stamps[0].model_dump_json()], []
+    for dimension in reversed(other.dimensions):  # each may use those before it
+        if dimension.name in known:
+            continue
+        if any(re.search(rf"\b{re.escape(dimension.name)}\b", text) for text in wanted):
+            used.append(dimension)
+            wanted.append(dimension.formula)
+    return (*job.dimensions, *reversed(used))
 
 
 def _paths(mime: QMimeData) -> list[Path]:

@@ -93,7 +93,6 @@ class PartFiles(QObject):
             say(TITLES.get(purpose, "Take in a part")),
             start,
             PROFILE if profile else LOGO if logo else FONT if purpose == "font" else STEP,
-            options=QFileDialog.Option.DontUseNativeDialog,
         )
         if path:
             self.open(Path(path), purpose)

@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 
 from tinstamp.blank.round_solid import tube
+from tinstamp.desk.part.meshes import Coloured
 from tinstamp.desk.part.scene import Scene
 from tinstamp.engine.mesh import mesh_of
 
@@ -159,3 +160,62 @@ def test_one_can_go_no_further_than_the_part_is_seen(scene: Scene) -> None:
     for _ in range(400):
         scene.nearer(1.15)
     assert scene.renderer.GetActiveCamera().GetDistance() > 0.01
+
+
+def relief(seed: int) -> Coloured:
+    """Loose triangles in, on and before the part, as a relief in hand might lie."""
+    rng = np.random.default_rng(seed)
+    middle = rng.uniform(-45, 45, (40, 1, 3)) * [1.0, 1.0, 0.5]
+    points = (middle + rng.uniform(-8, 8, (40, 3, 3))).reshape(-1, 3)
+    triangles = np.arange(120).reshape(-1, 3)
+    return points, triangles, rng.integers(0, 255, (40, 3)).astype(np.uint8)
+
+
+@pytest.mark.parametrize("seed", range(4))
+def test_what_the_hand_moves_is_seen_as_if_all_had_been_drawn_together(
+    scene: Scene, seed: int
+) -> None:
+    """Over a kept picture of the rest, from wherever one looks, whatever was painted or cut since:
+    but for pixels along edges the same as all in one."""
+    rng = np.random.default_rng(100 + seed)
+    for step in range(4):
+        scene.overlay(relief(10 * seed + step))
+        if step == 1:
+            scene.turn(*rng.uniform(-60, 60, 2))
+        if step == 2:
+            scene.paint({"tank.outer": "#204080"})
+        if step == 3:
+            scene.cut(np.zeros(3), np.array([0.0, -1.0, 0.0]))
+        for _ in range(2):  # once anew, once from what was kept
+            often = scene.picture(300, 200, often=True).astype(int)
+            whole = scene.picture(300, 200).astype(int)
+            other = np.abs(often - whole).max(axis=-1) > 12
+            assert float(other.mean()) < 0.004, (seed, step)
+            assert not np.array_equal(whole, hidden(scene))
+    scene.overlay(None)
+    scene.paint({})
+    scene.cut(None, None)
+
+
+def hidden(scene: Scene) -> np.ndarray:  # type: ignore[type-arg]
+    """The picture without what the hand moves."""
+    scene._overlay.VisibilityOff()
+    found = scene.picture(300, 200).astype(int)
+    scene._overlay.VisibilityOn()
+    return found
+
+
+def test_a_kept_picture_is_not_drawn_again(scene: Scene) -> None:
+    drawn: list[int] = []
+    before = scene._hand._draw_under
+    scene._hand._draw_under = lambda: (drawn.append(1), before())[1]  # type: ignore[method-assign]
+    for k in range(5):
+        scene.overlay(relief(k))
+        scene.paint({"tank.outer": "#204080"})
+        scene.picture(300, 200, often=True)
+    assert len(drawn) == 1
+    scene.paint({})
+    scene.picture(300, 200, often=True)
+    assert len(drawn) == 2
+    scene._hand._draw_under = before  # type: ignore[method-assign]
+    scene.overlay(None)

@@ -31,7 +31,10 @@ def names_in(session: Session) -> list[str]:
     if session.selected >= 0:
         face = f"{job.stamps[session.selected].setting.face}."
         known |= {name.removeprefix(face) for name in known if name.startswith(face)}
-    return [*sorted(known), *(f"{function}(" for function in FUNCTIONS)]
+    return [
+        *sorted(known, key=lambda name: (name.count("."), name)),
+        *(f"{function}(" for function in FUNCTIONS),
+    ]
 
 
 class Completing(QObject):

@@ -253,7 +253,7 @@ class PartView(QWidget):
         """Draw now; `fine` is how many pixels stand for one on the screen."""
         self._show_hand()
         ratio = self.devicePixelRatioF() * fine
-        self.image = self._pixels(ratio)
+        self.image = self._pixels(ratio, often=fine == 1)
         self.session.looking = self.scene.looking
         self.image.setDevicePixelRatio(ratio)
         if fine == 1:
@@ -274,9 +274,9 @@ class PartView(QWidget):
         self._draw_soon.start()
         return image
 
-    def _pixels(self, ratio: float) -> QImage:
+    def _pixels(self, ratio: float, often: bool = False) -> QImage:
         width, height = round(self.width() * ratio), round(self.height() * ratio)
-        rows = self.scene.picture(width, height)
+        rows = self.scene.picture(width, height, often)
         return QImage(rows.data, width, height, 3 * width, QImage.Format.Format_RGB888).copy()
 
     def _finer(self) -> None:

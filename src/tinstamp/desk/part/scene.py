@@ -13,7 +13,7 @@ import numpy as np
 import vtkmodules.vtkRenderingOpenGL2  # noqa: F401  (registers the renderer)
 from numpy.typing import NDArray
 from vtkmodules.util.numpy_support import numpy_to_vtk, vtk_to_numpy
-from vtkmodules.vtkCommonCore import reference, vtkPoints, vtkUnsignedCharArray
+from vtkmodules.vtkCommonCore import reference, vtkPoints
 from vtkmodules.vtkCommonDataModel import (
     vtkCellArray,
     vtkPlane,
@@ -30,6 +30,7 @@ from vtkmodules.vtkRenderingCore import (
 
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.part.cut_face import cut_face
+from tinstamp.desk.part.hand_layer import HandLayer, pixels_of
 from tinstamp.desk.part.looks import OPAQUE, SEEN_THROUGH, Looks, layered, light
 from tinstamp.desk.part.meshes import Coloured, Patch, cells, edges_of, with_normals
 from tinstamp.engine.triangles import Mesh
@@ -98,6 +99,8 @@ class Scene:
         self._cut_face.GetProperty().SetColor(*_rgb(CUT))
         self._cut_face.GetProperty().LightingOff()
         self._cut_face.VisibilityOff()
+        self._painted: NDArray[np.int64] | None = None
+        self._hand = HandLayer(self.window, self.renderer, self._overlay)
 
     def wear(self, looks: Looks) -> None:
         """Be lit and drawn so."""
@@ -136,7 +139,7 @@ class Scene:
 
     def show(self, mesh: Mesh | None) -> None:
         """Take the part's triangles; None empties the scene."""
-        self.mesh = mesh
+        self.mesh, self._painted = mesh, None
         self._data = vtkPolyData() if mesh is None else with_normals(mesh)
         self._locator = None
         if mesh is not None:
@@ -199,6 +202,9 @@ class Scene:
         table = np.array([_bytes(colours.get(name, p.TIN)) for name in self.mesh.names])
         if hovered in self.mesh.names:
             table[self.mesh.names.index(hovered)] = _bytes(p.TIN_HOVER)
+        if self._painted is not None and np.array_equal(table, self._painted):
+            return
+        self._painted = table
         array = numpy_to_vtk(table[self.mesh.faces].astype(np.uint8), deep=True)
         array.SetName("colour")
         self._data.GetCellData().SetScalars(array)
@@ -399,16 +405,18 @@ class Scene:
 
     # -- pictures and picking
 
-    def picture(self, width: int, height: int) -> NDArray[np.uint8]:
-        """Draw; (height, width, 3) bytes, top row first."""
+    def picture(self, width: int, height: int, often: bool = False) -> NDArray[np.uint8]:
+        """Draw; (height, width, 3) bytes, top row first. What is drawn `often`, as while the hand
+        moves a relief, is put over a kept picture of all else."""
         width, height = max(width, 1), max(height, 1)
         if tuple(self.window.GetSize()) != (width, height):
             self.window.SetSize(width, height)
-        self.renderer.ResetCameraClippingRange()
-        self.window.Render()
-        data = vtkUnsignedCharArray()
-        self.window.GetPixelData(0, 0, width - 1, height - 1, 0, data, 0)
-        rows = vtk_to_numpy(data).reshape(height, width, 3)
+        if often and self._overlay.GetVisibility() and not self.looks.through:
+            rows = self._hand.picture()
+        else:
+            self.renderer.ResetCameraClippingRange()
+            self.window.Render()
+            rows = pixels_of(self.window)
         return np.ascontiguousarray(rows[::-1])
 
     def hit(self, x: float, y: float, width: int, height: int) -> Hit | None:
@@ -473,10 +481,13 @@ def _colour(actor: vtkActor, found: Coloured | None) -> None:
         return
     points, triangles, colours = found
     data, holder = vtkPolyData(), vtkPoints()
-    holder.SetData(numpy_to_vtk(np.ascontiguousarray(points, dtype=np.float32), deep=True))
+    corners = np.ascontiguousarray(points[triangles].reshape(-1, 3), dtype=np.float32)
+    holder.SetData(numpy_to_vtk(corners, deep=True))
     data.SetPoints(holder)
-    data.SetPolys(cells(triangles))
-    data.GetCellData().SetScalars(numpy_to_vtk(np.ascontiguousarray(colours), deep=True))
+    data.SetPolys(cells(np.arange(len(corners)).reshape(-1, 3)))
+    # colours by corner: those by triangle are drawn much slower without a graphics card
+    shades = np.ascontiguousarray(np.repeat(colours, 3, axis=0))
+    data.GetPointData().SetScalars(numpy_to_vtk(shades, deep=True))
     mapper: vtkPolyDataMapper = actor.GetMapper()
     mapper.SetInputData(data)
 

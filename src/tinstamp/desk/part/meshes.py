@@ -7,9 +7,9 @@ from collections.abc import Sequence
 import numpy as np
 from numpy.typing import NDArray
 from vtkmodules.util.numpy_support import numpy_to_vtk, numpy_to_vtkIdTypeArray, vtk_to_numpy
-from vtkmodules.vtkCommonCore import vtkDoubleArray, vtkPoints
+from vtkmodules.vtkCommonCore import vtkPoints
 from vtkmodules.vtkCommonDataModel import vtkCellArray, vtkPolyData
-from vtkmodules.vtkFiltersCore import vtkFeatureEdges, vtkImplicitPolyDataDistance
+from vtkmodules.vtkFiltersCore import vtkFeatureEdges
 
 from tinstamp.engine.triangles import Mesh
 
@@ -53,8 +53,28 @@ def with_normals(mesh: Mesh) -> vtkPolyData:
 
 
 def edges_of(data: vtkPolyData, without: vtkPolyData | None = None) -> vtkPolyData:
-    """Borders of faces as lines; those along triangles `without` are left out, whatever points
-    either has there."""
+    """Borders of faces as lines; those along the borders of triangles `without` are left out,
+    whatever points either has there."""
+    found = _borders(data)
+    if without is None or not found.GetNumberOfLines():
+        return found
+    near = ALONG * data.GetLength()
+    gone = _near_to(vtk_to_numpy(found.GetPoints().GetData()), _borders(without), near)
+    lines = vtk_to_numpy(found.GetLines().GetConnectivityArray()).reshape(-1, 2)
+    lines = lines[~(gone[lines[:, 0]] & gone[lines[:, 1]])]
+    kept = vtkPolyData()
+    kept.SetPoints(found.GetPoints())
+    made = vtkCellArray()
+    made.SetData(
+        numpy_to_vtkIdTypeArray(np.arange(0, lines.size + 1, 2, dtype=np.int64), deep=True),
+        numpy_to_vtkIdTypeArray(np.ascontiguousarray(lines, np.int64).reshape(-1), deep=True),
+    )
+    kept.SetLines(made)
+    return kept
+
+
+def _borders(data: vtkPolyData) -> vtkPolyData:
+    """Edges that one triangle alone has."""
     edges = vtkFeatureEdges()
     edges.SetInputData(data)
     edges.BoundaryEdgesOn()
@@ -63,25 +83,25 @@ def edges_of(data: vtkPolyData, without: vtkPolyData | None = None) -> vtkPolyDa
     edges.NonManifoldEdgesOff()
     edges.ColoringOff()
     edges.Update()
-    found = edges.GetOutput()
-    if without is None or not found.GetNumberOfLines():
-        return found
-    away = vtkImplicitPolyDataDistance()
-    away.SetInput(without)
-    distances = vtkDoubleArray()
-    away.FunctionValue(found.GetPoints().GetData(), distances)
-    near = ALONG * data.GetLength()
-    gone = np.abs(vtk_to_numpy(distances)) < near
-    lines = vtk_to_numpy(found.GetLines().GetConnectivityArray()).reshape(-1, 2)
-    kept = vtkPolyData()
-    kept.SetPoints(found.GetPoints())
-    made = vtkCellArray()
-    for a, b in lines[~(gone[lines[:, 0]] & gone[lines[:, 1]])]:
-        made.InsertNextCell(2)
-        made.InsertCellPoint(int(a))
-        made.InsertCellPoint(int(b))
-    kept.SetLines(made)
-    return kept
+    return edges.GetOutput()
+
+
+def _near_to(points: Array, lines: vtkPolyData, near: float) -> NDArray[np.bool_]:
+    """Which points, (n, 3), lie within so many mm of lines, or hardly more."""
+    from scipy.spatial import cKDTree  # not before something is changed
+
+    if not lines.GetNumberOfLines():
+        return np.zeros(len(points), dtype=bool)
+    ends = vtk_to_numpy(lines.GetPoints().GetData()).astype(float)
+    ends = ends[vtk_to_numpy(lines.GetLines().GetConnectivityArray()).reshape(-1, 2)]
+    start, run = ends[:, 0], ends[:, 1] - ends[:, 0]
+    pieces = np.maximum(np.ceil(np.linalg.norm(run, axis=1) / near), 1).astype(int)
+    which = np.repeat(np.arange(len(start)), pieces + 1)
+    first = np.repeat(np.cumsum(pieces + 1) - pieces - 1, pieces + 1)
+    part = (np.arange(len(which)) - first) / pieces[which]
+    spots = start[which] + part[:, None] * run[which]
+    away, _ = cKDTree(spots).query(points, distance_upper_bound=2.0 * near)
+    return np.asarray(away <= np.sqrt(1.25) * near)  # a spot is half a piece off at most
 
 
 def joined(parts: Sequence[Patch]) -> Patch:

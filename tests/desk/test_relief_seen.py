@@ -17,8 +17,10 @@ from tests.desk.conftest import Hand
 from tests.desk.test_several import begin, plate
 from tinstamp.artwork.outline import Array
 from tinstamp.desk.part.relief_seen import in_hand, relief_seen, seen_aside
+from tinstamp.job.archive import Document
 from tinstamp.job.artwork import Shape
-from tinstamp.job.model import Job, changed
+from tinstamp.job.features import Plate
+from tinstamp.job.model import Blank, Job, Setting, changed
 
 CAP, WALL = (194, 69, 45), (117, 121, 124)
 FAR = 1e5
@@ -229,3 +231,28 @@ def test_the_part_is_seen_through_without_edges_or_lit_from_the_side(opened: Han
         return float(left.mean() - right.mean())
 
     assert slope(lit) > slope(usual) + 10
+
+
+@pytest.mark.parametrize("up", ["0 mm", "13 mm", "40 mm"])
+def test_what_was_over_an_edge_leaves_nothing_beside_the_part(hand: Hand, up: str) -> None:
+    """The face is closed by the old ink that lay on it, and by no more."""
+    part = Plate(name="p", length="60 mm", width="30 mm", thickness="3 mm")
+    word = stamp(text="HB8").model_copy(
+        update={"setting": Setting(face="p.top", across="24 mm", up=up)}
+    )
+    hand.window.session.begin(Document(Job(blank=Blank(features=(part,)), stamps=(word,))), None)
+    hand.until_built()
+    hand.window.session.select(0)
+    found = hand.window.drag.of(0)
+    assert found is not None and found.placed.bounds[2] > 30.0
+    points, triangles = found.on_its_face().in_space(0.0) if up != "40 mm" else (None, None)
+    if points is None:
+        assert not found.on_its_face().placed.regions
+        return
+    assert (np.abs(points[:, 0]) <= 30.0 + 1e-6).all() and (np.abs(points[:, 1]) <= 15 + 1e-6).all()
+    a, b, c = (points[triangles[:, k]] for k in range(3))
+    covered = np.linalg.norm(np.cross(b - a, c - a), axis=1).sum() / 2
+    ink = shapely.union_all([shapely.Polygon(r.outer.fine(1e-3), [c.fine(1e-3) for c in r.counters])
+                             for r in found.placed.regions])  # fmt: skip
+    on_face = ink.intersection(shapely.box(-30, -15, 30, 15)).area
+    assert covered == pytest.approx(on_face, rel=2e-3)

@@ -209,6 +209,7 @@ class PartView(QWidget):
         if index >= len(s.shown.job.stamps):
             return None
         found = preview(s.shown, resolve(s.shown.job), index, s.charts)
+        found = None if found is None else found.on_its_face()
         if found is None or not found.placed.regions:
             return None
         points, triangles = found.in_space(0.0)

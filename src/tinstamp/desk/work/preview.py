@@ -5,6 +5,7 @@ NumPy only. Artwork is shaped and cut into triangles once; a drag only maps poin
 
 from __future__ import annotations
 
+import operator
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from functools import lru_cache
@@ -12,11 +13,12 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
+from tinstamp.artwork.clip import within
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.drape import FlatTriangles, drape, flatten
-from tinstamp.chart.run import RunChart
+from tinstamp.chart.run import RunChart, area_of_face
 from tinstamp.job.archive import Document
 from tinstamp.job.resolve import Resolved
 from tinstamp.plan.planned import PLAN_ERRORS, Planned, plan
@@ -50,6 +52,18 @@ class Preview:
     def faces(self) -> tuple[str, ...]:
         """The faces of a run that it lies on; none for one face alone."""
         return self.chart.faces if isinstance(self.chart, RunChart) else ()
+
+    def on_its_face(self) -> Preview:
+        """The same with what of its ink lies on the face alone, of a face that has ends."""
+        chart = self.chart
+        if isinstance(chart, RunChart) or not isinstance(chart, FaceChart) or chart.closed:
+            return self
+        laid_out = self.placed.regions
+        regions = tuple(within(laid_out, area_of_face(chart.outline)))
+        if len(regions) == len(laid_out) and all(map(operator.is_, regions, laid_out)):
+            return self
+        laid = replace(self.placed, regions=regions, bent=True, matrix=np.eye(2), shift=np.zeros(2))
+        return replace(self, placed=laid)
 
     def in_space(self, lift: float = PREVIEW_LIFT) -> tuple[Array, NDArray[np.int64]]:
         """Points, (n, 3) mm, and triangles of the draped artwork."""

@@ -1,5 +1,6 @@
 """A mark used again on another part from the shelf of stamps, names offered while a formula is
-typed, a stamp as a drawing for other programs, and the sheet on paper; with real keys."""
+typed, a stamp as a drawing for other programs, the sheet on paper, recent jobs by their pictures;
+with real keys."""
 
 from __future__ import annotations
 
@@ -11,7 +12,7 @@ import pypdf
 import pytest
 import shapely
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QGuiApplication
+from PySide6.QtGui import QGuiApplication, QImage
 from PySide6.QtPrintSupport import QPrinter
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QInputDialog, QLineEdit, QMenu
@@ -23,8 +24,9 @@ from tinstamp.artwork.svg.read import read_svg
 from tinstamp.artwork.svg_out import as_svg
 from tinstamp.desk.dialogs.sheet_dialog import SheetDialog
 from tinstamp.desk.pages.completing import Completing, names_in
+from tinstamp.desk.work import recent_pictures
 from tinstamp.job import stamp_shelf
-from tinstamp.job.archive import ArchiveError, Document
+from tinstamp.job.archive import ArchiveError, Document, save_file
 from tinstamp.job.features import Tube
 from tinstamp.job.model import Blank, Dimension, Job, Setting, Stamp, Text
 
@@ -183,3 +185,37 @@ def test_the_sheet_is_printed_at_its_size(opened: Hand, tmp_path: Path) -> None:
     box = made.pages[0].mediabox
     assert [float(box.width), float(box.height)] == pytest.approx([595.3, 841.9], abs=1.5)  # A4
     dialog.reject()
+
+
+def test_recent_jobs_are_known_by_their_pictures(
+    hand: Hand, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """A picture that shows the part as it was seen last; that of a job off the list goes."""
+    folder = tmp_path / "recent"
+    monkeypatch.setattr(recent_pictures, "picture_folder", lambda: folder)
+    files = hand.window.files
+    paths = [tmp_path / "first.tinstamp", tmp_path / "second.tinstamp"]
+    for path, size in zip(paths, ("60 mm", "20 mm"), strict=True):
+        part = Tube(name="cup", outer_diameter=size, wall="2 mm", height="50 mm")
+        save_file(Document(Job(blank=Blank(features=(part,)))), path)
+        assert files.open(path)
+        hand.until_built()
+        hand.until(lambda p=path: recent_pictures.picture_file(p).exists(), "its picture")  # type: ignore[misc]
+    shown = [recent_pictures.icon_of(path).pixmap(84, 84).toImage() for path in paths]
+    for image in shown:
+        grey = image.convertToFormat(QImage.Format.Format_Grayscale8)
+        tones = np.frombuffer(grey.constBits(), np.uint8)
+        assert (
+            image.width() == 84 and float(np.quantile(tones, 0.95) - np.quantile(tones, 0.05)) > 40
+        )
+    assert shown[0] != shown[1]
+    menu = QMenu(hand.window)
+    files.fill_recent(menu, hand.window.actions_by_name)
+    with_picture = [a.text() for a in menu.actions() if not a.icon().isNull()]
+    assert with_picture == ["second", "first"]
+    files.recent.forget(paths[0])
+    recent_pictures.keep(shown[1], paths[1], files.recent.paths())
+    assert not recent_pictures.picture_file(paths[0]).exists()
+    assert recent_pictures.icon_of(paths[0]).isNull()
+    monkeypatch.setattr(recent_pictures, "picture_folder", lambda: Path("/proc/nowhere"))
+    recent_pictures.keep(shown[1], paths[1], ())  # told in the log, nothing else

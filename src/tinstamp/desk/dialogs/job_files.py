@@ -10,7 +10,7 @@ from typing import Any
 
 from PySide6.QtCore import QProcess, QSettings
 from PySide6.QtGui import QAction
-from PySide6.QtWidgets import QFileDialog, QInputDialog, QMenu, QMessageBox
+from PySide6.QtWidgets import QFileDialog, QInputDialog, QMenu, QMessageBox, QProxyStyle, QStyle
 
 from tinstamp.desk.dialogs.export_dialog import ExportDialog
 from tinstamp.desk.dialogs.series_dialog import SeriesDialog
@@ -19,13 +19,18 @@ from tinstamp.desk.dialogs.shop_dialog import ShopDialog
 from tinstamp.desk.dialogs.start_page import StartPage
 from tinstamp.desk.look.marks import mark_icon
 from tinstamp.desk.words.say import say
+from tinstamp.desk.work import recent_pictures
 from tinstamp.desk.work.demo import DEMOS
 from tinstamp.desk.work.documents import new_job
 from tinstamp.desk.work.recent import RecentFiles
 from tinstamp.desk.work.session import Session
+from tinstamp.desk.work.timer import after
 from tinstamp.job import shelf
 from tinstamp.job.archive import ENDING, ArchiveError, ChangedSince, Document, stem_of
 from tinstamp.job.shelf import ShelfItem
+
+DRAWN_AFTER = 700
+"""ms from a part that is checked to its small picture"""
 
 
 class JobFiles:
@@ -34,6 +39,20 @@ class JobFiles:
     def __init__(self, window: Any, session: Session, settings: QSettings) -> None:
         self.window_, self.session, self.settings = window, session, settings
         self.recent = RecentFiles(settings)
+        self._large = LargeIcons()
+        # the part is drawn finely a while after it was checked
+        self._picture_soon = after(window, DRAWN_AFTER, self._keep_picture)
+        session.report_changed.connect(self._picture_soon.start)
+
+    def _keep_picture(self) -> None:
+        """A small picture of the part for the list of recent jobs, once it is checked."""
+        path, image = self.session.path, self.window_.part.image
+        if path is None or path in DEMOS.values() or self.session.report is None:
+            return
+        settled = not (self.session.unsaved or self.session.building or self.session.stale)
+        if image is not None and not image.isNull() and settled:
+            taken, listed = image.copy(), self.recent.paths()
+            self.session.disk.begin(lambda: recent_pictures.keep(taken, path, listed))
 
     def new(self) -> None:
         if self.may_leave():
@@ -260,11 +279,14 @@ class JobFiles:
     def fill_recent(self, menu: QMenu, actions: Mapping[str, QAction]) -> None:
         """Jobs that were open lately, and the demos."""
         menu.clear()
+        menu.setStyle(self._large)
         menu.addAction(actions["open"])
         menu.addSeparator()
         for path in self.recent.paths():
             action = _entry(menu, stem_of(path))
             action.setToolTip(str(path).encode("utf-8", "replace").decode())
+            action.setIcon(recent_pictures.icon_of(path))
+            action.setIconVisibleInMenu(True)
             action.triggered.connect(lambda _=False, q=path: self.open(q))
         if not self.recent.paths():
             _entry(menu, "no recent jobs").setEnabled(False)
@@ -274,6 +296,16 @@ class JobFiles:
             action = _entry(menu, f"Demo, {name}")
             action.setEnabled(path.exists())
             action.triggered.connect(lambda _=False, q=path: self.open_demo(q))
+
+
+class LargeIcons(QProxyStyle):
+    """Menus whose pictures are large enough to know a part by."""
+
+    def pixelMetric(self, metric: QStyle.PixelMetric, *rest: Any) -> int:
+        """As usual, but for the size of a menu's pictures, px."""
+        if metric == QStyle.PixelMetric.PM_SmallIconSize:
+            return recent_pictures.SIZE.width() // 2
+        return super().pixelMetric(metric, *rest)
 
 
 def _entry(menu: QMenu, words: str) -> QAction:

@@ -75,7 +75,10 @@ class Drawing(Flowable):
         canvas.saveState()
         canvas.setLineCap(1)
         canvas.setLineJoin(1)
+        self._figures: list[tuple[Array, Array, float, Array, str]] = []
         self.paint(canvas)
+        for figure in self._figures:  # over all lines
+            self._figure(canvas, *figure)
         canvas.setFillColor(INK)
         canvas.setFont(PLAIN, FIGURE)
         words = f"{self.title}, {scale_words(self.scale)}" if self.title else ""
@@ -149,7 +152,7 @@ class Drawing(Flowable):
             canvas.drawPath(path, stroke=0, fill=1)
             if inwards < 0:
                 canvas.line(*map(float, tip), *map(float, tip + way * 2 * ARROW))
-        self._figure(canvas, (c + d) / 2, unit, 0.0 if level else long, off, words)
+        self._figures.append(((c + d) / 2, unit, 0.0 if level else long, off, words))
 
     def _figure(
         self, canvas: Canvas, middle: Array, unit: Array, long: float, off: Array, words: str

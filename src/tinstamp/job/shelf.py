@@ -11,7 +11,7 @@ from pathlib import Path
 
 from platformdirs import user_data_path
 
-from tinstamp.job.archive import ENDING, ArchiveError, Document, open_file, save_file
+from tinstamp.job.archive import Document, open_file
 from tinstamp.job.drawn import knot
 from tinstamp.job.drawn_bodies import skin_rows as _rows
 from tinstamp.job.feature import BaseFeature, Position
@@ -33,6 +33,7 @@ from tinstamp.job.features import (
     TurnedProfile,
 )
 from tinstamp.job.model import Blank, Dimension, Job
+from tinstamp.job.shelves import kept_in, put_in
 
 
 def _job(*features: BaseFeature, dimensions: tuple[Dimension, ...] = ()) -> Job:
@@ -176,7 +177,7 @@ def plain() -> list[ShelfItem]:
 
 def own() -> list[ShelfItem]:
     """A designer's own, by name."""
-    return sorted(ShelfItem(path.stem, path) for path in folder().glob(f"*{ENDING}"))
+    return [ShelfItem(path.stem, path) for path in kept_in(folder())]
 
 
 def put(document: Document, name: str) -> ShelfItem:
@@ -184,14 +185,6 @@ def put(document: Document, name: str) -> ShelfItem:
 
     Raises ArchiveError when the name cannot be a file's or it cannot be written.
     """
-    name = name.strip()
-    if not name or "/" in name or name.startswith(".") or len(name) > 80:
-        raise ArchiveError("a blank on the shelf needs a name without a slash")
-    path = folder() / f"{name}{ENDING}"
-    try:
-        folder().mkdir(parents=True, exist_ok=True)
-    except OSError as error:
-        raise ArchiveError(f"the shelf cannot be made: {error.strerror}") from error
-    path.unlink(missing_ok=True)
-    save_file(Document(bare(document.job), {}, document.parts), path)
-    return ShelfItem(name, path)
+    misnamed = "a blank on the shelf needs a name without a slash"
+    path = put_in(folder(), name, Document(bare(document.job), {}, document.parts), misnamed)
+    return ShelfItem(path.stem, path)

@@ -6,9 +6,10 @@ from pathlib import Path
 
 from platformdirs import user_data_path
 
-from tinstamp.job.archive import ENDING, ArchiveError, Document, open_file, save_file
+from tinstamp.job.archive import ENDING, ArchiveError, Document, open_file
 from tinstamp.job.features import Tube
 from tinstamp.job.model import Blank, Job
+from tinstamp.job.shelves import kept_in, put_in
 
 
 def stamp_alone(document: Document, index: int) -> Document:
@@ -28,7 +29,7 @@ def folder() -> Path:
 
 def kept() -> list[str]:
     """Their names."""
-    return sorted(path.stem for path in folder().glob(f"*{ENDING}"))
+    return [path.stem for path in kept_in(folder())]
 
 
 def put(alone: Document, name: str) -> Path:
@@ -36,17 +37,8 @@ def put(alone: Document, name: str) -> Path:
 
     Raises ArchiveError when the name cannot be a file's or it cannot be written.
     """
-    name = name.strip()
-    if not name or "/" in name or name.startswith(".") or len(name) > 80:
-        raise ArchiveError("a stamp on the shelf needs a name without a slash")
-    path = folder() / f"{name}{ENDING}"
-    try:
-        folder().mkdir(parents=True, exist_ok=True)
-    except OSError as error:
-        raise ArchiveError(f"the shelf cannot be made: {error.strerror}") from error
-    path.unlink(missing_ok=True)
-    save_file(alone, path)
-    return path
+    misnamed = "a stamp on the shelf needs a name without a slash"
+    return put_in(folder(), name, alone, misnamed)
 
 
 def take(name: str) -> Document:

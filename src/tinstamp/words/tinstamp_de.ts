@@ -7770,16 +7770,16 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>ein Rohling im Regal braucht einen Namen ohne Schrägstrich</translation>
   </message>
   <message>
-   <source>the shelf cannot be made: %1</source>
-   <translation>das Regal lässt sich nicht anlegen: %1</translation>
-  </message>
-  <message>
    <source>outside of the tank</source>
    <translation>außen am Tank</translation>
   </message>
   <message>
    <source>wall of all pressed parts</source>
    <translation>Wand aller gepressten Teile</translation>
+  </message>
+  <message>
+   <source>the shelf cannot be made: %1</source>
+   <translation>das Regal lässt sich nicht anlegen: %1</translation>
   </message>
   <message>
    <source>a stamp on the shelf needs a name without a slash</source>

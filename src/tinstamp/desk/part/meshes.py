@@ -52,6 +52,20 @@ def with_normals(mesh: Mesh) -> vtkPolyData:
     return data
 
 
+def coloured(found: Coloured) -> vtkPolyData:
+    """Triangles in colours; by corner, since colours of triangles are drawn much slower without a
+    graphics card."""
+    points, triangles, colours = found
+    data, holder = vtkPolyData(), vtkPoints()
+    corners = np.ascontiguousarray(points[triangles].reshape(-1, 3), dtype=np.float32)
+    holder.SetData(numpy_to_vtk(corners, deep=True))
+    data.SetPoints(holder)
+    data.SetPolys(cells(np.arange(len(corners)).reshape(-1, 3)))
+    shades = np.ascontiguousarray(np.repeat(colours, 3, axis=0))
+    data.GetPointData().SetScalars(numpy_to_vtk(shades, deep=True))
+    return data
+
+
 def edges_of(data: vtkPolyData, without: vtkPolyData | None = None) -> vtkPolyData:
     """Borders of faces as lines; those along the borders of triangles `without` are left out,
     whatever points either has there."""

@@ -32,7 +32,7 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.part.cut_face import cut_face
 from tinstamp.desk.part.hand_layer import HandLayer, pixels_of
 from tinstamp.desk.part.looks import OPAQUE, SEEN_THROUGH, Looks, layered, light
-from tinstamp.desk.part.meshes import Coloured, Patch, cells, edges_of, with_normals
+from tinstamp.desk.part.meshes import Coloured, Patch, cells, coloured, edges_of, with_normals
 from tinstamp.engine.triangles import Mesh
 
 Array = NDArray[np.float64]
@@ -479,17 +479,8 @@ def _colour(actor: vtkActor, found: Coloured | None) -> None:
     actor.SetVisibility(found is not None and bool(len(found[1])))
     if found is None or not len(found[1]):
         return
-    points, triangles, colours = found
-    data, holder = vtkPolyData(), vtkPoints()
-    corners = np.ascontiguousarray(points[triangles].reshape(-1, 3), dtype=np.float32)
-    holder.SetData(numpy_to_vtk(corners, deep=True))
-    data.SetPoints(holder)
-    data.SetPolys(cells(np.arange(len(corners)).reshape(-1, 3)))
-    # colours by corner: those by triangle are drawn much slower without a graphics card
-    shades = np.ascontiguousarray(np.repeat(colours, 3, axis=0))
-    data.GetPointData().SetScalars(numpy_to_vtk(shades, deep=True))
     mapper: vtkPolyDataMapper = actor.GetMapper()
-    mapper.SetInputData(data)
+    mapper.SetInputData(coloured(found))
 
 
 def _rgb(colour: str) -> tuple[float, float, float]:

@@ -49,6 +49,8 @@ class JobFiles:
         path, image = self.session.path, self.window_.part.image
         if path is None or path in DEMOS.values() or self.session.report is None:
             return
+        if not self.window_.isVisible():  # closed meanwhile: nothing is written any more
+            return
         settled = not (self.session.unsaved or self.session.building or self.session.stale)
         if image is not None and not image.isNull() and settled:
             taken, listed = image.copy(), self.recent.paths()

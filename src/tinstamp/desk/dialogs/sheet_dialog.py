@@ -6,10 +6,10 @@ import shutil
 import tempfile
 from concurrent.futures import Future, ThreadPoolExecutor
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QImage, QPageSize, QPainter, QPixmap
-from PySide6.QtPrintSupport import QPrintDialog, QPrinter
 from PySide6.QtWidgets import (
     QCheckBox,
     QDialog,
@@ -29,6 +29,9 @@ from tinstamp.desk.words.say import language, say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.output.outputs import OUTPUTS, options_from
+
+if TYPE_CHECKING:
+    from PySide6.QtPrintSupport import QPrinter
 
 PAGE_WIDE = 760
 """px of a page"""
@@ -180,6 +183,8 @@ class SheetDialog(QDialog):
         self._say(f"Written: {path}")
 
     def _ask_printer(self) -> None:
+        from PySide6.QtPrintSupport import QPrintDialog, QPrinter  # not at every start
+
         printer = QPrinter(QPrinter.PrinterMode.HighResolution)
         printer.setDocName(say(f"Proof sheet of “{self.session.name}”"))
         size = QPageSize.PageSizeId.Letter if self.letter.isChecked() else QPageSize.PageSizeId.A4
@@ -195,6 +200,8 @@ class SheetDialog(QDialog):
         future.add_done_callback(lambda done: self.fine.emit(printer, done.result()))
 
     def _print(self, printer: QPrinter, images: list[QImage]) -> None:
+        from PySide6.QtPrintSupport import QPrinter
+
         printer.setFullPage(True)
         painter = QPainter()
         if not painter.begin(printer):

@@ -22,6 +22,7 @@ from tinstamp.desk.words.say import say
 from tinstamp.desk.work import recent_pictures
 from tinstamp.desk.work.demo import DEMOS
 from tinstamp.desk.work.documents import new_job
+from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.recent import RecentFiles
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.timer import after
@@ -300,6 +301,7 @@ class JobFiles:
             action.triggered.connect(lambda _=False, q=path: self.open_demo(q))
 
 
+@overrides
 class LargeIcons(QProxyStyle):
     """Menus whose pictures are large enough to know a part by."""
 

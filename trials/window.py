@@ -100,6 +100,7 @@ class Monkey:
         self.done: Counter[str] = Counter()
         self.now = ""
         self.last: list[str] = []
+        self._told: list[str] = []
         self._closer = QTimer()
         self._closer.timeout.connect(self._answer)
         self._closer.start(150)
@@ -133,6 +134,13 @@ class Monkey:
                 QTest.keyClicks(self.r.choice(fields), self.r.choice(TYPED[:8]))
             if self.r.random() < 0.4:
                 asking.reject()
+
+    def fresh(self) -> list[str]:
+        """What was found since this was asked last."""
+        found = [*self.faults, *self.beat.stops]
+        new = [one for one in found if one not in self._told]
+        self._told = found
+        return new
 
     # -- what a hand does
 
@@ -310,8 +318,14 @@ def run(count: int, seed: int, _workers: int = 1) -> tuple[dict[str, object], li
         dead: list[str] = []
         for k in range(count):
             monkey.step()
-            if k % 250 == 249 and (why := monkey.stuck()):
-                dead.append(f"after {k + 1}: {why}")
+            if k % 250 == 249:
+                if why := monkey.stuck():
+                    dead.append(f"after {k + 1}: {why}")
+                told_on_the_way = (
+                    f"{k + 1} actions: {len(monkey.faults)} tracebacks, "
+                    f"{len(monkey.beat.stops)} stops, {len(dead)} dead ends"
+                )
+                print(told_on_the_way, *monkey.fresh(), sep="\n", file=sys.stderr, flush=True)
         if why := monkey.stuck():
             dead.append(f"at the end: {why}")
         monkey.beat.end()

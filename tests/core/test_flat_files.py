@@ -22,7 +22,7 @@ from tinstamp.job.archive import Document
 from tinstamp.job.features import Cone, Plate, Tube
 from tinstamp.job.lettered import FontRef
 from tinstamp.job.model import Blank, Job, Relief, Setting, Shape, Stamp, Text
-from tinstamp.job.relief import KINDS
+from tinstamp.job.relief_kinds import KINDS
 from tinstamp.output.arcs import circle_of, pieces_of
 from tinstamp.output.drawing import FACES, INDEX, LINES, MARKS, drawing_of
 from tinstamp.output.outputs import options_from

@@ -26,6 +26,7 @@ from tinstamp.job.feature import Position
 from tinstamp.job.features import Plate, Tube
 from tinstamp.job.model import Blank, Job, Relief, Setting, Shape, Stamp, Text
 from tinstamp.job.rename import rename_feature
+from tinstamp.relief.follow_guard import OtherFace
 from tinstamp.relief.guard import Asked, fault
 
 LOW = Plate(name="low", length="60 mm", width="30 mm", thickness="4 mm")
@@ -138,10 +139,12 @@ def test_the_guard_refuses_another_height() -> None:
     assert item.level is not None
     moved = volume(after.shape) - volume(before.shape)
     asked = Asked(item.chart, item.placed.regions, item.depth, True, clean=True,
-                  other=(item.level.chart, 0.0))  # fmt: skip
+                  followed=OtherFace(item.level.chart, 0.0))  # fmt: skip
     assert fault(before, after, moved, asked) is None
     for wrong in (-0.02, 0.02):
-        assert fault(before, after, moved, replace(asked, other=(item.level.chart, wrong)))
+        assert fault(
+            before, after, moved, replace(asked, followed=OtherFace(item.level.chart, wrong))
+        )
 
 
 def test_what_does_not_go_with_it_is_told() -> None:

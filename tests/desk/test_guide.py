@@ -13,7 +13,7 @@ from tinstamp.desk.dialogs.guide_window import GuideWindow
 from tinstamp.desk.guide.pages import PARTS, guide, pages
 from tinstamp.job.field import declared
 from tinstamp.job.model import Border, Stamp
-from tinstamp.job.relief import KINDS
+from tinstamp.job.relief_kinds import KINDS
 from tinstamp.output.outputs import OUTPUTS
 from tinstamp.proofing.check import CHECKS
 from tinstamp.proofing.checks import LIMITS

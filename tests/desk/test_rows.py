@@ -29,7 +29,7 @@ from tinstamp.job.model import (
     dotted,
     get,
 )
-from tinstamp.job.relief import KINDS
+from tinstamp.job.relief_kinds import KINDS
 from tinstamp.job.values import Value
 
 EVERYWHERE = frozenset(

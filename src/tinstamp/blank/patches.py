@@ -9,8 +9,10 @@ from functools import cached_property
 import numpy as np
 import shapely
 from numpy.typing import NDArray
+from OCP.BRep import BRep_Tool
 from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.BRepTools import BRepTools
+from OCP.GeomAbs import GeomAbs_SurfaceType
 from OCP.TopoDS import TopoDS_Face
 from shapely.geometry.base import BaseGeometry
 
@@ -167,8 +169,33 @@ class Trimmed:
         return _values(self.surface, np.array([(u0 + u1) / 2, (v0 + v1) / 2]))
 
     def at_sides(self, sides: Array) -> Patches:
-        """Patches of its surface between such sides, (n, 4), in or out of its outlines."""
-        return _looked_at(self.surface, sides, 0)
+        """Patches of its surface between such sides, (n, 4), in or out of its outlines; a spline is
+        looked at where there is something of it, since it runs away beyond."""
+        u0, u1, v0, v1 = self.range
+        low, high = np.array([u0, u0, v0, v0]), np.array([u1, u1, v1, v1])
+        return _looked_at(self.surface, np.clip(sides, low, high), 0)
+
+    @cached_property
+    def range(self) -> tuple[float, float, float, float]:
+        """From and to in u and in v: as far as its surface can be looked at."""
+        if self.surface.GetType() != GeomAbs_SurfaceType.GeomAbs_BSplineSurface:
+            return -np.inf, np.inf, -np.inf, np.inf
+        u0, u1, v0, v1 = BRep_Tool.Surface_s(self.face).Bounds()
+        u = (-np.inf, np.inf) if self.surface.IsUPeriodic() else (u0, u1)
+        v = (-np.inf, np.inf) if self.surface.IsVPeriodic() else (v0, v1)
+        return *u, *v
+
+    @property
+    def span(self) -> float:
+        """mm that a piece of a spline surface is about long: it may bend anew in each; of other
+        surfaces without end."""
+        if self.surface.GetType() != GeomAbs_SurfaceType.GeomAbs_BSplineSurface:
+            return float("inf")
+        spline = self.surface.BSpline()
+        low, high = (np.array((p.X(), p.Y(), p.Z())) for p in (spline.Pole(1, 1), spline.Pole(
+            spline.NbUPoles(), spline.NbVPoles())))  # fmt: skip
+        across = float(np.linalg.norm(high - low))
+        return across / float(np.hypot(spline.NbUKnots() - 1, spline.NbVKnots() - 1))
 
     def patches(self, owner: int = 0, side: float = FIRST_SIDE) -> Patches:
         """Its surface between its bounds in (u, v), in patches about `side` mm long."""

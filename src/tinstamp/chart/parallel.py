@@ -126,11 +126,14 @@ def _spline(surface: SplineSurface, away: float, box: tuple[Array, Array]) -> Sp
     return _interpolated(lambda uv: surface.at(uv) + away * surface.normal(uv), sides)
 
 
-def through(at: Callable[[Array], Array], box: tuple[Array, Array], parts: int) -> SplineSurface:
+def through(
+    at: Callable[[Array], Array], box: tuple[Array, Array], parts: tuple[int, int]
+) -> SplineSurface:
     """A spline surface over a box of (u, v), in so many stretches each way, through the points
     that `at` gives, (..., 2) to (..., 3)."""
     ends = [np.array([low, high]) for low, high in zip(*box, strict=True)]
-    return _interpolated(at, [_followed(pair, parts, np.zeros(0)) for pair in ends])
+    sides = [_followed(pair, count, np.zeros(0)) for pair, count in zip(ends, parts, strict=True)]
+    return _interpolated(at, sides)
 
 
 def _interpolated(

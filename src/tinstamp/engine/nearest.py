@@ -91,7 +91,7 @@ def nearest_face(
     if not near:
         return None
     trimmed = [Trimmed(floor) for floor in floors]
-    patches = together([trimmed[k].inked(k, FLOOR_SIDE) for k in near])
+    patches = together([trimmed[k].inked(k, min(FLOOR_SIDE, trimmed[k].span)) for k in near])
     low, high = patches.boxes.swapaxes(0, 1)
     best, reach = None, limit
     for number in np.argsort(away.min(axis=1), kind="stable").tolist():

@@ -12,7 +12,7 @@ from tinstamp.engine.measuring import wall_behind
 from tinstamp.engine.report import StampReport
 from tinstamp.job.field import declared
 from tinstamp.job.model import Job, Logo, Scale, Setting, Shape, Sign
-from tinstamp.job.relief import KINDS
+from tinstamp.job.relief_kinds import KINDS
 from tinstamp.output.told import FindingTold, FontTold, StampTold, Told
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.finding import Finding

@@ -81,6 +81,7 @@ class Document:
         drawn = [stamp.artwork for stamp in self.job.stamps]
         fonts = {f.digest for a in drawn for f in a.fonts_at.values()}
         logos = {a.digest for a in drawn if isinstance(a, Logo)}
+        logos |= {stamp.relief.picture.digest for stamp in self.job.stamps}
         parts = {f.digest for f in self.job.blank.features if isinstance(f, Imported)}
         return Document(
             self.job,

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from tinstamp.job.face_name import Role
 from tinstamp.job.field import Shown
+from tinstamp.job.height_picture import HeightPicture
 from tinstamp.job.own_bridge import SIDES, OwnBridge
+from tinstamp.job.relief_kinds import FROM_MOULD, KINDS
 from tinstamp.job.relief_when import (
     ANGULAR,
     APART,
@@ -34,7 +34,8 @@ from tinstamp.job.relief_when import (
     deep,
     drafted,
     face_softened,
-    levelled,
+    following,
+    greyed,
     lined,
     pinned,
     pointed,
@@ -57,44 +58,6 @@ from tinstamp.job.values import (
 )
 
 
-@dataclass(frozen=True)
-class Kind:
-    """What a kind of relief is.
-
-    Attributes
-    ----------
-    word : what it goes by. tip : what it makes. told : of a stamp that was made so, in a sentence.
-    verb : what it does to the part. index : the colour (1 to 255, as DXF has them) by which a
-        machine tells it apart in a flat file.
-    """
-
-    word: str
-    tip: str
-    told: str
-    verb: Literal["add", "cut", "mark"]
-    index: int
-
-
-KINDS: Mapping[str, Kind] = {
-    "engrave": Kind("Engrave", "Sunk into the face", "engraved", "cut", 5),
-    "emboss": Kind("Emboss", "Standing out of the face", "raised", "add", 3),
-    "field": Kind("Field", "Sunk round letters left standing", "sunk field", "cut", 4),
-    "panel": Kind("Panel", "Raised, with letters sunk in it", "raised panel", "add", 6),
-    "inlay": Kind("Inlay", "A pocket, and pieces that fit it", "inlaid", "cut", 9),
-    "loose": Kind("Loose", "Bodies of their own, to glue on", "letters apart", "add", 30),
-    "stencil": Kind("Stencil", "Cut through, bridges hold the middles", "cut through", "cut", 10),
-    "mark": Kind("Mark only", "Parts the face, without depth", "marked", "mark", 1),
-}
-"""All kinds, in the order that they are offered."""
-FROM_MOULD: Mapping[str, str] = {
-    "engrave": "emboss",
-    "emboss": "engrave",
-    "field": "panel",
-    "panel": "field",
-}
-"""What is made in a mould of what its casting shows."""
-
-
 class Relief(Value):
     """What becomes solid.
 
@@ -106,7 +69,7 @@ class Relief(Value):
     walls : along the normal of the face everywhere, or all along one direction: that of the
         projection, the normal at the artwork's place, or the `pull` of a mould.
     caps : follow the face at the depth, lie in a plane, or follow the face `level_with`, `beyond`
-        it.
+        it, or the greys of a `picture`.
     field, margin, corner : what a field is like. letters : where those that stand in it end.
     stands, leans, bends, leans_to : whether letters stand upright, or by how many degrees they lean
         or bend over, to which side.
@@ -355,12 +318,17 @@ class Relief(Value):
         ),
     ] = "front"
     caps: Annotated[
-        Literal["follow", "plane", "other"],
+        Literal["follow", "plane", "other", "picture"],
         Shown(
             "Caps",
             "Follow the face at the depth, lie in a plane, or follow another face of the part: "
-            "level with it, or at a distance",
-            words={"follow": "As the face", "plane": "Flat", "other": "As another face"},
+            "level with it, or at a distance; or as deep as a picture is light or dark",
+            words={
+                "follow": "As the face",
+                "plane": "Flat",
+                "other": "As another face",
+                "picture": "From a picture",
+            },
             control="list",
             when=walled,
             group=ENDS,
@@ -368,7 +336,7 @@ class Relief(Value):
     ] = "follow"
     level_with: Annotated[
         str,
-        Shown("Level with", "The face that caps follow", control="other face", when=levelled,
+        Shown("Level with", "The face that caps follow", control="other face", when=following,
               group=ENDS),
     ] = Field(default="", max_length=LONGEST_FACE)  # fmt: skip
     beyond: Annotated[
@@ -377,10 +345,13 @@ class Relief(Value):
             "Beyond it",
             "How far caps stand out of that face; less than 0 lies within it",
             step=0.1,
-            when=levelled,
+            when=following,
             group=ENDS,
         ),
     ] = "0 mm"
+    picture: Annotated[
+        HeightPicture, Shown("Picture", "Greys that caps follow", when=greyed, group=ENDS)
+    ] = HeightPicture()
     rises: Annotated[
         Angle,
         Shown(

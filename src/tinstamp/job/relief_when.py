@@ -76,15 +76,25 @@ def pulled(relief: Any) -> bool:
 
 
 def levelled(relief: Any) -> bool:
-    """True where caps follow another face."""
+    """True where caps follow another face, or a picture."""
     if relief.make not in LINED["make"]:
         return False
-    return walled(relief) and relief.caps == "other"
+    return walled(relief) and relief.caps in ("other", "picture")
+
+
+def following(relief: Any) -> bool:
+    """True where caps follow another face."""
+    return levelled(relief) and relief.caps == "other"
+
+
+def greyed(relief: Any) -> bool:
+    """True where caps follow a picture's greys."""
+    return levelled(relief) and relief.caps == "picture"
 
 
 def deep(relief: Any) -> bool:
     """True where a depth is given: neither a mark's, nor as far as another face."""
-    return relief.make not in BARE["make"] and not levelled(relief)
+    return relief.make not in BARE["make"] and not following(relief)
 
 
 def rising(relief: Any) -> bool:

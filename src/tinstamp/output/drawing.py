@@ -15,7 +15,7 @@ import numpy as np
 import shapely
 
 from tinstamp.artwork.outline import Array, Outline, Region, polygon
-from tinstamp.job.relief import KINDS
+from tinstamp.job.relief_kinds import KINDS
 from tinstamp.output.outputs import Options
 from tinstamp.output.result import FlatSheet, Inked, OutputError, Result
 from tinstamp.output.rolled import fibre_of, mapped, true_arcs

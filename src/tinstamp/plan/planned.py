@@ -11,6 +11,7 @@ import shapely
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontError
+from tinstamp.artwork.greys import greys
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.sharpen import Sharpened, sharpened
@@ -22,13 +23,14 @@ from tinstamp.chart.run import RunChart
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import Relief, Stamp, Text
-from tinstamp.job.relief import KINDS
+from tinstamp.job.relief_kinds import KINDS
 from tinstamp.job.resolve import Resolved
 from tinstamp.job.worked import Worked, worked
 from tinstamp.plan.art import ArtSpec, art_spec, draw
 from tinstamp.plan.carry import Carry, toward
 from tinstamp.plan.carve import half_width
 from tinstamp.plan.groove import Groove, groove_of, scaled
+from tinstamp.plan.heights import Heights, heights_for
 from tinstamp.plan.lay import LaySpec, place_on
 from tinstamp.plan.level import Level, level_for
 from tinstamp.plan.on_face import field_to_edges, lay_band
@@ -51,7 +53,7 @@ class Planned:
     art, lay : all that its shape and its place depend on, but for the faces.
     relief : what becomes of it. depths : of letters with their own, by the character, mm; how far
         they stand out of a field's floor, or are sunk from a panel's cap.
-    level : the other face that its caps follow.
+    level : the other face, or the picture, that its caps follow.
     """
 
     index: int
@@ -63,7 +65,7 @@ class Planned:
     artwork: Artwork
     placed: Placed
     chart: Chart
-    level: Level | None = None
+    level: Level | Heights | None = None
 
     @property
     def name(self) -> str:
@@ -263,7 +265,7 @@ def _plan(
     depths = _depths(art) if relief.given.make in OWN_DEPTHS else {}
     if known is not None and known.flat_key == (art, lay):
         made = replace(known, index=index, stamp=stamp, relief=relief, depths=depths)
-        return _levelled(made, faces)
+        return _levelled(made, faces, document)
     if art.along_edges:
         sheet: Chart
         artwork, placed, sheet = lay_band(lay, art, chart)
@@ -284,12 +286,15 @@ def _plan(
         placed=placed,
         chart=_about_ink(sheet, placed),
     )
-    return _levelled(made, faces)
+    return _levelled(made, faces, document)
 
 
-def _levelled(item: Planned, faces: Faces) -> Planned:
-    """With the other face that its caps follow, where they do. Raises PlaceError."""
+def _levelled(item: Planned, faces: Faces, document: Document) -> Planned:
+    """With the other face that its caps follow, or the picture, where they do. Raises PlaceError,
+    LogoError."""
     given = item.relief.given
+    if "picture" not in given.idle:
+        return replace(item, level=_pictured(item, document))
     if "level_with" in given.idle:
         return replace(item, level=None) if item.level is not None else item
     if item.art.mould:
@@ -299,6 +304,26 @@ def _levelled(item: Planned, faces: Faces) -> Planned:
     chart, beyond = faces.get(given.level_with), item.relief("beyond")
     level = level_for(given.level_with, chart, beyond, item.chart, item.placed, item.raised)
     return replace(item, level=level)
+
+
+def _pictured(item: Planned, document: Document) -> Heights:
+    """The heights that its caps have from a picture. Raises PlaceError, LogoError."""
+    picture, art = item.relief.given.picture, item.art
+    if art.mould:
+        raise PlaceError("in a mould caps follow their own face")
+    if not picture.digest:
+        raise PlaceError("the picture that caps follow is not chosen yet")
+    if picture.digest not in document.logos:
+        raise PlaceError(f"the picture “{picture.file}” is not within the job")
+    deep, least, detail = (
+        item.relief(name) * art.growth for name in ("depth", "picture.least", "picture.detail")
+    )
+    light = greys(document.logos[picture.digest])
+    turned = art.mirrored, art.upside_down
+    return heights_for(
+        picture, light, (deep, least, detail), item.artwork, item.placed, item.chart,
+        item.raised, turned,
+    )  # fmt: skip
 
 
 def _about_ink(chart: Chart, placed: Placed) -> Chart:

@@ -18,6 +18,7 @@ from tinstamp.job.limit import Limit
 from tinstamp.job.model import Braille, Text
 from tinstamp.job.relief_when import STENCIL
 from tinstamp.plan.art import text_spec
+from tinstamp.plan.heights import Heights
 from tinstamp.plan.pins import pins_of
 from tinstamp.proofing import edge_checks as edge_checks
 from tinstamp.proofing import mark_checks as mark_checks
@@ -185,6 +186,15 @@ def depth_varies(it: Subject, limits: Numbers) -> Iterator[Finding]:
         least, greatest = depths
         told = f"the depth runs from {least:.3f} to {greatest:.3f} mm along the walls"
         yield Finding("note", "depth varies", it.stamp, told, least, greatest, "mm")
+
+
+@check("height picture", "fitted")
+def height_picture(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """How finely a picture that caps follow is resolved, and what depths come of it."""
+    heights = it.planned.level
+    if isinstance(heights, Heights):
+        asked = it.planned.relief("picture.detail") * it.planned.art.growth
+        yield Finding("note", "height picture", it.stamp, heights.told, heights.cell, asked, "mm")
 
 
 @check("closes at", "fitted")

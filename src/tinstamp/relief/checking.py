@@ -12,7 +12,10 @@ from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.chart.cast import CastChart
 from tinstamp.chart.run import RunChart
+from tinstamp.plan.heights import Heights
+from tinstamp.plan.level import Level
 from tinstamp.relief.boolean import Cut
+from tinstamp.relief.follow_guard import Followed, Grey, OtherFace
 from tinstamp.relief.guard import Asked, Path, fault
 from tinstamp.relief.heads import Walls
 from tinstamp.relief.operation import Operation
@@ -46,10 +49,10 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
         if op.walls.pull is not None:
             normal = np.array(op.walls.pull)
         plane = (chart.to_space(here) + op.signed * normal, leant(chart, here, normal, op.walls))
-    level, other = op.walls.level, None
+    level, followed = op.walls.level, None
     if level is not None and op.depth:
         plane = level.flat
-        other = None if plane is not None else (level.chart, level.beyond)
+        followed = None if plane is not None else level_asked(level)
     carry = op.walls.carry
     path = None
     if carry is not None and op.depth:
@@ -72,8 +75,17 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
     return Asked(chart, placed.regions, op.depth, op.raised, plane, plain, clean,
                  leans=leans, spreads=op.walls.at_cap or op.walls.spread > 0,
                  rise=op.walls.rise, origin=placed.origin, along=along,
-                 besides=besides, path=path, tool=tool, other=other,
+                 besides=besides, path=path, tool=tool, followed=followed,
                  carve=op.walls.carve if op.depth else None)  # fmt: skip
+
+
+def level_asked(level: Level | Heights) -> Followed:
+    """What caps follow, in the guard's terms."""
+    if isinstance(level, Level):
+        return OtherFace(level.chart, level.beyond)
+    frame = level.corner + np.array([np.zeros(2), level.across, level.up])
+    of = level.source
+    return Grey(of.light, of.dark, of.deep, of.least, frame, level.cells)
 
 
 def leant(chart: Chart, here: Array, normal: Array, walls: Walls) -> Array:

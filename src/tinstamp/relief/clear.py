@@ -119,7 +119,7 @@ def _cells(block: Block, over_foot: bool) -> tuple[Array, Array, int]:
         return points[None], np.zeros(1), feet
     foot, cap = Trimmed(block.removed), Trimmed(block.cap)
     if over_foot:
-        low = foot.inked(0, CELL_SIDE)
+        low = foot.inked(0, min(CELL_SIDE, cap.span))
         high = cap.at_sides(low.sides)
         points = np.concatenate([low.points, high.points], axis=1)
         return points, np.maximum(low.off, high.off), 9

@@ -30,6 +30,7 @@ from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.run import RunChart
 from tinstamp.relief.crossable import Crossable
+from tinstamp.relief.follow_guard import Followed, Grey
 from tinstamp.relief.through import DEPTH_STRAY, Ink, differing, stretches_along
 from tinstamp.relief.tool_guard import Tool, clear_of, corners_of, off_section, spread
 
@@ -50,7 +51,6 @@ SLANT_STRETCH = 1.2
 """Times what walls lean in space that it may be on the sheet."""
 LAYER_POINTS = 12
 """Points to a side of the ink's box that its layer is summed over."""
-SECANT_STEPS = 12
 """Steps to where a line meets what caps follow."""
 ENOUGH_INK, FINEST_GRID = 0.7, 4.0
 """Part of its box that ink takes for which that is enough; times as many to a side at most."""
@@ -122,7 +122,7 @@ class Asked:
     besides : what is asked elsewhere on the face at the same time.
     path : that letters are carried along; None for those that stand upright.
     tool : that gives lines their section; None for walls that are straight.
-    other : another face that caps follow, and mm that they stand out of it. carve : the tangent of
+    followed : what caps follow besides. carve : the tangent of
         the walls' angle off the normal where they lean in until they meet.
     """
 
@@ -142,19 +142,24 @@ class Asked:
     besides: tuple[Asked, ...] = ()
     path: Path | None = None
     tool: Tool | None = None
-    other: tuple[FaceChart, float] | None = None
+    followed: Followed | None = None
     carve: float | None = None
 
     @property
     def uneven(self) -> bool:
         """Caps are not as deep everywhere."""
-        return any(self.rise) or self.other is not None or self.carve is not None
+        return any(self.rise) or self.followed is not None or self.carve is not None
+
+    @property
+    def finely(self) -> bool:
+        """They differ in depth within a few steps."""
+        return self.carve is not None or isinstance(self.followed, Grey)
 
     def reach(self, xy: Array) -> Array:
         """How deep, or how high, it is to be at points of the sheet, (n, 2), mm."""
-        if self.other is not None:
-            flat = np.atleast_2d(xy)
-            return _up_to(self.chart, flat, self.raised, *self.other).reshape(np.shape(xy)[:-1])
+        if self.followed is not None:
+            flat = np.reshape(xy, (-1, 2))
+            return self.followed.reach(self.chart, flat, self.raised).reshape(np.shape(xy)[:-1])
         if self.carve is not None:
             away = shapely.distance(shapely.points(np.asarray(xy)), self.outlines)
             return np.asarray(np.minimum(away / self.carve, self.depth))
@@ -209,7 +214,7 @@ def _layer(asked: Asked) -> float | None:
     rule; None where the chart has no figures."""
     if asked.path is not None:
         return asked.path.swept(asked.ink.whole, asked.depth)
-    inside = ink_points(asked.ink, evenly=True, times=1 if asked.carve is None else CARVED_FINER)
+    inside = ink_points(asked.ink, evenly=True, times=CARVED_FINER if asked.finely else 1)
     if not len(inside):
         return None
     area = sum(region.area for region in asked.regions)
@@ -264,27 +269,6 @@ def _swept(asked: Asked, inside: Array, spread: Array, along: Array) -> Array:
     missed = np.linalg.norm(there(at, lift) - start - sign * far[:, None] * along, axis=1)
     seen = asked.chart.normal(inside) @ along
     return np.where((missed < DEPTH_STRAY) & (far > 0), spread * seen * far, np.nan)
-
-
-def _up_to(chart: Chart, xy: Array, raised: bool, other: FaceChart, beyond: float) -> Array:
-    """How far it is along the normals from sheet points, (n, 2), to what lies `beyond` another face
-    (mm), by the rule of false position on how far a place is over that face."""
-    start, way = chart.to_space(xy), chart.normal(xy) * (1.0 if raised else -1.0)
-
-    def over(far: Array) -> Array:
-        at = start + far[:, None] * way
-        there = other.ground.from_space(at)
-        foot = other.ground.to_space(there)
-        return np.asarray(((at - foot) * other.ground.normal(there)).sum(axis=1) - beyond)
-
-    last, far = np.zeros(len(xy)), np.full(len(xy), 0.1)
-    before, now = over(last), over(far)
-    for _ in range(SECANT_STEPS):
-        with np.errstate(invalid="ignore", divide="ignore"):
-            step = np.where(now == before, 0.0, now * (far - last) / (now - before))
-        last, before, far = far, now, far - step
-        now = over(far)
-    return far
 
 
 def ink_points(ink: Ink, evenly: bool = False, times: int = 1) -> Array:

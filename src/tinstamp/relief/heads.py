@@ -14,15 +14,25 @@ from OCP.Geom import Geom_Plane, Geom_Surface
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import TOLERANCE, Array, placement
 from tinstamp.chart.base import FaceChart, SheetError
-from tinstamp.chart.bent import spread_over, summed
+from tinstamp.chart.bent import (
+    FINE_TRIANGLE,
+    corners_of,
+    quartered,
+    spread_in,
+    spread_over,
+    summed,
+)
 from tinstamp.chart.cast import GRAZING, CastChart, cast_chart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.plan.carry import Carry
 from tinstamp.plan.groove import Groove
+from tinstamp.plan.heights import Heights
 from tinstamp.plan.level import Level
 from tinstamp.relief.surfaces import OrderError, ReliefError, parallel, spline_through
 
+CELL_STRETCHES = (1, 2, 3, 4)
+"""Stretches of a spline for a cell of a picture that it follows, as they are tried"""
 LEAST_OVER_FACE = 0.02
 """mm; a flat cap that comes nearer to the face than that is refused."""
 
@@ -93,16 +103,21 @@ class Head(ABC):
         from there."""
 
         def of(at: Array) -> tuple[Array, Array]:
-            j = self.chart.jacobian(at)
-            grown = np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
-            h = self.heights(at)
-            facing = np.einsum("...k,...k->...", self.chart.normal(at), self.directions(at))
-            mean, gauss = self.chart.bent_at(at)
-            square = np.abs(facing - 1.0) < 1e-12
-            steiner = h + mean * h * h + gauss * h**3 / 3.0
-            return grown, (grown * np.where(square, steiner, facing * h))[..., None]
+            grown, filled = self.filled(at)
+            return grown, (grown * filled)[..., None]
 
         return float(summed(regions, of, 1)[0])
+
+    def filled(self, at: Array) -> tuple[Array, Array]:
+        """How much the face grows at sheet points, (..., 2), and mm³ over a mm² of it."""
+        j = self.chart.jacobian(at)
+        grown = np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
+        h = self.heights(at)
+        facing = np.einsum("...k,...k->...", self.chart.normal(at), self.directions(at))
+        mean, gauss = self.chart.bent_at(at)
+        square = np.abs(facing - 1.0) < 1e-12
+        steiner = h + mean * h * h + gauss * h**3 / 3.0
+        return grown, np.where(square, steiner, facing * h)
 
 
 @dataclass(frozen=True, eq=False)
@@ -181,6 +196,45 @@ class Levelled(Rising):
 
     def heights(self, xy: Array) -> Array:
         return self.level.heights(self.chart, xy)
+
+
+@dataclass(frozen=True, eq=False)
+class Pictured(Rising):
+    """As far off the face as a picture's greys say, walls along the normals."""
+
+    picture: Heights
+
+    def heights(self, xy: Array) -> Array:
+        return self.picture.heights(self.chart, xy)
+
+    def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
+        return spline_through(self.at, box, self._stretches(box))
+
+    def _stretches(self, box: tuple[Array, Array]) -> list[tuple[int, int]]:
+        """Stretches to a side of a box that a spline is tried with: as long as one of the
+        picture's cells, and shorter ones."""
+        low, high = box
+        corners = np.array([[low[0], low[1]], [high[0], low[1]], [low[0], high[1]],
+                            [high[0], high[1]]])  # fmt: skip
+        at = self.at(corners)
+        wide = max(np.linalg.norm(at[1] - at[0]), np.linalg.norm(at[3] - at[2]))
+        tall = max(np.linalg.norm(at[2] - at[0]), np.linalg.norm(at[3] - at[1]))
+        cells = [max(1, int(np.ceil(side / self.picture.cell))) for side in (wide, tall)]
+        return [(times * cells[0], times * cells[1]) for times in CELL_STRETCHES]
+
+    def volume(self, regions: Sequence[Region]) -> float:
+        """As of any head, over triangles that are no larger than a cell of the picture."""
+        corners = corners_of(regions)
+        share = sum(region.area for region in regions) / float(spread_in(corners)[1].sum())
+        while len(corners):
+            sides = np.linalg.norm(corners - np.roll(corners, 1, axis=1), axis=2).max(axis=1)
+            large = sides > self.picture.cell
+            if not large.any():
+                break
+            corners = np.concatenate([corners[~large], quartered(corners[large])])
+        at, size = spread_in(corners, FINE_TRIANGLE)
+        grown, filled = self.filled(at)
+        return share * float((size * grown * filled).sum())
 
 
 @dataclass(frozen=True, eq=False)
@@ -282,8 +336,8 @@ class Walls:
     rise : mm that a cap rises outwards for a mm of the sheet, across and up.
     carry : the path that letters take which do not stand upright; it alone counts then.
     groove : the section of lines; it alone counts then.
-    level : the other face that caps follow. carve : of walls that lean in until they meet, the
-        tangent of their angle off the normal; it alone counts then.
+    level : the other face, or the picture, that caps follow. carve : of walls that lean in until
+        they meet, the tangent of their angle off the normal; it alone counts then.
     """
 
     slanted: bool = False
@@ -295,7 +349,7 @@ class Walls:
     foot_edge: Edge = SHARP
     carry: Carry | None = None
     groove: Groove | None = None
-    level: Level | None = None
+    level: Level | Heights | None = None
     pull: tuple[float, float, float] | None = None
     carve: float | None = None
 
@@ -361,8 +415,10 @@ def head_of(chart: FaceChart, origin: Array, lift: float, walls: Walls) -> Head:
     return FlatCap(chart, PlaneChart((), frame), against if walls.slanted else None)
 
 
-def _level_head(chart: FaceChart, level: Level) -> Head:
-    """Caps that follow another face: in a plane where that is flat."""
+def _level_head(chart: FaceChart, level: Level | Heights) -> Head:
+    """Caps that follow a picture, or another face: in a plane where that is flat."""
+    if isinstance(level, Heights):
+        return Pictured(chart, level.most, (0.0, 0.0), (0.0, 0.0), level)
     flat = level.flat
     if flat is None:
         return Levelled(chart, level.most, (0.0, 0.0), (0.0, 0.0), level)

@@ -11,7 +11,7 @@ from tinstamp.artwork.outline import Region, moved_as
 from tinstamp.artwork.shapes import circle
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.cast import CastChart
-from tinstamp.job.relief import KINDS
+from tinstamp.job.relief_kinds import KINDS
 from tinstamp.job.relief_when import INVERTED
 from tinstamp.plan.lay import TOWARDS
 from tinstamp.plan.pins import pins_of

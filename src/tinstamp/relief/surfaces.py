@@ -3,7 +3,7 @@ torus one of its kind, a turned or extruded face one too; that of a freeform fac
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from functools import singledispatch
 
 import numpy as np
@@ -142,7 +142,7 @@ def _bent(chart: BentChart, lift: float, box: tuple[Array, Array]) -> tuple[Geom
     return kernel_surface(moved, chart.frame), 2.0 * (chart.fineness + off)
 
 
-SPLINE_PARTS = (6, 12, 24, 48)
+SPLINE_PARTS = ((6, 6), (12, 12), (24, 24), (48, 48))
 """stretches to a side that a spline through points is tried with"""
 BEYOND_BOX = 0.02
 """Part of what is needed that it goes on beyond on each side."""
@@ -151,17 +151,21 @@ SPLINE_STRAY = 2e-5
 
 
 def spline_through(
-    at: Callable[[Array], Array], box: tuple[Array, Array]
+    at: Callable[[Array], Array],
+    box: tuple[Array, Array],
+    stretches: Sequence[tuple[int, int]] = SPLINE_PARTS,
 ) -> tuple[Geom_Surface, float]:
     """A spline surface in (u, v), over a box, through the points that `at` gives there, and the
-    tolerance that curves on it need, mm. Raises ReliefError where none follows them."""
+    tolerance that curves on it need, mm; in so many stretches each way as do, of those that are
+    named. Raises ReliefError where none follows them."""
     low, high = (np.asarray(corner, dtype=float) for corner in box)
     low, high = low - BEYOND_BOX * (high - low), high + BEYOND_BOX * (high - low)
-    sides = [np.linspace(a, b, 31) for a, b in zip(low, high, strict=True)]
+    counts = [max(31, 3 * count + 1) for count in stretches[0]]
+    sides = [np.linspace(*ends) for ends in zip(low, high, counts, strict=True)]
     looked_at = np.stack(np.meshgrid(*sides, indexing="ij"), axis=-1).reshape(-1, 2)
     true = at(looked_at)
     off = np.inf
-    for parts in SPLINE_PARTS:
+    for parts in stretches:
         made = through(at, (low, high), parts)
         off = float(np.linalg.norm(made.at(looked_at) - true, axis=-1).max())
         if off <= SPLINE_STRAY:

@@ -11,7 +11,8 @@ from tinstamp.job.artwork import Border, Braille, Code, Logo, Scale, Shape, Sign
 from tinstamp.job.field import Declared, declared
 from tinstamp.job.lettered import Text
 from tinstamp.job.pattern import Pattern
-from tinstamp.job.relief import KINDS, Relief
+from tinstamp.job.relief import Relief
+from tinstamp.job.relief_kinds import KINDS
 from tinstamp.job.setting import Cast, Guide, Repeat, Setting
 from tinstamp.job.values import Value
 from tinstamp.output.outputs import OUTPUTS

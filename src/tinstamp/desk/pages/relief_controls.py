@@ -29,7 +29,8 @@ from tinstamp.desk.work.session import Session
 from tinstamp.job.field import declared
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import dotted, get
-from tinstamp.job.relief import KINDS, Relief
+from tinstamp.job.relief import Relief
+from tinstamp.job.relief_kinds import KINDS
 from tinstamp.job.worked import worked
 from tinstamp.plan.art import art_spec, draw
 from tinstamp.plan.groove import groove_of

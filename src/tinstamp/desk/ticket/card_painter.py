@@ -22,7 +22,7 @@ from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import Job, Stamp
-from tinstamp.job.relief import KINDS
+from tinstamp.job.relief_kinds import KINDS
 from tinstamp.job.relief_when import BARE
 from tinstamp.proofing.finding import Finding, Level
 

@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QLineEdit
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.words.say import say
 from tinstamp.job.model import Stamp
-from tinstamp.job.relief import KINDS
+from tinstamp.job.relief_kinds import KINDS
 from tinstamp.proofing.finding import Finding
 
 MANY = 6

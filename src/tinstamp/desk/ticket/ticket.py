@@ -34,7 +34,7 @@ from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.job.edit_stamps import free_name
 from tinstamp.job.model import Stamp, changed
-from tinstamp.job.relief import KINDS
+from tinstamp.job.relief_kinds import KINDS
 from tinstamp.proofing.finding import Finding, worst
 
 KEPT_AS = "ticket/order"

@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QWidget
 from tinstamp.desk.words.say import say
 from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.job.model import dotted
-from tinstamp.job.relief import KINDS
+from tinstamp.job.relief_kinds import KINDS
 from tinstamp.job.relief_when import BARE
 
 MOST_FINDINGS = 5

@@ -1,0 +1,180 @@
+"""Caps that follow the grey levels of a picture: how high they are over their own face.
+
+Between the places whose heights are the picture's, which lie `cell` mm apart, they run as a uniform
+B-spline of degree 5 whose coefficients those heights are (any text on splines): nowhere higher or
+lower than those about it, and as full as the picture.
+"""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Hashable
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+import numpy as np
+from numpy.typing import NDArray
+
+from tinstamp.artwork.drawn import Artwork
+from tinstamp.artwork.greys import coarser
+from tinstamp.artwork.outline import Array
+from tinstamp.chart.base import Chart, FaceChart
+from tinstamp.chart.bent import spread_over
+from tinstamp.job.height_picture import HeightPicture
+from tinstamp.setting.place import Placed, PlaceError
+
+DEGREE = 5
+MOST_CELLS = 12_000
+"""Places of a picture that heights come from, at the most"""
+LEAST_HIGH = 0.02
+"""mm that such a cap is off its own face at least"""
+LEAST_DETAIL = 0.02
+"""mm"""
+
+
+@dataclass(frozen=True, eq=False)
+class Source:
+    """What heights come from: how light a picture is, rows from its top, 0 to 1; whether it has the
+    whole depth where it is dark; the depths of either end of its greys, mm."""
+
+    light: Array
+    dark: bool
+    deep: float
+    least: float
+
+
+@dataclass(frozen=True, eq=False)
+class Heights:
+    """What caps follow.
+
+    Attributes
+    ----------
+    coefficients : (rows, columns), rows from the picture's foot, mm, positive outwards.
+    corner : (2,) its lower left corner on the sheet. across, up : (2,) its sides there, mm.
+    source : the picture.
+    least, most : how far off their own face caps lie over the artwork, mm, positive outwards.
+    """
+
+    coefficients: Array
+    corner: Array
+    across: Array
+    up: Array
+    source: Source
+    least: float = 0.0
+    most: float = 0.0
+
+    @cached_property
+    def key(self) -> Hashable:
+        """All that the caps' heights depend on."""
+        place = np.concatenate([self.corner, self.across, self.up])
+        told = np.round(self.coefficients, 12).tobytes() + np.round(place, 9).tobytes()
+        return self.coefficients.shape, hashlib.sha256(told).digest()
+
+    @property
+    def flat(self) -> None:
+        """No plane that caps would lie in."""
+        return
+
+    @property
+    def cells(self) -> tuple[int, int]:
+        """Places whose heights are the picture's, across and up."""
+        rows, columns = self.coefficients.shape
+        return columns, rows
+
+    @property
+    def sides(self) -> tuple[float, float]:
+        """mm that the picture is wide and high on the sheet."""
+        return float(np.linalg.norm(self.across)), float(np.linalg.norm(self.up))
+
+    @property
+    def cell(self) -> float:
+        """mm between two places whose heights are the picture's own, the less of both ways."""
+        return min(side / count for side, count in zip(self.sides, self.cells, strict=True))
+
+    def heights(self, _chart: Chart, xy: Array) -> Array:
+        """How far off their own face caps lie over points of its sheet, (..., 2), mm."""
+        from scipy.ndimage import map_coordinates
+
+        off = np.asarray(xy, dtype=float) - self.corner
+        basis = np.column_stack([self.across, self.up])
+        share = off @ np.linalg.inv(basis).T
+        at = (share[..., ::-1] * self.coefficients.shape - 0.5).reshape(-1, 2).T
+        found = map_coordinates(
+            self.coefficients, at, order=DEGREE, mode="nearest", prefilter=False
+        )
+        return np.asarray(found.reshape(off.shape[:-1]))
+
+    @property
+    def told(self) -> str:
+        """Its resolution and size, and what heights came out, in words."""
+        (wide, high), (columns, rows) = self.sides, self.cells
+        low, top = sorted((abs(self.least), abs(self.most)))
+        height, width = self.source.light.shape
+        return (
+            f"the picture of {width} × {height} pixels lies over "
+            f"{wide:.2f} × {high:.2f} mm, in {columns} × {rows} places {self.cell:.2f} mm apart: "
+            f"depths from {low:.2f} to {top:.2f} mm"
+        )
+
+
+def heights_for(
+    given: HeightPicture,
+    light: Array,
+    sizes: tuple[float, float, float],
+    artwork: Artwork,
+    placed: Placed,
+    own: Chart,
+    raised: bool,
+    turned: tuple[bool, bool],
+) -> Heights:
+    """The heights of placed artwork's caps from a picture's greys (see `greys`).
+
+    `sizes` are the whole depth, the least one and the detail, mm; `turned` whether the artwork is
+    mirrored, and upside down. Raises PlaceError.
+    """
+    deep, least, detail = sizes
+    if not isinstance(own, FaceChart):
+        raise PlaceError("caps follow a picture where the artwork lies on one face")
+    if detail < LEAST_DETAIL:
+        raise PlaceError(f"the picture's detail is {detail:g} mm: {LEAST_DETAIL:g} mm or more")
+    if min(deep, least) < LEAST_HIGH:
+        raise PlaceError(f"caps from a picture are {LEAST_HIGH:g} mm off their face at least")
+    for flip, axis in zip(turned, (1, 0), strict=True):
+        light = np.flip(light, axis) if flip else light
+    corners = placed.box(artwork)
+    across, up = corners[1] - corners[0], corners[3] - corners[0]
+    rows, columns = light.shape
+    wide, high = np.linalg.norm(across), np.linalg.norm(up)
+    if not min(wide, high) > 0.0:
+        raise PlaceError("there is no artwork that a picture could lie over")
+    if given.laid == "cover":
+        grown = max(wide / columns, high / rows)
+        across, up = across * (columns * grown / wide), up * (rows * grown / high)
+    corner = (corners[0] + corners[2] - across - up) / 2.0
+    cells = _cells(light.shape, across, up, detail)
+    greys = coarser(light, *cells)[::-1]
+    share = greys if given.full == "light" else 1.0 - greys
+    sign = 1.0 if raised else -1.0
+    source = Source(light, given.full == "dark", deep, least)
+    found = Heights(sign * (least + (deep - least) * share), corner, across, up, source)
+    if not placed.regions:
+        return found
+    inner = spread_over(placed.regions)[0].reshape(-1, 2)
+    points = np.concatenate([*(o.points(6) for r in placed.regions for o in r.outlines), inner])
+    there = found.heights(own, points)
+    low, top = float(there[np.argmin(abs(there))]), float(there[np.argmax(abs(there))])
+    return replace(found, least=low, most=top)
+
+
+def _cells(pixels: tuple[int, ...], across: Array, up: Array, detail: float) -> tuple[int, int]:
+    """How many places across and up heights come from. Raises PlaceError for too many."""
+    rows, columns = pixels
+    sides: NDArray[np.float64] = np.array([np.linalg.norm(across), np.linalg.norm(up)])
+    count = np.clip(np.round(sides / detail), 1, (columns, rows)).astype(int)
+    if int(count.prod()) > MOST_CELLS:
+        least = float(np.sqrt(sides.prod() / MOST_CELLS))
+        raise PlaceError(
+            f"a detail of {detail:g} mm gives {count[0]} × {count[1]} places of the picture: "
+            f"{least:.2g} mm is the finest that this size can have"
+        )
+    return int(count[0]), int(count[1])

@@ -175,6 +175,19 @@ class Trimmed:
         low, high = np.array([u0, u0, v0, v0]), np.array([u1, u1, v1, v1])
         return _looked_at(self.surface, np.clip(sides, low, high), 0)
 
+    def beyond(self, patches: Patches, ways: Array, steps: int) -> Array:
+        """(n,) mm by which its surface goes beyond what patches of it span, along ways, (n, 3), and
+        against them, looked at in so many steps to a side."""
+        part = np.linspace(0.0, 1.0, steps + 1)
+        u0, u1, v0, v1 = patches.sides.T[..., None, None]
+        u, v = np.broadcast_arrays(u0 + part[:, None] * (u1 - u0), v0 + part * (v1 - v0))
+        low, high = self.range[::2], self.range[1::2]
+        there = _values(self.surface, np.clip(np.stack([u, v], axis=-1), low, high))
+        fine = np.einsum("nabk,nk->nab", there, ways).reshape(len(ways), -1)
+        spanned = np.einsum("npk,nk->np", patches.points, ways)
+        over = np.maximum(fine.max(1) - spanned.max(1), spanned.min(1) - fine.min(1))
+        return np.asarray(np.maximum(over, 0.0))
+
     @cached_property
     def range(self) -> tuple[float, float, float, float]:
         """From and to in u and in v: as far as its surface can be looked at."""

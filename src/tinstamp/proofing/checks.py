@@ -188,13 +188,13 @@ def depth_varies(it: Subject, limits: Numbers) -> Iterator[Finding]:
         yield Finding("note", "depth varies", it.stamp, told, least, greatest, "mm")
 
 
-@check("height picture", "fitted")
-def height_picture(it: Subject, limits: Numbers) -> Iterator[Finding]:
+@check("picture", "fitted")
+def picture(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """How finely a picture that caps follow is resolved, and what depths come of it."""
     heights = it.planned.level
     if isinstance(heights, Heights):
         asked = it.planned.relief("picture.detail") * it.planned.art.growth
-        yield Finding("note", "height picture", it.stamp, heights.told, heights.cell, asked, "mm")
+        yield Finding("note", "picture", it.stamp, heights.told, heights.cell, asked, "mm")
 
 
 @check("closes at", "fitted")

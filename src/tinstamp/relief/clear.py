@@ -34,6 +34,9 @@ ASLANT = (0.4137, -0.2713, 0.8692)
 """A direction in which lines run along no edge but by chance."""
 CELL_SIDE = 4.0
 """mm that a cell is about long"""
+STEPS_A_SPAN, MOST_STEPS = 1.25, 64
+"""Places to a piece of a spline, and to a side of a cell, at which a cap that goes up and down is
+looked at."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -119,9 +122,14 @@ def _cells(block: Block, over_foot: bool) -> tuple[Array, Array, int]:
         return points[None], np.zeros(1), feet
     foot, cap = Trimmed(block.removed), Trimmed(block.cap)
     if over_foot:
-        low = foot.inked(0, min(CELL_SIDE, cap.span))
+        low = foot.inked(0, CELL_SIDE)
+        if cap.span < CELL_SIDE:
+            low = low[foot.holds(low.sides)]
         high = cap.at_sides(low.sides)
         points = np.concatenate([low.points, high.points], axis=1)
+        if cap.span < CELL_SIDE:  # it goes up and down within a cell
+            steps = int(np.clip(np.ceil(STEPS_A_SPAN * CELL_SIDE / cap.span), 3, MOST_STEPS))
+            return points, low.off + cap.beyond(high, low.normals, steps), 9
         return points, np.maximum(low.off, high.off), 9
     parts = [t.patches(0, CELL_SIDE) for t in (foot, cap, *map(Trimmed, block.walls))]
     return (

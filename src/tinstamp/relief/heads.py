@@ -33,6 +33,8 @@ from tinstamp.relief.surfaces import OrderError, ReliefError, parallel, spline_t
 
 CELL_STRETCHES = (1, 2, 3, 4)
 """Stretches of a spline for a cell of a picture that it follows, as they are tried"""
+CELLS_A_TRIANGLE = 1.5
+"""Cells of a picture that a triangle which is summed over is long at most"""
 LEAST_OVER_FACE = 0.02
 """mm; a flat cap that comes nearer to the face than that is refused."""
 
@@ -223,12 +225,12 @@ class Pictured(Rising):
         return [(times * cells[0], times * cells[1]) for times in CELL_STRETCHES]
 
     def volume(self, regions: Sequence[Region]) -> float:
-        """As of any head, over triangles that are no larger than a cell of the picture."""
+        """As of any head, over triangles that are not much larger than a cell of the picture."""
         corners = corners_of(regions)
         share = sum(region.area for region in regions) / float(spread_in(corners)[1].sum())
         while len(corners):
             sides = np.linalg.norm(corners - np.roll(corners, 1, axis=1), axis=2).max(axis=1)
-            large = sides > self.picture.cell
+            large = sides > CELLS_A_TRIANGLE * self.picture.cell
             if not large.any():
                 break
             corners = np.concatenate([corners[~large], quartered(corners[large])])

@@ -204,6 +204,18 @@
    <translation>die Schriftdatei ist beschädigt oder enthält keine Buchstaben</translation>
   </message>
   <message>
+   <source>the picture is larger than %1 MB</source>
+   <translation>das Bild ist größer als %1 MB</translation>
+  </message>
+  <message>
+   <source>the file is not a sound PNG or JPEG picture</source>
+   <translation>die Datei ist kein einwandfreies PNG- oder JPEG-Bild</translation>
+  </message>
+  <message>
+   <source>the picture has more than 16 million pixels</source>
+   <translation>das Bild hat mehr als 16 Millionen Pixel</translation>
+  </message>
+  <message>
    <source>two pieces of an outline do not meet again</source>
    <translation>zwei Stücke eines Umrisses treffen sich nicht wieder</translation>
   </message>
@@ -382,18 +394,6 @@
   <message>
    <source>a pattern of %1 mm every %2 mm leaves nothing between</source>
    <translation>ein Muster von %1 mm alle %2 mm lässt nichts dazwischen</translation>
-  </message>
-  <message>
-   <source>the picture is larger than %1 MB</source>
-   <translation>das Bild ist größer als %1 MB</translation>
-  </message>
-  <message>
-   <source>the file is not a sound PNG or JPEG picture</source>
-   <translation>die Datei ist kein einwandfreies PNG- oder JPEG-Bild</translation>
-  </message>
-  <message>
-   <source>the picture has more than 16 million pixels</source>
-   <translation>das Bild hat mehr als 16 Millionen Pixel</translation>
   </message>
   <message>
    <source>no colour of the picture is ink</source>
@@ -3356,6 +3356,10 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
    <translation>%1 von %2 Auftrag …</translation>
   </message>
   <message>
+   <source>Choose a picture …</source>
+   <translation>Ein Bild wählen …</translation>
+  </message>
+  <message>
    <source>Delete point %1</source>
    <translation>Punkt %1 löschen</translation>
   </message>
@@ -3978,6 +3982,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>%1 wie %2</translation>
   </message>
   <message>
+   <source>%1 as a picture</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>a size is to fix</source>
    <translation>ein Maß ist in Ordnung zu bringen</translation>
   </message>
@@ -4362,8 +4370,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>es ließ sich keine Kopie behalten: %1</translation>
   </message>
   <message>
-   <source>the logo is being read</source>
-   <translation>das Logo wird gelesen</translation>
+   <source>the file is being read</source>
+   <translation>die Datei wird gelesen</translation>
   </message>
   <message>
    <source>taking in</source>
@@ -4626,6 +4634,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Logos (*.svg *.dxf *.png *.jpg *.jpeg *.SVG *.DXF *.PNG *.JPG *.JPEG)</translation>
   </message>
   <message>
+   <source>Pictures (*.png *.jpg *.jpeg *.PNG *.JPG *.JPEG)</source>
+   <translation>Bilder (*.png *.jpg *.jpeg *.PNG *.JPG *.JPEG)</translation>
+  </message>
+  <message>
    <source>Outlines (*.dxf *.svg *.DXF *.SVG)</source>
    <translation>Umrisse (*.dxf *.svg *.DXF *.SVG)</translation>
   </message>
@@ -4644,6 +4656,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>Take in a font</source>
    <translation>Eine Schrift aufnehmen</translation>
+  </message>
+  <message>
+   <source>Take in a picture</source>
+   <translation>Ein Bild übernehmen</translation>
   </message>
   <message>
    <source>The file names no unit. The face has room for about %1 mm.</source>
@@ -6314,6 +6330,66 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>dies endet zu früh: es fehlt etwas</translation>
   </message>
   <message>
+   <source>Picture</source>
+   <translation>Bild</translation>
+  </message>
+  <message>
+   <source>PNG or JPEG, 8 or 16 bits a pixel</source>
+   <translation>PNG oder JPEG, 8 oder 16 Bit je Bildpunkt</translation>
+  </message>
+  <message>
+   <source>Whole depth</source>
+   <translation>Volle Tiefe</translation>
+  </message>
+  <message>
+   <source>Which greys of the picture have the whole depth</source>
+   <translation>Welche Grautöne des Bildes die volle Tiefe haben</translation>
+  </message>
+  <message>
+   <source>Least depth</source>
+   <translation>Geringste Tiefe</translation>
+  </message>
+  <message>
+   <source>The depth that the other end of the greys has</source>
+   <translation>Die Tiefe, die das andere Ende der Grautöne hat</translation>
+  </message>
+  <message>
+   <source>Picture lies</source>
+   <translation>Das Bild liegt</translation>
+  </message>
+  <message>
+   <source>In its own proportions, as small as covers all of the artwork, or drawn out to it</source>
+   <translation>In seinen eigenen Verhältnissen, so klein, dass es das ganze Motiv deckt, oder auf dessen Maß gezogen</translation>
+  </message>
+  <message>
+   <source>Detail</source>
+   <translation>Feinheit</translation>
+  </message>
+  <message>
+   <source>How far apart the places are whose heights come from the picture; smoothly between</source>
+   <translation>Wie weit die Stellen auseinanderliegen, deren Höhen aus dem Bild kommen; dazwischen glatt</translation>
+  </message>
+  <message>
+   <source>height picture</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Where light</source>
+   <translation>Wo hell</translation>
+  </message>
+  <message>
+   <source>Where dark</source>
+   <translation>Wo dunkel</translation>
+  </message>
+  <message>
+   <source>In proportion</source>
+   <translation>Im Verhältnis</translation>
+  </message>
+  <message>
+   <source>Drawn out</source>
+   <translation>Gezogen</translation>
+  </message>
+  <message>
    <source>%1, %2 faces</source>
    <translation>%1, %2 Flächen</translation>
   </message>
@@ -6802,106 +6878,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>%1 enthält ein fehlerhaftes %2</translation>
   </message>
   <message>
-   <source>Engrave</source>
-   <translation>Gravieren</translation>
-  </message>
-  <message>
-   <source>Sunk into the face</source>
-   <translation>In die Fläche vertieft</translation>
-  </message>
-  <message>
-   <source>engraved</source>
-   <translation>graviert</translation>
-  </message>
-  <message>
-   <source>Emboss</source>
-   <translation>Erhaben</translation>
-  </message>
-  <message>
-   <source>Standing out of the face</source>
-   <translation>Steht aus der Fläche heraus</translation>
-  </message>
-  <message>
-   <source>raised</source>
-   <translation>erhaben</translation>
-  </message>
-  <message>
-   <source>Field</source>
-   <translation>Feld</translation>
-  </message>
-  <message>
-   <source>Sunk round letters left standing</source>
-   <translation>Vertieft um stehen gelassene Buchstaben</translation>
-  </message>
-  <message>
-   <source>sunk field</source>
-   <translation>vertieftes Feld</translation>
-  </message>
-  <message>
-   <source>Panel</source>
-   <translation>Schild</translation>
-  </message>
-  <message>
-   <source>Raised, with letters sunk in it</source>
-   <translation>Erhaben, mit vertieften Buchstaben darin</translation>
-  </message>
-  <message>
-   <source>raised panel</source>
-   <translation>erhabenes Schild</translation>
-  </message>
-  <message>
-   <source>Inlay</source>
-   <translation>Einlage</translation>
-  </message>
-  <message>
-   <source>A pocket, and pieces that fit it</source>
-   <translation>Eine Tasche und Stücke, die hineinpassen</translation>
-  </message>
-  <message>
-   <source>inlaid</source>
-   <translation>eingelegt</translation>
-  </message>
-  <message>
-   <source>Loose</source>
-   <translation>Lose</translation>
-  </message>
-  <message>
-   <source>Bodies of their own, to glue on</source>
-   <translation>Eigene Körper zum Aufkleben</translation>
-  </message>
-  <message>
-   <source>letters apart</source>
-   <translation>Buchstaben für sich</translation>
-  </message>
-  <message>
-   <source>Stencil</source>
-   <translation>Schablone</translation>
-  </message>
-  <message>
-   <source>Cut through, bridges hold the middles</source>
-   <translation>Durchgeschnitten, mit Stegen</translation>
-  </message>
-  <message>
-   <source>cut through</source>
-   <translation>durchgeschnitten</translation>
-  </message>
-  <message>
-   <source>Mark only</source>
-   <translation>Nur markieren</translation>
-  </message>
-  <message>
-   <source>Parts the face, without depth</source>
-   <translation>Teilt die Fläche, ohne Tiefe</translation>
-  </message>
-  <message>
-   <source>marked</source>
-   <translation>markiert</translation>
-  </message>
-  <message>
-   <source>mark</source>
-   <translation>markieren</translation>
-  </message>
-  <message>
    <source>Make</source>
    <translation>Machen</translation>
   </message>
@@ -7094,8 +7070,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Deckflächen</translation>
   </message>
   <message>
-   <source>Follow the face at the depth, lie in a plane, or follow another face of the part: level with it, or at a distance</source>
-   <translation>Folgen der Fläche in der Tiefe, liegen in einer Ebene, oder folgen einer anderen Fläche des Teils: bündig mit ihr oder in einem Abstand</translation>
+   <source>Follow the face at the depth, lie in a plane, or follow another face of the part: level with it, or at a distance; or as deep as a picture is light or dark</source>
+   <translation>Der Fläche in der Tiefe folgen, in einer Ebene liegen oder einer anderen Fläche des Teils folgen: bündig mit ihr oder in einem Abstand; oder so tief, wie ein Bild hell oder dunkel ist</translation>
   </message>
   <message>
    <source>Level with</source>
@@ -7112,6 +7088,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>How far caps stand out of that face; less than 0 lies within it</source>
    <translation>Wie weit Deckflächen über jene Fläche hinausstehen; weniger als 0 liegt darunter</translation>
+  </message>
+  <message>
+   <source>Greys that caps follow</source>
+   <translation>Grautöne, denen die Deckflächen folgen</translation>
   </message>
   <message>
    <source>Rises</source>
@@ -7278,12 +7258,116 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Wie eine andere Fläche</translation>
   </message>
   <message>
+   <source>From a picture</source>
+   <translation>Nach einem Bild</translation>
+  </message>
+  <message>
    <source>cap or floor</source>
    <translation>Deckfläche oder Boden</translation>
   </message>
   <message>
    <source>Its mould</source>
    <translation>Seine Form</translation>
+  </message>
+  <message>
+   <source>Engrave</source>
+   <translation>Gravieren</translation>
+  </message>
+  <message>
+   <source>Sunk into the face</source>
+   <translation>In die Fläche vertieft</translation>
+  </message>
+  <message>
+   <source>engraved</source>
+   <translation>graviert</translation>
+  </message>
+  <message>
+   <source>Emboss</source>
+   <translation>Erhaben</translation>
+  </message>
+  <message>
+   <source>Standing out of the face</source>
+   <translation>Steht aus der Fläche heraus</translation>
+  </message>
+  <message>
+   <source>raised</source>
+   <translation>erhaben</translation>
+  </message>
+  <message>
+   <source>Field</source>
+   <translation>Feld</translation>
+  </message>
+  <message>
+   <source>Sunk round letters left standing</source>
+   <translation>Vertieft um stehen gelassene Buchstaben</translation>
+  </message>
+  <message>
+   <source>sunk field</source>
+   <translation>vertieftes Feld</translation>
+  </message>
+  <message>
+   <source>Panel</source>
+   <translation>Schild</translation>
+  </message>
+  <message>
+   <source>Raised, with letters sunk in it</source>
+   <translation>Erhaben, mit vertieften Buchstaben darin</translation>
+  </message>
+  <message>
+   <source>raised panel</source>
+   <translation>erhabenes Schild</translation>
+  </message>
+  <message>
+   <source>Inlay</source>
+   <translation>Einlage</translation>
+  </message>
+  <message>
+   <source>A pocket, and pieces that fit it</source>
+   <translation>Eine Tasche und Stücke, die hineinpassen</translation>
+  </message>
+  <message>
+   <source>inlaid</source>
+   <translation>eingelegt</translation>
+  </message>
+  <message>
+   <source>Loose</source>
+   <translation>Lose</translation>
+  </message>
+  <message>
+   <source>Bodies of their own, to glue on</source>
+   <translation>Eigene Körper zum Aufkleben</translation>
+  </message>
+  <message>
+   <source>letters apart</source>
+   <translation>Buchstaben für sich</translation>
+  </message>
+  <message>
+   <source>Stencil</source>
+   <translation>Schablone</translation>
+  </message>
+  <message>
+   <source>Cut through, bridges hold the middles</source>
+   <translation>Durchgeschnitten, mit Stegen</translation>
+  </message>
+  <message>
+   <source>cut through</source>
+   <translation>durchgeschnitten</translation>
+  </message>
+  <message>
+   <source>Mark only</source>
+   <translation>Nur markieren</translation>
+  </message>
+  <message>
+   <source>Parts the face, without depth</source>
+   <translation>Teilt die Fläche, ohne Tiefe</translation>
+  </message>
+  <message>
+   <source>marked</source>
+   <translation>markiert</translation>
+  </message>
+  <message>
+   <source>mark</source>
+   <translation>markieren</translation>
   </message>
   <message>
    <source>Cut off</source>
@@ -8314,6 +8398,30 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>die Spitze eines Werkzeugs ist nie ganz scharf: geben Sie %1 mm oder mehr an</translation>
   </message>
   <message>
+   <source>the picture of %1 × %2 pixels lies over %3 × %4 mm, in %5 × %6 places %7 mm apart: depths from %8 to %9 mm</source>
+   <translation>das Bild aus %1 × %2 Bildpunkten liegt über %3 × %4 mm, in %5 × %6 Stellen im Abstand von %7 mm: Tiefen von %8 bis %9 mm</translation>
+  </message>
+  <message>
+   <source>caps follow a picture where the artwork lies on one face</source>
+   <translation>Deckflächen folgen einem Bild, wo das Motiv auf einer Fläche liegt</translation>
+  </message>
+  <message>
+   <source>the picture's detail is %1 mm: %2 mm or more</source>
+   <translation>die Feinheit des Bildes ist %1 mm: %2 mm oder mehr</translation>
+  </message>
+  <message>
+   <source>caps from a picture are %1 mm off their face at least</source>
+   <translation>Deckflächen nach einem Bild liegen mindestens %1 mm von ihrer Fläche entfernt</translation>
+  </message>
+  <message>
+   <source>there is no artwork that a picture could lie over</source>
+   <translation>es gibt kein Motiv, über dem ein Bild liegen könnte</translation>
+  </message>
+  <message>
+   <source>a detail of %1 mm gives %2 × %3 places of the picture: %4 mm is the finest that this size can have</source>
+   <translation>eine Feinheit von %1 mm ergibt %2 × %3 Stellen des Bildes: %4 mm ist das Feinste, das diese Größe haben kann</translation>
+  </message>
+  <message>
    <source>%1 times cannot be made: give a whole number up to %2</source>
    <translation>%1-mal geht nicht: geben Sie eine ganze Zahl bis %2 an</translation>
   </message>
@@ -8372,6 +8480,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>the face that caps follow is not chosen yet</source>
    <translation>die Fläche, der Deckflächen folgen, ist noch nicht gewählt</translation>
+  </message>
+  <message>
+   <source>the picture that caps follow is not chosen yet</source>
+   <translation>das Bild, dem Deckflächen folgen, ist noch nicht gewählt</translation>
+  </message>
+  <message>
+   <source>the picture “%1” is not within the job</source>
+   <translation>das Bild „%1“ liegt nicht im Auftrag</translation>
   </message>
   <message>
    <source>the stamp “%1” that it is measured from is not there any more</source>
@@ -8464,6 +8580,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>Least and greatest depth where walls are not all as long</source>
    <translation>Kleinste und größte Tiefe, wo nicht alle Flanken gleich lang sind</translation>
+  </message>
+  <message>
+   <source>How finely a picture that caps follow is resolved, and what depths come of it</source>
+   <translation>Wie fein ein Bild aufgelöst ist, dem Deckflächen folgen, und welche Tiefen daraus werden</translation>
   </message>
   <message>
    <source>Ink that is carved to its middle, less deep than asked</source>
@@ -8608,6 +8728,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>made</source>
    <translation>gemacht</translation>
+  </message>
+  <message>
+   <source>picture</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>closes at</source>

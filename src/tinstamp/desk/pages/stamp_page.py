@@ -8,6 +8,7 @@ from tinstamp.desk.pages import (  # noqa: F401
     bridge_control,
     form_controls,
     logo_controls,
+    picture_control,
     relief_controls,
     setting_controls,
     sign_controls,

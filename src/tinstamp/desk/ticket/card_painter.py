@@ -223,6 +223,8 @@ class CardPainter(QStyledItemDelegate):
         word = KINDS[relief.make].word.lower()
         if "level_with" not in relief.idle and relief.level_with:
             return f"{word} as {relief.level_with}"
+        if "picture" not in relief.idle:
+            return f"{word} as a picture"
         if relief.make in BARE["make"]:
             return word
         try:

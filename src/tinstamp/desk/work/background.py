@@ -1,14 +1,14 @@
 """Foreign files, read for the window without the window waiting.
 
-Logos of the job in hand are read in the background: until they are there, `StillReading` is
-raised, and `come` is emitted afterwards. What a designer takes in is waited for, with a way
-to give it up.
+Logos and height pictures of the job in hand are read in the background: until they are there,
+`StillReading` is raised, and `come` is emitted afterwards. What a designer takes in is waited for,
+with a way to give it up.
 """
 
 from __future__ import annotations
 
 import logging
-from collections.abc import Callable
+from collections.abc import Callable, Hashable
 from concurrent.futures import Future, ThreadPoolExecutor, wait
 from threading import Event
 from typing import Any, TypeVar
@@ -17,7 +17,9 @@ from PySide6.QtCore import QCoreApplication, QObject, Qt, Signal
 from PySide6.QtWidgets import QProgressDialog, QWidget
 
 from tinstamp.artwork.drawing import Drawing
-from tinstamp.artwork.logo import Reading, StillReading, read_guarded
+from tinstamp.artwork.greys import greys_guarded, read_greys_with
+from tinstamp.artwork.logo import Reading, StillReading, read_guarded, read_with
+from tinstamp.artwork.outline import Array
 from tinstamp.artwork.painted import LogoError
 from tinstamp.desk.words.say import say
 from tinstamp.desk.work.disk_work import PAINT_LOOK
@@ -33,7 +35,7 @@ DRAWINGS_KEPT = 32
 
 
 class Background(QObject):
-    """Reads logos, one or two at a time.
+    """Reads logos and height pictures, one or two at a time.
 
     Attributes
     ----------
@@ -46,38 +48,54 @@ class Background(QObject):
         super().__init__(parent)
         self._pool = ThreadPoolExecutor(2, "reading")
         self.live = LiveFiles(self._pool.submit, self)
-        self._under_way: set[Reading] = set()
-        self._found: dict[Reading, Drawing | LogoError] = {}
+        self._under_way: set[Hashable] = set()
+        self._found: dict[Hashable, Any] = {}
+
+    def read_from_now_on(self) -> None:
+        """Logos and height pictures are read here, wherever they are asked for."""
+        read_with(self.read)
+        read_greys_with(self.greys)
 
     def read(self, reading: Reading) -> Drawing:
         """What a logo's file draws. Raises LogoError, and StillReading until it is there."""
-        found = self._found.get(reading)
+        found: Drawing = self._of(reading, read_guarded, reading)
+        return found
+
+    def greys(self, data: bytes) -> Array:
+        """How light a picture is. Raises LogoError, and StillReading until it is there."""
+        found: Array = self._of(("greys", data), greys_guarded, data)
+        return found
+
+    def _of(self, key: Hashable, work: Callable[..., Any], *given: Any) -> Any:
+        found = self._found.get(key)
         if isinstance(found, LogoError):
             raise LogoError(*found.args)
         if found is not None:
             return found
-        if reading not in self._under_way:
-            self._under_way.add(reading)
-            self._pool.submit(self._work, reading)
-        raise StillReading("the logo is being read")
+        if key not in self._under_way:
+            self._under_way.add(key)
+            self._pool.submit(self._work, key, work, *given)
+        raise StillReading("the file is being read")
 
-    def _work(self, reading: Reading) -> None:
+    def _work(self, key: Hashable, work: Callable[..., Any], *given: Any) -> None:
         """In a thread of the pool."""
         try:
-            found: Drawing | LogoError = read_guarded(reading)
+            found = work(*given)
         except LogoError as error:
             found = error
         except Exception:
-            LOG.exception("a logo could not be read")
+            LOG.exception("a file could not be read")
             found = LogoError("the file cannot be read")
         while len(self._found) >= DRAWINGS_KEPT:
             self._found.pop(next(iter(self._found)))
-        self._found[reading] = found
-        self._under_way.discard(reading)
+        self._found[key] = found
+        self._under_way.discard(key)
         self.come.emit()
 
     def close(self) -> None:
         """Read and watch no longer."""
+        read_with(read_guarded)
+        read_greys_with(greys_guarded)
         self.live.stop()
         self._pool.shutdown(wait=False, cancel_futures=True)
 

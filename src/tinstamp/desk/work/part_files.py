@@ -14,6 +14,7 @@ from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
 from tinstamp.artwork.font_file import checked
+from tinstamp.artwork.greys import read_greys
 from tinstamp.artwork.inks import Study
 from tinstamp.artwork.logo import LOGO_LIMITS, Looked, looked_at
 from tinstamp.chart.base import Chart
@@ -50,9 +51,21 @@ TITLES = {
     "logo": "Take in a logo",
     "new logo": "Take in a logo",
     "font": "Take in a font",
+    "heights": "Take in a picture",
 }
 LOGO = "Logos (*.svg *.dxf *.png *.jpg *.jpeg *.SVG *.DXF *.PNG *.JPG *.JPEG)"
+PICTURE = "Pictures (*.png *.jpg *.jpeg *.PNG *.JPG *.JPEG)"
 PROFILE = "Outlines (*.dxf *.svg *.DXF *.SVG)"
+
+ENDINGS = {
+    "points": PROFILE,
+    "rail_points": PROFILE,
+    "logo": LOGO,
+    "new logo": LOGO,
+    "font": FONT,
+    "heights": PICTURE,
+}
+"""What files are offered for a purpose; others are parts."""
 
 
 class PartFiles(QObject):
@@ -85,14 +98,12 @@ class PartFiles(QObject):
     def ask(self, purpose: str) -> None:
         """Ask for a file; `purpose` is new, join, cut or renew for a STEP file, or the name
         of a profile's list of points."""
-        profile = purpose in ("points", "rail_points")
-        logo = purpose in ("logo", "new logo")
         start = str(self.session.path.parent if self.session.path else Path.home())
         path, _ = QFileDialog.getOpenFileName(
             self.window_,
             say(TITLES.get(purpose, "Take in a part")),
             start,
-            PROFILE if profile else LOGO if logo else FONT if purpose == "font" else STEP,
+            ENDINGS.get(purpose, STEP),
         )
         if path:
             self.open(Path(path), purpose)
@@ -107,6 +118,8 @@ class PartFiles(QObject):
                 self._profile(name, data, purpose)
             elif purpose == "font":
                 self._font(name, path, data)
+            elif purpose == "heights":
+                self._heights(name, data)
             elif purpose in ("logo", "new logo"):
                 self._logo(name, path, data, purpose == "new logo")
             else:
@@ -297,6 +310,17 @@ class PartFiles(QObject):
             return logo.model_copy(update={"given": "file"})
         # plainly off, or of no size: made to fit, which the fields show
         return logo.model_copy(update={"size": f"{0.4 * room:.3g} mm"})
+
+    def _heights(self, name: str, data: bytes) -> None:
+        """A picture whose greys the chosen stamp's caps follow. Raises ValueError."""
+        session = self.session
+        taken_in(self.window_, name, LOGO_LIMITS, read_greys, data)
+        path = ("stamps", session.selected, "relief")
+        digest = hashlib.sha256(data).hexdigest()
+        picture = get(session.job, (*path, "picture"))
+        picture = picture.model_copy(update={"file": name, "digest": digest})
+        job = changed(changed(session.job, (*path, "caps"), "picture"), (*path, "picture"), picture)
+        session.take(job, f"take in {name}", logos={digest: data})
 
     def _profile(self, name: str, data: bytes, list_name: str) -> None:
         index = self.session.feature

@@ -16,7 +16,6 @@ from typing import Any
 from pydantic import ValidationError
 from PySide6.QtCore import QObject, Signal
 
-from tinstamp.artwork.logo import read_guarded, read_with
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.stretch import Measure
 from tinstamp.desk.work.autosave import Autosave, Left
@@ -98,7 +97,7 @@ class Session(QObject):
         self.autosave = Autosave()
         self.disk = DiskWork()
         self.background = Background(self)
-        read_with(self.background.read)
+        self.background.read_from_now_on()
         self._kept: Future[None] | None = None
         self._kept_well = True
         self._asked: dict[int, Document] = {}
@@ -492,7 +491,6 @@ class Session(QObject):
         self.map.stop()
         self._rest.stop()
         self._keep.stop()
-        read_with(read_guarded)
         self.background.close()
         self.disk.begin(self.autosave.forget)
         self.disk.close()

@@ -3983,7 +3983,7 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   </message>
   <message>
    <source>%1 as a picture</source>
-   <translation type="unfinished" />
+   <translation>%1 nach Bild</translation>
   </message>
   <message>
    <source>a size is to fix</source>
@@ -6371,7 +6371,7 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   </message>
   <message>
    <source>height picture</source>
-   <translation type="unfinished" />
+   <translation>Höhenbild</translation>
   </message>
   <message>
    <source>Where light</source>
@@ -8731,7 +8731,7 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   </message>
   <message>
    <source>picture</source>
-   <translation type="unfinished" />
+   <translation>Bild</translation>
   </message>
   <message>
    <source>closes at</source>

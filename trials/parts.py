@@ -2,8 +2,13 @@
 
 from __future__ import annotations
 
+import hashlib
 import random
 from collections.abc import Sequence
+from io import BytesIO
+
+import numpy as np
+from PIL import Image
 
 from tinstamp.chart.base import Chart
 from tinstamp.job.drawn_bodies import Row
@@ -21,6 +26,7 @@ from tinstamp.job.features import (
     Torus,
     Tube,
 )
+from tinstamp.job.height_picture import HeightPicture
 from tinstamp.job.model import (
     Braille,
     Cast,
@@ -103,8 +109,8 @@ def blank(r: random.Random) -> list[BaseFeature]:
 
 LINED = 0.08
 """Part of the others whose lines have a section."""
-LEVELLED = 0.05
-"""Part of the rest whose caps follow another face."""
+LEVELLED, PICTURED = 0.05, 0.05
+"""Part of the rest whose caps follow another face, and of what is left, a picture."""
 DRAFTED = 0.3
 """Part of the stamps whose walls have draft."""
 
@@ -188,7 +194,38 @@ def made_otherwise(stamp: Stamp, faces: Sequence[str], thick: float) -> Stamp:
         )
     if lines.random() < LINED:
         return lined(lines, made)
-    return levelled(lines, made, faces, thick) if lines.random() < LEVELLED else made
+    if lines.random() < LEVELLED:
+        return levelled(lines, made, faces, thick)
+    return pictured(lines, made) if lines.random() < PICTURED else made
+
+
+def _hills() -> bytes:
+    """A picture of hills, 16 bits a pixel."""
+    y, x = np.mgrid[0:48, 0:64] / 48.0
+    light = 0.5 + 0.25 * np.sin(5.0 * x + 1.0) + 0.25 * np.cos(7.0 * y * x)
+    file = BytesIO()
+    Image.fromarray(np.round(np.clip(light, 0.0, 1.0) * 65535).astype(np.uint16)).save(file, "PNG")
+    return file.getvalue()
+
+
+HILLS = _hills()
+FILES = {hashlib.sha256(HILLS).hexdigest(): HILLS}
+"""What stamps of these trials may need within their job, by digest"""
+
+
+def pictured(own: random.Random, stamp: Stamp) -> Stamp:
+    """A stamp whose caps follow a picture."""
+    deep = float(stamp.relief.depth.split()[0])
+    (digest,) = FILES
+    picture = HeightPicture(
+        file="hills.png", digest=digest, full=own.choice(("light", "dark")),
+        least=mm(deep * own.choice((0.3, own.uniform(0.02, 1.5)))),
+        laid=own.choice(("cover", "fit")), detail=mm(deep * 10 ** own.uniform(-0.5, 1.0)),
+    )  # fmt: skip
+    relief = stamp.relief.model_copy(
+        update={"caps": "picture", "picture": picture, "walls": "normal", "draft": "0 deg"}
+    )
+    return stamp.model_copy(update={"relief": relief})
 
 
 def levelled(own: random.Random, stamp: Stamp, faces: Sequence[str], thick: float) -> Stamp:

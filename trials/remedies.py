@@ -10,7 +10,7 @@ from collections import Counter
 from tinstamp.desk.work.placing import remedied
 from tinstamp.guarded.work import KERNEL, GuardError, Limits, guarded
 from tinstamp.proofing.processes import PROCESSES
-from trials.parts import blank, stamp
+from trials.parts import FILES, blank, stamp
 from trials.record import tried
 
 CASE = Limits(150.0, 6 * 2**30, ("trials.remedies", *KERNEL))
@@ -36,13 +36,13 @@ def case(seed: int, number: int) -> tuple[int, list[str]]:
         return 0, []
     charts = dict(plain.report.charts)
     job = bare.model_copy(update={"stamps": (stamp(r, "s0", charts, 4.0),)})
-    built = build(Document(job), cache)
+    built = build(Document(job, logos=FILES), cache)
     wrong, offered = [], 0
     for finding in built.report.findings:
         for remedy in finding.remedies:
             offered += 1
             new = remedied(job, remedy, built.report.resolved)
-            report = build(Document(new), cache).report
+            report = build(Document(new, logos=FILES), cache).report
             if still := [f for f in report.findings if f.check == finding.check]:
                 wrong.append(f"{seed}-{number} {job.process}: {finding.message} -> {remedy.words}: "
                              f"{still[0].message} :: {job.stamps[0]!r}")  # fmt: skip

@@ -15,7 +15,7 @@ from pathlib import Path
 import numpy as np
 
 from tinstamp.guarded.work import KERNEL, GuardError, Limits, guarded
-from trials.parts import blank, stamp
+from trials.parts import FILES, blank, stamp
 from trials.record import options, record
 
 CASE = Limits(150.0, 6 * 2**30, ("trials.solids", *KERNEL))
@@ -47,7 +47,7 @@ def case(seed: int, number: int) -> tuple[str, str, str]:
     thick = float((high - low).min())
     stamps = tuple(stamp(r, f"s{k}", charts, thick) for k in range(r.choice((1, 1, 1, 2))))
     job = bare.model_copy(update={"stamps": stamps})
-    built = build(Document(job), cache)
+    built = build(Document(job, logos=FILES), cache)
     words = _words(job)
     reports = built.report.stamps
     surprise = [f.message for f in built.report.findings if "not foreseen" in f.message]

@@ -295,10 +295,16 @@ class Monkey:
             time.sleep(0.01)
         if session.building:
             return "it builds for ever"
-        before = session.job
+        before, told = session.job, list[str]()
+        session.failed.connect(told.append)
         self.window.add_stamp()
+        end = time.monotonic() + 20  # the chosen face may still have to be laid out
+        while session.job == before and time.monotonic() < end:
+            self.app.processEvents()
+            time.sleep(0.01)
+        session.failed.disconnect(told.append)
         if session.job == before and session.charts and len(before.stamps) < 200:
-            return "no stamp can be added any more"
+            return f"no stamp can be added any more on {session.face!r}: {told}"
         return ""
 
 

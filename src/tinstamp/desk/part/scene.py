@@ -438,8 +438,9 @@ class Scene:
         return Hit(self.mesh.names[owner], np.array(spot))
 
     def _ray(self, x: float, y: float, width: int, height: int) -> tuple[Array, Array]:
+        width, height = max(width, 1), max(height, 1)  # a view may have been pulled shut
         camera = self.renderer.GetActiveCamera()
-        matrix = camera.GetCompositeProjectionTransformMatrix(width / max(height, 1), -1, 1)
+        matrix = camera.GetCompositeProjectionTransformMatrix(width / height, -1, 1)
         m = np.array([[matrix.GetElement(r, c) for c in range(4)] for r in range(4)])
         flat = np.array([2 * x / width - 1, 1 - 2 * y / height])
         ends = np.linalg.solve(m, np.array([[*flat, -1.0, 1.0], [*flat, 1.0, 1.0]]).T).T

@@ -68,6 +68,19 @@ def test_the_proof_sheet_is_shown_and_saved(opened: Hand, tmp_path: Path) -> Non
     assert not Path(dialog.place.name).exists()
 
 
+def test_a_sheet_that_was_closed_while_it_was_written_says_nothing_more(
+    opened: Hand, tmp_path: Path, told: list[str]
+) -> None:
+    session = opened.window.session
+    dialog = SheetDialog(session, tmp_path, opened.window)
+    ended: list[object] = []
+    session.wrote.connect(ended.append)
+    session.failed.connect(ended.append)
+    dialog.reject()
+    opened.until(lambda: bool(ended), "the sheet that nobody waits for")
+    assert dialog.file is None and not told
+
+
 def series(opened: Hand, tmp_path: Path) -> SeriesDialog:
     dialog = SeriesDialog(opened.window.session, tmp_path, opened.window)
     dialog.folder.setText(str(tmp_path / "out"))

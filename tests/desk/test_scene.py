@@ -45,6 +45,12 @@ def test_a_pixel_finds_the_point_it_shows(scene: Scene, face: str, point) -> Non
     np.testing.assert_allclose(found.point, point, atol=0.15)
 
 
+@pytest.mark.parametrize("size", [(0, 300), (300, 0), (0, 0)])
+def test_a_view_that_was_pulled_shut_can_be_clicked(scene: Scene, size: tuple[int, int]) -> None:
+    found = scene.hit(0.0, 0.0, *size)
+    assert found is None or np.isfinite(found.point).all()
+
+
 def test_past_the_part_there_is_nothing(scene: Scene) -> None:
     assert scene.hit(2, 2, WIDTH, HEIGHT) is None
     empty = Scene()

@@ -93,12 +93,17 @@ class Patches:
         that of each owner."""
         found = [self[np.setdiff1d(np.arange(len(self.owner)), which)]]
         for owner in np.unique(self.owner[which]).tolist():
-            u0, u1, v0, v1 = self.sides[which[self.owner[which] == owner]].T
-            u, v = (u0 + u1) / 2, (v0 + v1) / 2
-            quarters = [(u0, u, v0, v), (u, u1, v0, v), (u0, u, v, v1), (u, u1, v, v1)]
-            sides = np.concatenate([np.stack(q, axis=1) for q in quarters])
+            sides = quartered(self.sides[which[self.owner[which] == owner]])
             found.append(_looked_at(faces[owner].surface, sides[faces[owner].holds(sides)], owner))
         return together(found)
+
+
+def quartered(sides: Array) -> Array:
+    """The sides of four for each of some patches, (4 n, 4)."""
+    u0, u1, v0, v1 = sides.T
+    u, v = (u0 + u1) / 2, (v0 + v1) / 2
+    quarters = [(u0, u, v0, v), (u, u1, v0, v), (u0, u, v, v1), (u, u1, v, v1)]
+    return np.concatenate([np.stack(q, axis=1) for q in quarters])
 
 
 def boxes_about(points: Array, off: Array) -> Array:
@@ -209,6 +214,11 @@ class Trimmed:
             spline.NbUPoles(), spline.NbVPoles())))  # fmt: skip
         across = float(np.linalg.norm(high - low))
         return across / float(np.hypot(spline.NbUKnots() - 1, spline.NbVKnots() - 1))
+
+    @cached_property
+    def first(self) -> Patches:
+        """Those that it is looked at by first."""
+        return self.patches()
 
     def patches(self, owner: int = 0, side: float = FIRST_SIDE) -> Patches:
         """Its surface between its bounds in (u, v), in patches about `side` mm long."""

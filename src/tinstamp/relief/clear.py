@@ -10,6 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 import shapely
@@ -20,7 +21,15 @@ from OCP.TopoDS import TopoDS_Face
 
 from tinstamp.artwork.kept import Kept
 from tinstamp.blank.kernel import Array, boxes_of, compound, motion_of, moved_face
-from tinstamp.blank.patches import FINEST, HALVINGS, Patches, Trimmed, boxes_about, square_to
+from tinstamp.blank.patches import (
+    FINEST,
+    HALVINGS,
+    Patches,
+    Trimmed,
+    boxes_about,
+    quartered,
+    square_to,
+)
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.relief.crossable import Crossable
 from tinstamp.relief.imprint import Block, Imprint
@@ -34,6 +43,8 @@ ASLANT = (0.4137, -0.2713, 0.8692)
 """A direction in which lines run along no edge but by chance."""
 CELL_SIDE = 4.0
 """mm that a cell is about long"""
+MOST_LEFT = 48
+"""Cells that are cut into smaller ones with what they are near to"""
 STEPS_A_SPAN, MOST_STEPS = 1.25, 64
 """Places to a piece of a spline, and to a side of a cell, at which a cap that goes up and down is
 looked at."""
@@ -49,6 +60,8 @@ class Cells:
         off the hull. owner : (n, 2) of which block, at which of its places.
     up, ground : (n, 3) away from the face there, and (n,) mm, how far along that it begins: what
         lies lower than that can touch ink in the face alone, which ends before the face does.
+    sides : (n, 4) between which lines of both surfaces it lies, from and to in u and in v; no
+        numbers where it lies between none.
     """
 
     points: Array
@@ -56,23 +69,32 @@ class Cells:
     owner: NDArray[np.int64]
     up: Array
     ground: Array
+    sides: Array
 
-    @property
+    @cached_property
     def boxes(self) -> Array:
         """(n, 2, 3) mm."""
         return boxes_about(self.points, self.off)
 
-    @property
+    @cached_property
     def normals(self) -> Array:
         """(n, 3) unit vectors square to the face."""
         return square_to(self.points)
 
     def __getitem__(self, which: NDArray[np.int64]) -> Cells:
         return Cells(self.points[which], self.off[which], self.owner[which], self.up[which],
-                     self.ground[which])  # fmt: skip
+                     self.ground[which], self.sides[which])  # fmt: skip
 
 
 _CELLS: Kept[Cells] = Kept(256)
+
+
+_TRIMMED: Kept[Trimmed] = Kept(1024)
+
+
+def _trimmed(face: TopoDS_Face) -> Trimmed:
+    """A face as what its outlines leave of its surface; that of the last ones is kept."""
+    return _TRIMMED.get(face, "trimmed", lambda: Trimmed(face))
 
 
 def cells_of(made: Imprint) -> Cells:
@@ -81,27 +103,54 @@ def cells_of(made: Imprint) -> Cells:
 
 
 def _cells_of(made: Imprint) -> Cells:
-    points, off, owner, up, ground = [], [], [], [], []
+    found = []
     for k, block in enumerate(made.blocks):
-        own, stray, foot = _cells(block, made.over_foot)
-        away = _away(own, foot)
-        for n, place in enumerate(block.at):
-            turn, shift = motion_of(place)
-            points.append(own @ turn.T + shift)
-            off.append(stray)
-            owner.append(np.broadcast_to([k, n], (len(own), 2)))
-            up.append(away @ turn.T)
-            low = np.einsum("npk,nk->np", points[-1][:, :foot], up[-1]).min(axis=1)
-            ground.append(low - stray)
-    most = max((p.shape[1] for p in points), default=9)
-    padded = [np.concatenate([p, np.repeat(p[:, :1], most - p.shape[1], axis=1)], axis=1)
-              for p in points]  # fmt: skip
+        own = _cells(block, made.over_foot)
+        found += [_set_down(own, block, k, n) for n in range(len(block.at))]
+    return _together(found)
+
+
+@dataclass(frozen=True, eq=False)
+class _Own:
+    """Cells of a block where it was made: their points, the first `feet` of them on the face; what
+    they may be off; their sides (see `Cells`)."""
+
+    points: Array
+    off: Array
+    feet: int
+    sides: Array
+
+
+def _set_down(own: _Own, block: Block, k: int, n: int) -> Cells:
+    """Cells of block `k` at its place `n`."""
+    turn, shift = motion_of(block.at[n])
+    points = own.points @ turn.T + shift
+    up = _away(own.points, own.feet) @ turn.T
+    low = np.einsum("npk,nk->np", points[:, : own.feet], up).min(axis=1)
+    owner = np.broadcast_to(np.array([k, n], dtype=np.int64), (len(points), 2))
+    return Cells(points, own.off, owner, up, low - own.off, own.sides)
+
+
+def _together(several: Sequence[Cells]) -> Cells:
+    """All of them in one; each point set made as long as the longest."""
+    most = max((cells.points.shape[1] for cells in several), default=9)
+    padded = [
+        np.concatenate([p, np.repeat(p[:, :1], most - p.shape[1], axis=1)], axis=1)
+        for p in (cells.points for cells in several)
+    ]
     if not padded:
         nowhere = np.zeros((0, 3))
         return Cells(nowhere[:, None].repeat(9, axis=1), nowhere[:, 0],
-                     np.zeros((0, 2), dtype=np.int64), nowhere, nowhere[:, 0])  # fmt: skip
-    return Cells(np.concatenate(padded), np.concatenate(off), np.concatenate(owner),
-                 np.concatenate(up), np.concatenate(ground))  # fmt: skip
+                     np.zeros((0, 2), dtype=np.int64), nowhere, nowhere[:, 0],
+                     np.zeros((0, 4)))  # fmt: skip
+    return Cells(
+        np.concatenate(padded),
+        np.concatenate([cells.off for cells in several]),
+        np.concatenate([cells.owner for cells in several]),
+        np.concatenate([cells.up for cells in several]),
+        np.concatenate([cells.ground for cells in several]),
+        np.concatenate([cells.sides for cells in several]),
+    )
 
 
 def _away(points: Array, foot: int) -> Array:
@@ -113,30 +162,51 @@ def _away(points: Array, foot: int) -> Array:
     return np.asarray(found * side[:, None])
 
 
-def _cells(block: Block, over_foot: bool) -> tuple[Array, Array, int]:
-    """Of a block where it was made: points of its cells, what they may be off, and how many of them
-    are on the face. Where walls end over their feet a cell lies between the same lines of both
-    surfaces."""
+def _cells(block: Block, over_foot: bool) -> _Own:
+    """Of a block where it was made. Where walls end over their feet a cell lies between the same
+    lines of both surfaces."""
     if block.hull is not None:
         points, feet = block.hull
-        return points[None], np.zeros(1), feet
-    foot, cap = Trimmed(block.removed), Trimmed(block.cap)
+        return _Own(points[None], np.zeros(1), feet, np.full((1, 4), np.nan))
+    foot, cap = _trimmed(block.removed), _trimmed(block.cap)
     if over_foot:
         low = foot.inked(0, CELL_SIDE)
         if cap.span < CELL_SIDE:
             low = low[foot.holds(low.sides)]
-        high = cap.at_sides(low.sides)
-        points = np.concatenate([low.points, high.points], axis=1)
-        if cap.span < CELL_SIDE:  # it goes up and down within a cell
-            steps = int(np.clip(np.ceil(STEPS_A_SPAN * CELL_SIDE / cap.span), 3, MOST_STEPS))
-            return points, low.off + cap.beyond(high, low.normals, steps), 9
-        return points, np.maximum(low.off, high.off), 9
+        return _between(low, cap)
     parts = [t.patches(0, CELL_SIDE) for t in (foot, cap, *map(Trimmed, block.walls))]
-    return (
+    return _Own(
         np.concatenate([p.points.reshape(-1, 3) for p in parts])[None],
         np.array([max(float(p.off.max()) for p in parts)]),
         9 * len(parts[0].off),
+        np.full((1, 4), np.nan),
     )
+
+
+def _between(low: Patches, cap: Trimmed) -> _Own:
+    """Cells between patches of the face and what lies over them."""
+    high = cap.at_sides(low.sides)
+    points, off = np.concatenate([low.points, high.points], axis=1), np.maximum(low.off, high.off)
+    if cap.span < CELL_SIDE:  # it goes up and down within a cell
+        steps = int(np.clip(np.ceil(STEPS_A_SPAN * CELL_SIDE / cap.span), 3, MOST_STEPS))
+        off = low.off + cap.beyond(high, low.normals, steps)
+    return _Own(points, off, 9, low.sides)
+
+
+def _halved(cells: Cells, made: Imprint) -> Cells:
+    """Cells cut into four each, without those that hold nothing; what lies between no lines stays
+    as it is."""
+    cut = np.isfinite(cells.sides).all(axis=1)
+    found = [cells[np.flatnonzero(~cut)]] if not cut.all() else []
+    for k, n in sorted(set(map(tuple, cells.owner[cut].tolist()))):
+        block = made.blocks[k]
+        sides = cells.sides[cut & (cells.owner == (k, n)).all(axis=1)]
+        foot, cap = _trimmed(block.removed), _trimmed(block.cap)
+        low = foot.at_sides(quartered(sides))
+        low = low[foot.holds(low.sides)]
+        if len(low.off):
+            found.append(_set_down(_between(low, cap), block, k, n))
+    return _together(found)
 
 
 def parted(one: Cells, other: Cells | Patches) -> tuple[NDArray[np.int64], NDArray[np.int64]]:
@@ -203,8 +273,8 @@ def _comes_to(face: TopoDS_Face, box: Array, made: Imprint, cells: Cells) -> boo
     left = cells[np.flatnonzero(within.all(axis=1))]
     if not len(left.off):
         return False
-    other = Trimmed(face)
-    patches = other.patches()
+    other = _trimmed(face)
+    patches = other.first
     for more in range(HALVINGS, -1, -1):
         mine, theirs = parted(left, patches)
         near = np.unique(theirs)
@@ -213,6 +283,10 @@ def _comes_to(face: TopoDS_Face, box: Array, made: Imprint, cells: Cells) -> boo
         if not len(left.off) or not more or not len(large):
             break
         patches = patches.halved(large, [other])
+        if made.over_foot and len(left.off) <= MOST_LEFT:
+            left = _halved(left, made)
+            if not len(left.off):
+                break
     patches = patches[other.holds(patches.sides)]
     for k, n in sorted(set(map(tuple, left.owner.tolist()))):
         block = made.blocks[k]

@@ -222,7 +222,8 @@ class SheetDialog(QDialog):
         self.note.setText(say(text))
 
     def done(self, result: int) -> None:
-        """Closing forgets what was drawn."""
+        """Closing forgets what was drawn, and what is still being written."""
+        self.asked = False
         self.pool.shutdown(wait=True)
         self.place.cleanup()
         super().done(result)

@@ -29,6 +29,7 @@ class KeepOffLines(QObject):
         self._pool = ThreadPoolExecutor(1, "edges")
         self._known: tuple[Planned, Room] | None = None
         self._work: tuple[Planned, Future[Room]] | None = None
+        self._over = False
 
     def room(self, item: Planned, moving: bool) -> Room:
         """None where none is asked for, or while it is not known yet. While the hand moves nothing
@@ -43,7 +44,9 @@ class KeepOffLines(QObject):
             held = moving and isometric(item.chart) and known.faces == item.faces
             if same or (held and kept_off(known) == kept_off(item)):
                 return room
-        if not moving and self._work is None:  # one at a time: it is painted again afterwards
+        if (
+            not moving and self._work is None and not self._over
+        ):  # one at a time: it is painted again afterwards
             work = self._pool.submit(_room, item)
             self._work = item, work
             work.add_done_callback(lambda _: self.found.emit())
@@ -51,6 +54,7 @@ class KeepOffLines(QObject):
 
     def close(self) -> None:
         """Work on nothing more."""
+        self._over = True
         self._pool.shutdown(wait=True, cancel_futures=True)
 
 

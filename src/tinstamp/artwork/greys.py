@@ -7,13 +7,11 @@ from functools import lru_cache
 from io import BytesIO
 
 import numpy as np
-from PIL import Image, ImageOps, UnidentifiedImageError
 
 from tinstamp.artwork.drawing import MOST_BYTES
 from tinstamp.artwork.logo import LOGO_LIMITS
 from tinstamp.artwork.outline import Array
 from tinstamp.artwork.painted import LogoError
-from tinstamp.artwork.picture import MOST_PIXELS
 from tinstamp.guarded.work import GuardError, guarded
 
 SIDE = 800
@@ -25,6 +23,10 @@ DEEP = 65535.0
 def read_greys(data: bytes) -> Array:
     """How light a PNG or JPEG is, upright, rows from the top, 0 to 1, (rows, columns); what can be
     seen through is white behind. Raises LogoError."""
+    from PIL import Image, ImageOps, UnidentifiedImageError  # not before a picture is there
+
+    from tinstamp.artwork.picture import MOST_PIXELS
+
     if len(data) > MOST_BYTES:
         raise LogoError(f"the picture is larger than {MOST_BYTES // 2**20} MB")
     try:

@@ -2698,8 +2698,8 @@
 - Several stamps at once: moved, lined up, with equal gaps. Figures typed while one drags.
 - The sheet opens on the artwork, with edges of its face in sight, and turns with it; places of
   a guide and the plane of a section are pulled with the mouse.
-- Lines with a V or a round section; caps level with another face; a body a letter; letters that
-  lean or bend over.
+- Lines with a V or a round section; caps level with another face, or from the greys of a picture;
+  a body a letter; letters that lean or bend over.
 - Steps through an empty job. A long ticket by face or worst first. Before and after, side by
   side.
 - German; decimal commas; everything as large as the desktop's type.</source>
@@ -2707,8 +2707,8 @@
 - Mehrere Prägungen auf einmal: verschoben, ausgerichtet, mit gleichen Lücken. Zahlen, die beim Ziehen getippt werden.
 - Die Abwicklung öffnet sich am Motiv, mit Kanten der Fläche in Sicht, und dreht sich mit ihm; Punkte einer
   Leitlinie und die Ebene eines Schnitts werden mit der Maus gezogen.
-- Linien mit V- oder rundem Querschnitt; Deckflächen bündig mit einer anderen Fläche; je Buchstabe
-  ein Körper; Buchstaben, die sich neigen oder umbiegen.
+- Linien mit V- oder rundem Querschnitt; Deckflächen bündig mit einer anderen Fläche oder nach den
+  Grautönen eines Bildes; je Buchstabe ein Körper; Buchstaben, die sich neigen oder umbiegen.
 - Schritte durch einen leeren Auftrag. Eine lange Laufkarte nach Flächen oder die schlechteste zuerst. Vorher und nachher,
   nebeneinander.
 - Deutsch; Dezimalkommas; alles so groß wie die Schrift des Desktops.</translation>

@@ -69,8 +69,8 @@ NEW = """
 - Several stamps at once: moved, lined up, with equal gaps. Figures typed while one drags.
 - The sheet opens on the artwork, with edges of its face in sight, and turns with it; places of
   a guide and the plane of a section are pulled with the mouse.
-- Lines with a V or a round section; caps level with another face; a body a letter; letters that
-  lean or bend over.
+- Lines with a V or a round section; caps level with another face, or from the greys of a picture;
+  a body a letter; letters that lean or bend over.
 - Steps through an empty job. A long ticket by face or worst first. Before and after, side by
   side.
 - German; decimal commas; everything as large as the desktop's type.

@@ -23,6 +23,7 @@ from tinstamp.engine.measuring import Behind
 from tinstamp.engine.mesh import as_one, chord_of, gathered, set_down, smoothed, triangles_on
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.face_name import StampFace
+from tinstamp.job.same import Same
 from tinstamp.relief.clear import meet
 from tinstamp.relief.facets import Triangles, facets
 from tinstamp.relief.imprint import Block, Imprint, together
@@ -128,20 +129,6 @@ def _meshed_by_kernel(one: Imprint, block: Block, chord: float) -> list[tuple[st
         (name, set_down(smoothed(own) if name == wall else as_one(own), block.at))
         for name, own in by_name.items()
     ]
-
-
-class Same:
-    """A key that stands for one very thing, not for another that is like it: imprints share
-    surfaces and edges with the body that they were made for."""
-
-    def __init__(self, thing: object) -> None:
-        self.thing = thing
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, Same) and other.thing is self.thing
-
-    def __hash__(self) -> int:
-        return id(self.thing)
 
 
 @dataclass

@@ -14,8 +14,9 @@ from tinstamp.chart.base import Array, FaceChart
 from tinstamp.chart.joint import Faces
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.engine.cache import Cache
-from tinstamp.engine.layer import Layer, Same
+from tinstamp.engine.layer import Layer
 from tinstamp.job.model import Job
+from tinstamp.job.same import Same
 from tinstamp.plan.planned import Planned
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Hashable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
-from functools import cache
+from functools import cache, lru_cache
 from types import UnionType
 from typing import Annotated, Any, Literal, Union, get_args, get_origin
 
@@ -12,6 +12,7 @@ from pydantic import BaseModel
 from pydantic.fields import FieldInfo
 
 from tinstamp.job.formula import Kind
+from tinstamp.job.same import Same
 
 UNITS: Mapping[Kind, str] = {"length": "mm", "angle": "°", "place": "mm", "number": ""}
 """Shown beside a formula."""
@@ -155,9 +156,15 @@ def _with_conditions(model: type[BaseModel]) -> tuple[Declared, ...]:
 
 
 def idle(value: BaseModel) -> frozenset[str]:
-    """The fields that do not count with the values of the others."""
-    conditional = _with_conditions(type(value))
-    return frozenset(d.name for d in conditional if not d.shown.counts(value))
+    """The fields that do not count with the values of the others; what the last ones were is kept,
+    since a model is never changed."""
+    return _idle(Same(value))
+
+
+@lru_cache(maxsize=8192)
+def _idle(of: Same[BaseModel]) -> frozenset[str]:
+    conditional = _with_conditions(type(of.thing))
+    return frozenset(d.name for d in conditional if not d.shown.counts(of.thing))
 
 
 def models_of(annotation: Any) -> Iterator[type[BaseModel]]:

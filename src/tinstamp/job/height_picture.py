@@ -22,7 +22,13 @@ class HeightPicture(Value):
     """
 
     file: Annotated[
-        str, Shown("Picture", "PNG or JPEG, 8 or 16 bits a pixel", control="height picture")
+        str,
+        Shown(
+            "Picture",
+            "PNG or JPEG, 8 or 16 bits a pixel",
+            control="height picture",
+            built=False,
+        ),
     ] = Field(default="", max_length=200)
     digest: str = Field(default="", pattern=r"^([0-9a-f]{64})?$")
     full: Annotated[

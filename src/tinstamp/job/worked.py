@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Hashable
 from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Any, Generic, TypeVar
 
 from tinstamp.job.field import declared, idle
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import Path, dotted
 from tinstamp.job.resolve import Resolved
+from tinstamp.job.same import Same
 from tinstamp.job.values import Value
 
 AnyValue = TypeVar("AnyValue", bound=Value)
@@ -60,7 +62,14 @@ def worked(value: AnyValue, resolved: Resolved, base: Path) -> Worked[AnyValue]:
 
 
 def settled(value: AnyValue) -> AnyValue:
-    """The value with every field that does not count at its default, on all levels."""
+    """The value with every field that does not count at its default, on all levels; of the last
+    ones it is kept, since a value is never changed."""
+    return _settled(Same(value))  # type: ignore[return-value]
+
+
+@lru_cache(maxsize=2048)
+def _settled(of: Same[Value]) -> Value:
+    value = of.thing
     unused = idle(value)
     new: dict[str, Any] = {}
     for name in type(value).model_fields:

@@ -443,6 +443,7 @@ def main() -> int:
     quiet()
     pace.learn()
     if "--quick" in sys.argv[1:]:
+        pace.hurry()
         good = [in_window(), growth(["tube"], [30, 100, 300]), many_stamps(20)]
         good += [preview_frame(), layout_of_200()]
         return 0 if all(good) else 1

@@ -11,8 +11,16 @@ ROUNDS = 200_000
 QUIET = 1.25
 """Times that the loop may take of its best on a machine that counts as quiet"""
 WANTED, MOST = 3, 12
-"""Turns on a quiet machine that make a figure, and after how many turns one is made of all"""
+"""Turns on a quiet machine that make a figure, and after how many turns one is made of all; of
+these no more than `hurry` says"""
 _best = float("inf")
+_hurried = MOST
+
+
+def hurry() -> None:
+    """Make figures of as few turns as may be, whatever the machine does."""
+    global _hurried
+    _hurried = WANTED
 
 
 def slowed() -> float:
@@ -52,7 +60,7 @@ class Turns:
     """What was measured in turn, s, and how slow the machine was about each."""
 
     def __init__(self, wanted: int = WANTED, most: int = MOST) -> None:
-        self._wanted, self._most = wanted, most
+        self._wanted, self._most = wanted, most * _hurried // MOST
         self._found: list[tuple[float, float]] = []
         self._before = slowed()
 

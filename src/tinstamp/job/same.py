@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from typing import Generic, TypeVar
 
-Thing = TypeVar("Thing")
+T = TypeVar("T")
 
 
-class Same(Generic[Thing]):
+class Same(Generic[T]):
     """A key that stands for one very thing, not for another that is like it, and keeps it alive."""
 
     __slots__ = ("thing",)
 
-    def __init__(self, thing: Thing) -> None:
+    def __init__(self, thing: T) -> None:
         self.thing = thing
 
     def __eq__(self, other: object) -> bool:

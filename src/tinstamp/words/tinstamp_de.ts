@@ -7522,10 +7522,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Offen</translation>
   </message>
   <message>
-   <source>Thing</source>
-   <translation type="unfinished" />
-  </message>
-  <message>
    <source>How it is measured</source>
    <translation>Wie gemessen wird</translation>
   </message>

@@ -60,7 +60,7 @@ class Turns:
     """What was measured in turn, s, and how slow the machine was about each."""
 
     def __init__(self, wanted: int = WANTED, most: int = MOST) -> None:
-        self._wanted, self._most = wanted, most * _hurried // MOST
+        self._wanted, self._most = wanted, max(1, most * _hurried // MOST)
         self._found: list[tuple[float, float]] = []
         self._before = slowed()
 

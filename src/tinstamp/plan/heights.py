@@ -24,6 +24,7 @@ from tinstamp.job.height_picture import HeightPicture
 from tinstamp.setting.place import Placed, PlaceError
 
 DEGREE = 5
+"""Of the spline that heights run as"""
 MOST_CELLS = 12_000
 """Places of a picture that heights come from, at the most"""
 LEAST_HIGH = 0.02

@@ -15,7 +15,9 @@ from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart, FaceChart
 
 SECANT_STEPS = 12
+"""Steps of the search for how far it is to another face"""
 DEGREE = 5
+"""Of the spline that a picture's heights run as"""
 
 
 class Followed(ABC):

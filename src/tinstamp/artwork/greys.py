@@ -4,11 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from functools import lru_cache
-from io import BytesIO
 
 import numpy as np
 
-from tinstamp.artwork.drawing import MOST_BYTES
 from tinstamp.artwork.logo import LOGO_LIMITS
 from tinstamp.artwork.outline import Array
 from tinstamp.artwork.painted import LogoError
@@ -23,29 +21,18 @@ DEEP = 65535.0
 def read_greys(data: bytes) -> Array:
     """How light a PNG or JPEG is, upright, rows from the top, 0 to 1, (rows, columns); what can be
     seen through is white behind. Raises LogoError."""
-    from PIL import Image, ImageOps, UnidentifiedImageError  # not before a picture is there
+    from PIL import Image  # not before a picture is there
 
-    from tinstamp.artwork.picture import MOST_PIXELS
+    from tinstamp.artwork.picture import upright
 
-    if len(data) > MOST_BYTES:
-        raise LogoError(f"the picture is larger than {MOST_BYTES // 2**20} MB")
-    try:
-        with Image.open(BytesIO(data), formats=("PNG", "JPEG")) as picture:
-            if picture.width * picture.height > MOST_PIXELS:
-                raise LogoError("the picture has more than 16 million pixels")
-            upright = ImageOps.exif_transpose(picture)
-            if upright.mode.startswith("I"):
-                light = np.asarray(upright, dtype=float) / DEEP
-            else:
-                seen = upright.convert("RGBA")
-                white = Image.new("RGBA", seen.size, "white")
-                grey = Image.alpha_composite(white, seen).convert("L")
-                light = np.asarray(grey, dtype=float) / 255.0
-    except LogoError:
-        raise
-    except (UnidentifiedImageError, OSError, ValueError, SyntaxError, EOFError, TypeError,
-            Image.DecompressionBombError) as error:  # fmt: skip
-        raise LogoError("the file is not a sound PNG or JPEG picture") from error
+    with upright(data) as picture:
+        if picture.mode.startswith("I"):
+            light = np.asarray(picture, dtype=float) / DEEP
+        else:
+            seen = picture.convert("RGBA")
+            white = Image.new("RGBA", seen.size, "white")
+            grey = Image.alpha_composite(white, seen).convert("L")
+            light = np.asarray(grey, dtype=float) / 255.0
     rows, columns = light.shape
     less = SIDE / max(rows, columns)
     if less < 1.0:

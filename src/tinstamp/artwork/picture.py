@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from io import BytesIO
 
@@ -32,29 +34,36 @@ class Picture:
     colours: Array
 
 
-def read_picture(data: bytes) -> Picture:
-    """The pixels of a PNG or JPEG. Raises LogoError."""
+@contextmanager
+def upright(data: bytes) -> Iterator[Image.Image]:
+    """A PNG or JPEG as its camera saw it. Raises LogoError, also for what reading its pixels
+    raises."""
     if len(data) > MOST_BYTES:
         raise LogoError(f"the picture is larger than {MOST_BYTES // 2**20} MB")
     try:
         with Image.open(BytesIO(data), formats=("PNG", "JPEG")) as picture:
             if picture.width * picture.height > MOST_PIXELS:
                 raise LogoError("the picture has more than 16 million pixels")
-            upright = ImageOps.exif_transpose(picture)
-            if upright.mode.startswith(("I", "F")):  # 16 bit: Pillow would cut it off at 255
-                values = np.asarray(upright, dtype=float) / 257.0
-                upright = Image.fromarray(np.clip(values, 0, 255).astype(np.uint8))
-            if max(upright.size) > PIXELS_TRACED:
-                upright = upright.copy()
-                upright.thumbnail((PIXELS_TRACED, PIXELS_TRACED))
-            every = upright.convert("RGBA")
-            grey = np.asarray(every.convert("RGB").convert("L"), dtype=float)
-            pixels = np.asarray(every, dtype=float)
+            yield ImageOps.exif_transpose(picture)
     except LogoError:
         raise
     except (UnidentifiedImageError, OSError, ValueError, SyntaxError, EOFError, TypeError,
             Image.DecompressionBombError) as error:  # fmt: skip
         raise LogoError("the file is not a sound PNG or JPEG picture") from error
+
+
+def read_picture(data: bytes) -> Picture:
+    """The pixels of a PNG or JPEG. Raises LogoError."""
+    with upright(data) as seen:
+        if seen.mode.startswith(("I", "F")):  # 16 bit: Pillow would cut it off at 255
+            values = np.asarray(seen, dtype=float) / 257.0
+            seen = Image.fromarray(np.clip(values, 0, 255).astype(np.uint8))
+        if max(seen.size) > PIXELS_TRACED:
+            seen = seen.copy()
+            seen.thumbnail((PIXELS_TRACED, PIXELS_TRACED))
+        every = seen.convert("RGBA")
+        grey = np.asarray(every.convert("RGB").convert("L"), dtype=float)
+        pixels = np.asarray(every, dtype=float)
     return Picture(1.0 - grey / 255.0, pixels[..., 3] / 255.0, pixels[..., :3] / 255.0)
 
 

@@ -204,18 +204,6 @@
    <translation>die Schriftdatei ist beschädigt oder enthält keine Buchstaben</translation>
   </message>
   <message>
-   <source>the picture is larger than %1 MB</source>
-   <translation>das Bild ist größer als %1 MB</translation>
-  </message>
-  <message>
-   <source>the file is not a sound PNG or JPEG picture</source>
-   <translation>die Datei ist kein einwandfreies PNG- oder JPEG-Bild</translation>
-  </message>
-  <message>
-   <source>the picture has more than 16 million pixels</source>
-   <translation>das Bild hat mehr als 16 Millionen Pixel</translation>
-  </message>
-  <message>
    <source>two pieces of an outline do not meet again</source>
    <translation>zwei Stücke eines Umrisses treffen sich nicht wieder</translation>
   </message>
@@ -394,6 +382,18 @@
   <message>
    <source>a pattern of %1 mm every %2 mm leaves nothing between</source>
    <translation>ein Muster von %1 mm alle %2 mm lässt nichts dazwischen</translation>
+  </message>
+  <message>
+   <source>the picture is larger than %1 MB</source>
+   <translation>das Bild ist größer als %1 MB</translation>
+  </message>
+  <message>
+   <source>the file is not a sound PNG or JPEG picture</source>
+   <translation>die Datei ist kein einwandfreies PNG- oder JPEG-Bild</translation>
+  </message>
+  <message>
+   <source>the picture has more than 16 million pixels</source>
+   <translation>das Bild hat mehr als 16 Millionen Pixel</translation>
   </message>
   <message>
    <source>no colour of the picture is ink</source>

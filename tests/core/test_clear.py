@@ -6,6 +6,7 @@ has no part in what is tested here.
 
 from __future__ import annotations
 
+import hashlib
 from typing import Any
 
 import numpy as np
@@ -17,9 +18,11 @@ from OCP.gp import gp_Ax2, gp_Dir, gp_Pnt
 from trials.solids import overlaps
 
 from tests.core.solids import sound, volume
+from tests.core.test_height_pictures import png
 from tinstamp.engine.build import Built, build
 from tinstamp.job.archive import Document
 from tinstamp.job.features import BaseFeature, Hole, Plate, Tube
+from tinstamp.job.height_picture import HeightPicture
 from tinstamp.job.model import Blank, Job, Setting, Shape, Stamp, Text
 
 
@@ -80,6 +83,29 @@ def test_a_slot_has_another_wall(face: str, depth: float, free: bool) -> None:
 def test_so_has_it_for_every_kind_of_wall(relief: dict[str, str]) -> None:
     assert not fixes(made(SLOT, stamp("w.back", 10, 0.9, **relief)))
     assert fixes(made(SLOT, stamp("w.back", 10, 3.5, **relief)))
+
+
+@pytest.mark.parametrize("spot", [(0.37, 0.63), (0.5, 0.5), (0.71, 0.44), (0.29, 0.31)])
+@pytest.mark.parametrize(("depth", "free"), [(2.0, True), (9.0, False)])
+def test_a_single_peak_of_a_cap_comes_to_the_other_wall(
+    spot: tuple[float, float], depth: float, free: bool
+) -> None:
+    """A cap that follows a picture, low all over but for one narrow peak: wherever that is, between
+    the few places that a cell is looked at, it counts."""
+    y, x = np.mgrid[0:64, 0:64] / 63.0
+    data = png(0.02 + 0.98 * np.exp(-((x - spot[0]) ** 2 + (y - spot[1]) ** 2) / (2 * 0.03**2)))
+    digest = hashlib.sha256(data).hexdigest()
+    own = stamp("w.back", 12, depth)
+    picture = HeightPicture(file="peak.png", digest=digest, least="0.1 mm", detail="0.3 mm")
+    relief = own.relief.model_copy(update={"caps": "picture", "picture": picture})
+    blank = Blank.model_validate({"features": [part.model_dump() for part in SLOT]})
+    job = Job(blank=blank, stamps=(own.model_copy(update={"relief": relief}),))
+    built = build(Document(job, logos={digest: data}))
+    high = built.planned["m"].level.most
+    assert (high < 1.9) is free and (high > 2.1) is not free
+    assert (not fixes(built)) is free, fixes(built)
+    if not free:
+        assert any("“v.front”" in told for told in fixes(built))
 
 
 def test_two_stamps_in_one_slot_do_not_run_into_one_another() -> None:

@@ -8,19 +8,18 @@ lower than those about it, and as full as the picture.
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Hashable
+from collections.abc import Hashable, Sequence
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 import numpy as np
-from numpy.typing import NDArray
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.greys import coarser
-from tinstamp.artwork.outline import Array
+from tinstamp.artwork.outline import Array, Region, bounds_of
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.bent import spread_over
-from tinstamp.job.height_picture import HeightPicture
+from tinstamp.job.same import Same
 from tinstamp.setting.place import Placed, PlaceError
 
 DEGREE = 5
@@ -94,6 +93,10 @@ class Heights:
 
     def heights(self, _chart: Chart, xy: Array) -> Array:
         """How far off their own face caps lie over points of its sheet, (..., 2), mm."""
+        return self.over(xy)
+
+    def over(self, xy: Array) -> Array:
+        """The same, whatever the face."""
         from scipy.ndimage import map_coordinates
 
         off = np.asarray(xy, dtype=float) - self.corner
@@ -118,62 +121,90 @@ class Heights:
         )
 
 
-def heights_for(
-    given: HeightPicture,
-    light: Array,
-    sizes: tuple[float, float, float],
-    artwork: Artwork,
-    placed: Placed,
-    own: Chart,
-    raised: bool,
-    turned: tuple[bool, bool],
-) -> Heights:
-    """The heights of placed artwork's caps from a picture's greys (see `greys`).
+@dataclass(frozen=True)
+class Asked:
+    """How a picture is to be taken.
 
-    `sizes` are the whole depth, the least one and the detail, mm; `turned` whether the artwork is
-    mirrored, and upside down. Raises PlaceError.
+    Attributes
+    ----------
+    deep, least, detail : the depths of either end of its greys, and how far apart places are, mm.
+    dark : the whole depth is where it is dark. cover : it keeps its proportions.
+    raised : caps stand out of their face. mirrored, upside_down : the artwork is.
     """
-    deep, least, detail = sizes
+
+    deep: float
+    least: float
+    detail: float
+    dark: bool
+    cover: bool
+    raised: bool
+    mirrored: bool
+    upside_down: bool
+
+
+def heights_for(
+    light: Array, asked: Asked, artwork: Artwork, placed: Placed, own: Chart
+) -> Heights:
+    """The heights of placed artwork's caps from a picture's greys (see `greys`). Raises
+    PlaceError."""
     if not isinstance(own, FaceChart):
         raise PlaceError("caps follow a picture where the artwork lies on one face")
-    if detail < LEAST_DETAIL:
-        raise PlaceError(f"the picture's detail is {detail:g} mm: {LEAST_DETAIL:g} mm or more")
-    if min(deep, least) < LEAST_HIGH:
+    if asked.detail < LEAST_DETAIL:
+        raise PlaceError(
+            f"the picture's detail is {asked.detail:g} mm: {LEAST_DETAIL:g} mm or more"
+        )
+    if min(asked.deep, asked.least) < LEAST_HIGH:
         raise PlaceError(f"caps from a picture are {LEAST_HIGH:g} mm off their face at least")
-    for flip, axis in zip(turned, (1, 0), strict=True):
-        light = np.flip(light, axis) if flip else light
-    corners = placed.box(artwork)
-    across, up = corners[1] - corners[0], corners[3] - corners[0]
-    rows, columns = light.shape
-    wide, high = np.linalg.norm(across), np.linalg.norm(up)
+    if placed.bent:
+        return _over(placed.regions, light, asked)
+    found = _kept(Same(artwork), Same(light), asked)
+    turn = placed.matrix
+    corner = turn @ found.corner + placed.shift
+    return replace(found, corner=corner, across=turn @ found.across, up=turn @ found.up)
+
+
+@lru_cache(maxsize=16)
+def _kept(artwork: Same[Artwork], light: Same[Array], asked: Asked) -> Heights:
+    """Over artwork as it is drawn: wherever it is placed, its picture goes with it."""
+    return _over(artwork.thing.regions, light.thing, asked)
+
+
+def _over(regions: Sequence[Region], light: Array, asked: Asked) -> Heights:
+    """Over the box of ink, along the axes. Raises PlaceError."""
+    if not regions:
+        raise PlaceError("there is no artwork that a picture could lie over")
+    if asked.mirrored:
+        light = np.flip(light, 1)
+    if asked.upside_down:
+        light = np.flip(light, 0)
+    low_x, low_y, high_x, high_y = bounds_of(regions).tolist()
+    wide, high = high_x - low_x, high_y - low_y
     if not min(wide, high) > 0.0:
         raise PlaceError("there is no artwork that a picture could lie over")
-    if given.laid == "cover":
+    middle = np.array([low_x + high_x, low_y + high_y]) / 2.0
+    rows, columns = light.shape
+    if asked.cover:
         grown = max(wide / columns, high / rows)
-        across, up = across * (columns * grown / wide), up * (rows * grown / high)
-    corner = (corners[0] + corners[2] - across - up) / 2.0
-    cells = _cells(light.shape, across, up, detail)
-    greys = coarser(light, *cells)[::-1]
-    share = greys if given.full == "light" else 1.0 - greys
-    sign = 1.0 if raised else -1.0
-    source = Source(light, given.full == "dark", deep, least)
-    found = Heights(sign * (least + (deep - least) * share), corner, across, up, source)
-    if not placed.regions:
-        return found
-    inner = spread_over(placed.regions)[0].reshape(-1, 2)
-    points = np.concatenate([*(o.points(6) for r in placed.regions for o in r.outlines), inner])
-    there = found.heights(own, points)
-    low, top = float(there[np.argmin(abs(there))]), float(there[np.argmax(abs(there))])
-    return replace(found, least=low, most=top)
+        wide, high = columns * grown, rows * grown
+    across, up = np.array([wide, 0.0]), np.array([0.0, high])
+    greys = coarser(light, *_cells((rows, columns), (wide, high), asked.detail))[::-1]
+    share = 1.0 - greys if asked.dark else greys
+    depths = asked.least + (asked.deep - asked.least) * share
+    source = Source(light, asked.dark, asked.deep, asked.least)
+    signed = depths if asked.raised else -depths
+    found = Heights(signed, middle - (across + up) / 2.0, across, up, source)
+    inner = spread_over(regions)[0].reshape(-1, 2)
+    there = found.over(np.concatenate([*(o.points(6) for r in regions for o in r.outlines), inner]))
+    least, most = float(there[np.argmin(abs(there))]), float(there[np.argmax(abs(there))])
+    return replace(found, least=least, most=most)
 
 
-def _cells(pixels: tuple[int, ...], across: Array, up: Array, detail: float) -> tuple[int, int]:
+def _cells(pixels: tuple[int, int], sides: tuple[float, float], detail: float) -> tuple[int, int]:
     """How many places across and up heights come from. Raises PlaceError for too many."""
     rows, columns = pixels
-    sides: NDArray[np.float64] = np.array([np.linalg.norm(across), np.linalg.norm(up)])
-    count = np.clip(np.round(sides / detail), 1, (columns, rows)).astype(int)
+    count = np.clip(np.round(np.array(sides) / detail), 1, (columns, rows)).astype(int)
     if int(count.prod()) > MOST_CELLS:
-        least = float(np.sqrt(sides.prod() / MOST_CELLS))
+        least = float(np.sqrt(np.prod(sides) / MOST_CELLS))
         raise PlaceError(
             f"a detail of {detail:g} mm gives {count[0]} × {count[1]} places of the picture: "
             f"{least:.2g} mm is the finest that this size can have"

@@ -30,7 +30,7 @@ from tinstamp.plan.art import ArtSpec, art_spec, draw
 from tinstamp.plan.carry import Carry, toward
 from tinstamp.plan.carve import half_width
 from tinstamp.plan.groove import Groove, groove_of, scaled
-from tinstamp.plan.heights import Heights, heights_for
+from tinstamp.plan.heights import Asked, Heights, heights_for
 from tinstamp.plan.lay import LaySpec, place_on
 from tinstamp.plan.level import Level, level_for
 from tinstamp.plan.on_face import field_to_edges, lay_band
@@ -318,12 +318,12 @@ def _pictured(item: Planned, document: Document) -> Heights:
     deep, least, detail = (
         item.relief(name) * art.growth for name in ("depth", "picture.least", "picture.detail")
     )
-    light = greys(document.logos[picture.digest])
-    turned = art.mirrored, art.upside_down
-    return heights_for(
-        picture, light, (deep, least, detail), item.artwork, item.placed, item.chart,
-        item.raised, turned,
+    asked = Asked(
+        deep, least, detail, picture.full == "dark", picture.laid == "cover", item.raised,
+        art.mirrored, art.upside_down,
     )  # fmt: skip
+    light = greys(document.logos[picture.digest])
+    return heights_for(light, asked, item.artwork, item.placed, item.chart)
 
 
 def _about_ink(chart: Chart, placed: Placed) -> Chart:

@@ -28,6 +28,8 @@ from tinstamp.job.archive import Document, dump, load
 from tinstamp.job.features import Plate, Tube
 from tinstamp.job.height_picture import HeightPicture
 from tinstamp.job.model import Blank, Job, Relief, Setting, Shape, Stamp, Text
+from tinstamp.job.resolve import resolve
+from tinstamp.plan.planned import plan
 from tinstamp.relief.checking import level_asked
 from tinstamp.relief.crossable import Crossable
 from tinstamp.relief.follow_guard import Grey
@@ -233,10 +235,12 @@ def test_the_guard_refuses_another_picture() -> None:
 def test_guard_and_builder_agree_on_random_pictures() -> None:
     """Two ways to the same height, that share no figure: within a hundredth of a micrometre."""
     random = np.random.default_rng(11)
+    charts = build(Document(Job(blank=Blank(features=(PLATE,))))).report.charts
     for _ in range(20):
         rows, columns = random.integers(3, 60, 2).tolist()
         data = png(random.random((rows, columns)))
-        item = build(document(data, detail=f"{random.uniform(0.3, 3.0):.3f} mm")).planned["m"]
+        given = document(data, detail=f"{random.uniform(0.3, 3.0):.3f} mm")
+        item = plan(given, resolve(given.job), charts, 0)
         places = np.array(item.placed.origin) + random.uniform(-6.0, 6.0, (200, 2))
         ours = -item.level.heights(item.chart, places)
         theirs = level_asked(item.level).reach(item.chart, places, False)

@@ -12,6 +12,7 @@ from __future__ import annotations
 import hashlib
 from dataclasses import replace
 from io import BytesIO
+from pathlib import Path
 from typing import Any
 
 import numpy as np
@@ -24,11 +25,13 @@ from tests.core.solids import change_made, told_to_fix, volume
 from tinstamp.artwork.greys import coarser, greys_guarded, read_greys
 from tinstamp.artwork.painted import LogoError
 from tinstamp.engine.build import Built, build
+from tinstamp.engine.write import write_files
 from tinstamp.job.archive import Document, dump, load
 from tinstamp.job.features import Plate, Tube
 from tinstamp.job.height_picture import HeightPicture
 from tinstamp.job.model import Blank, Job, Relief, Setting, Shape, Stamp, Text
 from tinstamp.job.resolve import resolve
+from tinstamp.output.result import OutputError
 from tinstamp.plan.planned import plan
 from tinstamp.relief.checking import level_asked
 from tinstamp.relief.crossable import Crossable
@@ -311,6 +314,13 @@ def test_the_picture_stays_within_the_job() -> None:
     assert again.job == given.job and dict(again.logos) == dict(given.logos)
     none = given.job.model_copy(update={"stamps": ()})
     assert not Document(none, logos=given.logos).trimmed().logos
+
+
+def test_no_cutter_program_is_written_for_it(tmp_path: Path) -> None:
+    """A flat cutter would leave a floor of one depth: told, not cut so."""
+    with pytest.raises(OutputError, match="does not leave"):
+        write_files(build(document(png(ramp()))), tmp_path, "hills", ("nc",), {})
+    assert not list(tmp_path.iterdir())
 
 
 def test_another_picture_is_another_cap() -> None:

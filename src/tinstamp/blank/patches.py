@@ -203,7 +203,7 @@ class Trimmed:
         v = (-np.inf, np.inf) if self.surface.IsVPeriodic() else (v0, v1)
         return *u, *v
 
-    @property
+    @cached_property
     def span(self) -> float:
         """mm that a piece of a spline surface is about long: it may bend anew in each; of other
         surfaces without end."""

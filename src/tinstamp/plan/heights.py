@@ -20,14 +20,13 @@ from tinstamp.artwork.outline import Array, Region, bounds_of
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.bent import spread_over
 from tinstamp.job.same import Same
+from tinstamp.plan.level import LEAST_HIGH
 from tinstamp.setting.place import Placed, PlaceError
 
 DEGREE = 5
 """Of the spline that heights run as"""
 MOST_CELLS = 12_000
 """Places of a picture that heights come from, at the most"""
-LEAST_HIGH = 0.02
-"""mm that such a cap is off its own face at least"""
 LEAST_DETAIL = 0.02
 """mm"""
 

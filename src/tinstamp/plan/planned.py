@@ -315,9 +315,7 @@ def _pictured(item: Planned, document: Document) -> Heights:
         raise PlaceError("the picture that caps follow is not chosen yet")
     if picture.digest not in document.logos:
         raise PlaceError(f"the picture “{picture.file}” is not within the job")
-    deep, least, detail = (
-        item.relief(name) * art.growth for name in ("depth", "picture.least", "picture.detail")
-    )
+    deep, least, detail = map(item.relief, ("depth", "picture.least", "picture.detail"))
     asked = Asked(
         deep, least, detail, picture.full == "dark", picture.laid == "cover", item.raised,
         art.mirrored, art.upside_down,

@@ -193,7 +193,7 @@ def picture(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """How finely a picture that caps follow is resolved, and what depths come of it."""
     heights = it.planned.level
     if isinstance(heights, Heights):
-        asked = it.planned.relief("picture.detail") * it.planned.art.growth
+        asked = it.planned.relief("picture.detail")
         yield Finding("note", "picture", it.stamp, heights.told, heights.cell, asked, "mm")
 
 

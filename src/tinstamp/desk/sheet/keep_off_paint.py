@@ -44,12 +44,11 @@ class KeepOffLines(QObject):
             held = moving and isometric(item.chart) and known.faces == item.faces
             if same or (held and kept_off(known) == kept_off(item)):
                 return room
-        if (
-            not moving and self._work is None and not self._over
-        ):  # one at a time: it is painted again afterwards
-            work = self._pool.submit(_room, item)
-            self._work = item, work
-            work.add_done_callback(lambda _: self.found.emit())
+        if moving or self._work is not None or self._over:
+            return None
+        work = self._pool.submit(_room, item)  # one at a time: it is painted again afterwards
+        self._work = item, work
+        work.add_done_callback(lambda _: self.found.emit())
         return None
 
     def close(self) -> None:

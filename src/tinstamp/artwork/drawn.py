@@ -67,6 +67,7 @@ class Artwork:
     width : widest line by its advances.
     cap_height : height of the capitals, or of the artwork.
     notes : what was left out or assumed. marks : places that need a look, mm.
+    waits : it stands in for what is still being drawn.
     """
 
     regions: tuple[Region, ...]
@@ -77,6 +78,7 @@ class Artwork:
     notes: tuple[str, ...] = ()
     marks: tuple[tuple[float, float], ...] = ()
     mended: Mended | None = None
+    waits: bool = False
 
     @cached_property
     def bounds(self) -> np.ndarray:

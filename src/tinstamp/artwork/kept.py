@@ -15,11 +15,20 @@ class Kept(Generic[Result]):
         self._kept: dict[tuple[int, Hashable], tuple[object, Result]] = {}
         self._most = most
 
-    def get(self, of: object, key: Hashable, work: Callable[[], Result]) -> Result:
-        """The result for an object and a key, worked out when it is not there."""
+    def get(
+        self,
+        of: object,
+        key: Hashable,
+        work: Callable[[], Result],
+        whether: Callable[[Result], bool] = lambda _: True,
+    ) -> Result:
+        """The result for an object and a key, worked out when it is not there; kept if
+        `whether` says so."""
         full = (id(of), key)
         if full not in self._kept:
             made = work()
+            if not whether(made):
+                return made
             while len(self._kept) >= self._most:
                 self._kept.pop(next(iter(self._kept)))
             self._kept[full] = (of, made)

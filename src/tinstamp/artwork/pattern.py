@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -68,6 +68,23 @@ def patterned(artwork: Artwork, texture: Texture) -> Artwork:
             if not _polygon(r).buffer(-LEAST_WIDTH * texture.line / 2).is_empty
         ]
     return replace(artwork, regions=tuple(found))
+
+
+Filler = Callable[[Artwork, Texture], Artwork]
+"""Fills artwork with a pattern, or gives it as it is, marked as waiting (`Artwork.waits`), until
+the pattern is there. Raises PatternError."""
+_filler: Filler = patterned
+
+
+def fill_with(filler: Filler) -> None:
+    """From now on, artwork is filled so: a window does not wait for a pattern as a build does."""
+    global _filler
+    _filler = filler
+
+
+def filled(artwork: Artwork, texture: Texture) -> Artwork:
+    """What `patterned` gives, or what waits for it. Raises PatternError."""
+    return _filler(artwork, texture)
 
 
 def _too_many(texture: Texture) -> str:

@@ -30,7 +30,8 @@ from tinstamp.artwork.logo import FileData, LogoSpec, draw_logo
 from tinstamp.artwork.machine_mark import MarkError, MarkSpec, draw_mark
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.painted import LogoError
-from tinstamp.artwork.pattern import PatternError, Texture, patterned
+from tinstamp.artwork.pattern import PatternError, Texture
+from tinstamp.artwork.pattern import filled as filled_in
 from tinstamp.artwork.plain import ShapeSpec, draw_shape
 from tinstamp.artwork.scale import (
     MOST_MARKS,
@@ -392,8 +393,13 @@ def _worked_over(art: Artwork, spec: ArtSpec) -> Artwork:
     )
     for given, work in steps:
         if given is not None:
-            art = _kept.get(art, given, partial(work, art, given))
+            art = _kept.get(art, given, partial(work, art, given), whether=_is_there)
     return art
+
+
+def _is_there(art: Artwork) -> bool:
+    """It does not stand in for what is still being drawn."""
+    return not art.waits
 
 
 def _held(art: Artwork, given: tuple[Bridges, str]) -> Artwork:
@@ -407,7 +413,7 @@ def _held(art: Artwork, given: tuple[Bridges, str]) -> Artwork:
 def filled_with(art: Artwork, texture: Texture) -> Artwork:
     """Artwork with a pattern instead of plain ink. Raises FormulaError."""
     try:
-        return patterned(art, texture)
+        return filled_in(art, texture)
     except PatternError as error:
         raise FormulaError(str(error)) from error
 

@@ -82,4 +82,4 @@ def field_to_edges(art: ArtSpec, placed: Placed, chart: Chart) -> Placed:
     whole = Artwork(tuple(about(outer, placed.regions)))
     if art.texture is not None:
         whole = filled_with(whole, art.texture)
-    return replace(placed, regions=whole.regions, bent=True)
+    return replace(placed, regions=whole.regions, bent=True, waits=whole.waits)

@@ -72,6 +72,11 @@ class Planned:
         return self.stamp.name
 
     @property
+    def waits(self) -> bool:
+        """It stands in for what is still being drawn."""
+        return self.artwork.waits or self.placed.waits
+
+    @property
     def flat_key(self) -> Hashable:
         """All that its outlines on the sheet depend on, but for the faces."""
         return self.art, self.lay

@@ -84,6 +84,7 @@ class Placed:
         makes the regions.
     overrun : by how much it is longer than its guide, mm.
     guide : (n, 2) points along its guide.
+    waits : it stands in for what is still being drawn.
     """
 
     regions: tuple[Region, ...]
@@ -93,6 +94,7 @@ class Placed:
     bent: bool = False
     overrun: float = 0.0
     guide: Array | None = None
+    waits: bool = False
 
     def box(self, artwork: Artwork) -> Array:
         """(4, 2) corners of the artwork's box on the sheet, counter-clockwise from the

@@ -149,7 +149,7 @@ class Previews:
             return before
         self._made_from[name] = of
         found = preview(document, resolved, index, faces, before.plan if before else None)
-        if found is None:
+        if found is None or found.plan.waits:
             self._held.pop(name, None)
         elif before is None or found.placed is not before.placed:
             self._held[name] = found

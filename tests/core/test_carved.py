@@ -1,10 +1,10 @@
 """Ink carved to its middle: the roof over it against distances by other means, volumes against
 closed forms, the solid against lines through it.
 
-Sources: hip roof over a rectangle l x w of height h: w h (3 l - w) / 6, cone: a third of base times
-height (any handbook of geometry); the distance transform of scipy.ndimage and the distance to the
-outline by shapely; the medial axis by a Voronoi diagram of points (scipy.spatial), as paths of a
-V cutter have it.
+Sources: Steiner's formula for parallel surfaces (any text on convex geometry); hip roof over a
+rectangle l x w of height h: w h (3 l - w) / 6, cone: a third of base times height (any handbook of
+geometry); the distance transform of scipy.ndimage and the distance to the outline by shapely; the
+medial axis by a Voronoi diagram of points (scipy.spatial), as paths of a V cutter have it.
 """
 
 from __future__ import annotations
@@ -19,6 +19,7 @@ import shapely
 from scipy import ndimage
 
 from tests.core.solids import sound, volume
+from tests.core.test_fields_everywhere import FACES
 from tests.core.test_pieces import PLACES, fixes, hits, marked, polygons
 from tinstamp.artwork import fonts
 from tinstamp.artwork.outline import Region, polygon
@@ -27,6 +28,7 @@ from tinstamp.artwork.shapes import circle, rectangle
 from tinstamp.artwork.text import TextSpec, lay_text
 from tinstamp.engine.build import Built
 from tinstamp.engine.write import write_files
+from tinstamp.job.features import Tube
 from tinstamp.job.model import FontRef, Shape, Text
 from tinstamp.output.result import OutputError
 from tinstamp.output.step import reads_back
@@ -190,11 +192,128 @@ def test_where_its_walls_meet_is_told() -> None:
     assert deep.report.valid and deep.report.stamps[0].built_by == "imprint"
 
 
+BENT = [name for name in FACES if name != "plane"]
+
+
+def carve_on(face: str, art: Any, **how: Any) -> Built:
+    part, name, at = FACES[face]
+    given: dict[str, Any] = {"make": "engrave", "section": "carved", "vee": "60 deg",
+                             "depth": "2 mm", **how}  # fmt: skip
+    return marked(part, name, at, art, **given)
+
+
+@pytest.mark.parametrize("make", ["engrave", "emboss"])
+@pytest.mark.parametrize("face", BENT)
+def test_on_a_bent_face_it_is_that_roof_along_the_normals(
+    face: str, make: str, tmp_path: Path
+) -> None:
+    """Depth goes by the distance from the outline on the sheet, by shapely, along the chart's
+    normals; the volume by Steiner's formula over a fine grid of such distances."""
+    deep = "2 mm" if make == "engrave" else "0.4 mm"
+    built = carve_on(face, Text(text="R", height="5 mm"), make=make, depth=deep)
+    (report,) = built.report.stamps
+    assert built.report.valid and report.built_by == "imprint" and fixes(built) == []
+    body, item = built.bodies["part"], built.planned["m"]
+    assert sound(body.shape)
+    sign, most = (1.0 if make == "emboss" else -1.0), float(deep.split()[0])
+    chart, (region,) = item.chart, item.placed.regions
+    (ink,) = polygons([region], 60)
+    low_x, low_y, high_x, high_y = ink.bounds
+    count = 300
+    x, y = (low + (np.arange(count) + 0.5) * (high - low) / count
+            for low, high in ((low_x, high_x), (low_y, high_y)))  # fmt: skip
+    xy = np.stack(np.meshgrid(x, y), axis=-1).reshape(-1, 2)
+    xy = xy[shapely.contains_xy(ink, xy[:, 0], xy[:, 1])]
+    away = np.minimum(shapely.distance(shapely.points(xy), ink.boundary) / TAN, most)
+    j, h = chart.jacobian(xy), sign * away
+    mean, gauss = chart.bent_at(xy)
+    grown = np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
+    layer = float((grown * (h + mean * h**2 + gauss * h**3 / 3.0)).mean()) * ink.area
+    assert report.relief_volume == pytest.approx(layer, rel=3e-3)  # a grid at slanting edges
+    before = built.blank.solid.shape  # type: ignore[union-attr]
+    assert volume(body.shape) - volume(before) == pytest.approx(report.relief_volume, rel=2e-5)
+    walls = [f.face for f in body.faces if f.name.startswith("m/")]
+    random = np.random.default_rng(5)
+    inner = xy[shapely.contains_xy(ink.buffer(-0.01), xy[:, 0], xy[:, 1])]
+    for place in inner[random.choice(len(inner), 5, replace=False)]:
+        deep_here = min(shapely.Point(place).distance(ink.boundary) / TAN, most)
+        found = [h for wall in walls
+                 for h in hits(wall, chart.to_space(place), chart.normal(place))]  # fmt: skip
+        assert any(abs(h - sign * deep_here) < 4e-3 for h in found)
+    (path,) = write_files(built, tmp_path, "carved", ("step",))
+    assert reads_back(path, built.bodies.values())
+
+
+def test_a_stroke_along_a_cylinder_in_closed_form() -> None:
+    """A hip roof along a cylinder: less the integral of h² over the diameter (Steiner; integrals of
+    h and h² over a hip roof by hand: a prism and four pyramid halves)."""
+    wide, long = 2.0, 14.0
+    bar = Shape(shape="rectangle", wide=f"{wide} mm", high=f"{long} mm", line="0 mm")
+    for make, face, sense in (("engrave", "cylinder", 1.0), ("emboss", "cylinder", 1.0),
+                              ("engrave", "bore", -1.0)):  # fmt: skip
+        built = carve_on(face, bar, make=make, depth="3 mm")
+        high = wide / 2.0 / TAN
+        first = wide * high * (3.0 * long - wide) / 6.0
+        second = (long - wide) * wide * high**2 / 3.0 + wide**2 * high**2 / 6.0
+        sign = 1.0 if make == "emboss" else -1.0
+        mean = built.planned["m"].chart.curvature()[0]
+        assert np.sign(mean) == sense
+        expected = sign * first + mean * second
+        assert built.report.stamps[0].relief_volume == pytest.approx(expected, rel=1e-6)
+        (note,) = [f for f in built.report.findings if f.check == "flank angle"]
+        radius = abs(1.0 / (2.0 * mean))
+        assert note.measured == pytest.approx(np.degrees(wide / 2.0 / radius), rel=2e-3)
+        assert ("flatter" in note.message) == ((sense > 0) != (make == "emboss"))
+
+
+def test_the_flank_at_the_face_turns_by_what_is_told() -> None:
+    """The angle of the finished wall at the face, from the kernel's own points of it."""
+    bar = Shape(shape="rectangle", wide="4 mm", high="14 mm", line="0 mm")
+    built = carve_on("cylinder", bar, vee="90 deg", depth="3 mm")
+    chart, item = built.planned["m"].chart, built.planned["m"]
+    (note,) = [f for f in built.report.findings if f.check == "flank angle"]
+    walls = [f.face for f in built.bodies["part"].faces if f.name.startswith("m/")]
+    centre = np.array(item.placed.bounds).reshape(2, 2).mean(axis=0)
+    axis = chart.normal(centre)
+    points = []
+    for off in (1.99, 1.97):
+        at = centre + [off, 0.0]
+        (h,) = [h for wall in walls for h in hits(wall, chart.to_space(at), chart.normal(at))]
+        points.append(chart.to_space(at) + h * chart.normal(at))
+    way = points[1] - points[0]
+    leans = np.degrees(np.arccos(-(way @ axis) / np.linalg.norm(way)))
+    assert leans - 45.0 == pytest.approx(note.measured, abs=0.1)
+
+
+@pytest.mark.parametrize("face", ["plane", "cylinder", "dome"])
+def test_a_mould_has_it_turned_over_and_larger(face: str) -> None:
+    plain = carve_on(face, Text(text="B", height="5 mm"), make="emboss")
+    mould = carve_on(face, Text(text="B", height="5 mm"), shown_by="mould", shrinkage="2")
+    assert mould.report.valid and mould.report.stamps[0].built_by == "imprint"
+    (a,), (b,) = plain.report.stamps, mould.report.stamps
+    # lines follow its curves within 0.001 mm whatever its size, and a larger one bends more
+    allowed = 1e-4 if face == "plane" else 0.02
+    assert b.relief_volume == pytest.approx(a.relief_volume * 1.02**3, rel=allowed)
+
+
+def test_where_u_begins_a_letter_is_carved_all_the_same() -> None:
+    """Across the seam of a closed face, which is moved aside."""
+    part, name, _ = FACES["cylinder"]
+    for across in ("180 deg", "90 deg", "-90 deg"):
+        built = marked(part, name, (across, "12 mm"), Text(text="8", height="5 mm"),
+                       make="engrave", section="carved", depth="1 mm")  # fmt: skip
+        assert built.report.valid and built.report.stamps[0].built_by == "imprint"
+
+
 def test_what_cannot_be_carved_is_told() -> None:
-    assert "flat faces only" in carve(face="cylinder").report.findings[0].message
-    for how in ({"shown_by": "mould"},):
-        told = carve(**how)  # type: ignore[arg-type]
-        assert "mould" in told.report.findings[0].message
+    thin = Tube(name="p", outer_diameter="3 mm", wall="1.4 mm", height="20 mm")
+    bar = Shape(shape="rectangle", wide="3 mm", high="8 mm", line="0 mm")
+    narrow = marked(thin, "p.outer", ("0 deg", "10 mm"), bar, make="engrave", section="carved",
+                  vee="30 deg", depth="9 mm")  # fmt: skip
+    assert "least radius" in " ".join(f.message for f in narrow.report.findings if f.level == "fix")
+    over = carve_on("cylinder", Text(text="B", height="40 mm"))  # over both its edges
+    told = " ".join(f.message for f in over.report.findings if f.level == "fix")
+    assert "within one smooth face" in told
     with pytest.raises(RoofError, match="too near"):
         roof_over(Region(rectangle(2.0, 2.0), (rectangle(3.0, 1.0).reversed(),)), 1.0)
 
@@ -214,13 +333,14 @@ def test_specks_are_told_not_raised() -> None:
         assert 0.0 < roof.volume < 0.31 * abs(region.area) + 1e-9
 
 
-def test_the_guard_sees_another_angle(monkeypatch: pytest.MonkeyPatch) -> None:
+@pytest.mark.parametrize("face", ["plane", "cylinder", "skin"])
+def test_the_guard_sees_another_angle(face: str, monkeypatch: pytest.MonkeyPatch) -> None:
     true = carved.Carving.of
     steeper = lambda chart, regions, depth, slope, sign: true(  # noqa: E731
         chart, regions, depth, slope * 1.06, sign
     )
     monkeypatch.setattr(carved.Carving, "of", staticmethod(steeper))
-    built = carve(text="H")
+    built = carve_on(face, Text(text="H", height="6 mm"))
     assert fixes(built) and built.report.stamps[0].built_by == ""
 
 

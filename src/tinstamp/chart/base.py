@@ -257,6 +257,11 @@ class FaceChart(Chart):
         return np.zeros(0), np.zeros(0)
 
     @property
+    def breaks(self) -> tuple[Array, Array]:
+        """u and v of the lines between which the face is smooth."""
+        return np.zeros(0), np.zeros(0)
+
+    @property
     def own_start(self) -> Start | None:
         """Where (u, v) begin on a surface that goes round only once; None for any other."""
         return None

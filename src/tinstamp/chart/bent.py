@@ -230,6 +230,10 @@ class BentChart(UnevenFaceChart):
         return self.surface.creases
 
     @property
+    def breaks(self) -> tuple[Array, Array]:
+        return self.surface.breaks
+
+    @property
     def form(self) -> tuple[Surface, Frame]:
         return self.surface, self.frame
 

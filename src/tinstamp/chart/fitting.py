@@ -26,7 +26,9 @@ def halves(b: Array, t: float) -> tuple[Array, Array]:
     return np.stack([b[0], a[0], c[0], d[0]]), np.stack([d[0], c[1], a[2], b[3]])
 
 
-def _bernstein(t: Array, degree: int) -> Array:
+def bernstein(t: Array, degree: int) -> Array:
+    """Weights of the poles of a Bézier at parameters, (n, degree + 1). (Farin, Curves and Surfaces
+    for CAGD, 4.1.)"""
     return np.stack(
         [comb(degree, i) * t**i * (1.0 - t) ** (degree - i) for i in range(degree + 1)], axis=-1
     )
@@ -53,10 +55,10 @@ def _degree(p: int) -> Degree:
     nodes = 0.5 * (1.0 - np.cos(np.pi * np.arange(p + 1) / p))
     between = np.sort(np.concatenate([0.5 * (nodes[1:] + nodes[:-1]), [0.02, 0.98]]))
     return Degree(
-        _bernstein(nodes, 3),
-        np.asarray(np.linalg.inv(_bernstein(nodes, p)), dtype=float),
-        _bernstein(between, 3),
-        _bernstein(between, p),
+        bernstein(nodes, 3),
+        np.asarray(np.linalg.inv(bernstein(nodes, p)), dtype=float),
+        bernstein(between, 3),
+        bernstein(between, p),
     )
 
 
@@ -65,13 +67,13 @@ FITS = {p: _degree(p) for p in DEGREES}
 
 DENSE = 0.5 * (1.0 - np.cos(np.pi * np.arange(25) / 24))
 """Parameters at which what is costly to ask is asked once, for all degrees."""
-CUBIC_DENSE = _bernstein(DENSE, 3)
+CUBIC_DENSE = bernstein(DENSE, 3)
 
 
 def _dense(p: int) -> tuple[Array, Array]:
     """To the poles of a curve that begins and ends with its values and lies nearest to the others,
     and back. (Least squares with fixed ends: Piegl and Tiller, The NURBS Book; from memory.)"""
-    basis = _bernstein(DENSE, p)
+    basis = bernstein(DENSE, p)
     ends = np.zeros((p + 1, len(DENSE)))
     ends[0, 0] = ends[-1, -1] = 1.0
     inner = np.linalg.pinv(basis[:, 1:-1]) @ (np.eye(len(DENSE)) - basis @ ends)

@@ -137,6 +137,11 @@ class Surface(ABC):
         """u and v of the lines at which its curvature may jump."""
         return np.zeros(0), np.zeros(0)
 
+    @property
+    def breaks(self) -> tuple[Array, Array]:
+        """u and v of the lines between which it is smooth."""
+        return np.zeros(0), np.zeros(0)
+
     def at(self, uv: Array) -> Array:
         """Points (..., 3)."""
         return self.first(uv)[0]
@@ -184,6 +189,10 @@ class Swept(Surface):
     def creases(self) -> tuple[Array, Array]:
         return self.curve.creases, np.zeros(0)
 
+    @property
+    def breaks(self) -> tuple[Array, Array]:
+        return self.curve.breaks, np.zeros(0)
+
     def first(self, uv: Array) -> tuple[Array, Array, Array]:
         u, v = uv[..., 0], uv[..., 1]
         du = self.curve.at(u, 1)
@@ -205,6 +214,10 @@ class Revolved(Surface):
     @property
     def creases(self) -> tuple[Array, Array]:
         return np.zeros(0), self.curve.creases
+
+    @property
+    def breaks(self) -> tuple[Array, Array]:
+        return np.zeros(0), self.curve.breaks
 
     def _turned(self, u: Array, vectors: Array, order: int = 0) -> Array:
         """Vectors turned by u, or the derivative of that by u."""
@@ -254,7 +267,15 @@ class SplineSurface(Surface):
     @property
     def creases(self) -> tuple[Array, Array]:
         p, q = self.degrees
-        found = [jumps(self.u_knots, p), jumps(self.v_knots, q)]
+        return self._every_turn(jumps(self.u_knots, p), jumps(self.v_knots, q))
+
+    @property
+    def breaks(self) -> tuple[Array, Array]:
+        return self._every_turn(np.unique(self.u_knots), np.unique(self.v_knots))
+
+    def _every_turn(self, u: Array, v: Array) -> tuple[Array, Array]:
+        """Lines of u and of v, where it closes those of the turns before and after too."""
+        found = [u, v]
         if self.wraps is not None:
             k, turn = self.wraps, self.size[self.wraps]
             once = np.append(found[k], self.begin[k])

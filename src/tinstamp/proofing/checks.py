@@ -39,6 +39,8 @@ TOLD_SKEW = 0.5
 """Degrees off a right angle that a letter is skewed by before it is told."""
 TOLD_LEAN = 0.1
 """Degrees; walls that lean more are told."""
+TOLD_FLANK = 0.5
+"""Degrees by which walls of a carving may differ from its V before it is told."""
 LEAST_WALL = Limit("least_wall", "Wall left", "0.8 mm", reason="a thinner wall dents or breaks")
 EDGE_MARGIN = Limit(
     "edge_margin", "To the edge", "1 mm", reason="nearer to an edge, walls break out"
@@ -205,6 +207,26 @@ def closes_at(it: Subject, limits: Numbers) -> Iterator[Finding]:
     if item.carve is not None and asked - item.depth > DEPTHS_AGREE:
         told = f"its walls meet {item.depth:.2f} mm from the face, before the {asked:g} mm asked"
         yield Finding("note", "closes at", it.stamp, told, item.depth, asked, "mm")
+
+
+@check("flank angle", "fitted")
+def flank_angle(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Ink carved on a bent face: its depth goes by the distance along the face, so that walls
+    differ from the V by what the face turns from their edge to the middle."""
+    item = it.planned
+    if item.carve is None:
+        return
+    mean, gauss = (float(v) for v in item.chart.bent_at(np.array(item.placed.origin)))
+    apart = float(np.sqrt(max(mean * mean - gauss, 0.0)))
+    most = mean + apart if mean >= 0.0 else mean - apart
+    turns = float(np.degrees(most * item.depth * item.carve))
+    if abs(turns) > TOLD_FLANK:
+        how = "flatter" if (turns > 0.0) != item.raised else "steeper"
+        told = (
+            f"as the face bends, its walls are up to {abs(turns):.1f}° {how} at the face than a V "
+            f"of {item.relief('vee'):g}° leaves them in a flat one"
+        )
+        yield Finding("note", "flank angle", it.stamp, told, abs(turns), TOLD_FLANK, "°")
 
 
 @check("walls lean", "made")

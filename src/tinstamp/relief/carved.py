@@ -1,5 +1,6 @@
 """Ink carved by a V, or standing as a ridge: walls lean in from all sides until they meet, or end
-at a level floor or cap. Put into a flat face directly, as plane facets that share their edges.
+at a level floor or cap. Put into a face directly, as facets that share their edges: plane ones in a
+flat face, in a bent one such as follow it (`relief.carved_bent`).
 """
 
 from __future__ import annotations
@@ -17,8 +18,9 @@ from tinstamp.artwork.outline import Array, Outline, Region
 from tinstamp.artwork.roof import Roof, RoofError, roof_over
 from tinstamp.blank.kernel import edge_on, face_on, vertex_at, wire_of
 from tinstamp.blank.solid import NamedSolid
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import FaceChart
 from tinstamp.chart.plane import PlaneChart
+from tinstamp.relief.carved_bent import Bend, Facets, bent_facets, cells_over
 from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.hosts import Hosts
 from tinstamp.relief.imprint import Block, Imprint
@@ -36,34 +38,47 @@ ROOFS_KEPT = 512
 
 @dataclass(frozen=True)
 class Carving:
-    """What a V makes of regions on a flat face.
+    """What a V makes of regions on a face.
 
     Attributes
     ----------
     slope : the tangent of half its angle. sign : 1 outwards, -1 into the part.
     """
 
-    chart: PlaneChart
+    chart: FaceChart
     roofs: tuple[Roof, ...]
     slope: float
     sign: float
 
     @classmethod
     def of(
-        cls, chart: Chart, regions: Sequence[Region], depth: float, slope: float, sign: float
+        cls, chart: FaceChart, regions: Sequence[Region], depth: float, slope: float, sign: float
     ) -> Carving:
         """No deeper, or higher, than `depth`, mm. Raises OrderError."""
-        if not isinstance(chart, PlaneChart):
-            raise OrderError("a V is carved along the middle of letters on flat faces only")
         try:
             roofs = tuple(_roof(region, depth * slope) for region in regions)
         except RoofError as error:
             raise OrderError(str(error)) from error
-        return cls(chart, roofs, slope, sign)
+        made = cls(chart, roofs, slope, sign)
+        for roof in roofs:
+            made.bend.check(roof)
+        return made
+
+    @property
+    def bend(self) -> Bend:
+        """How its roofs lie in space."""
+        return Bend(self.chart, self.slope, self.sign)
+
+    @property
+    def flat(self) -> bool:
+        """All its facets are plane."""
+        return isinstance(self.chart, PlaneChart)
 
     @property
     def volume(self) -> float:
         """What it changes, mm³, signed."""
+        if not self.flat:
+            return sum(map(self.bend.volume, self.roofs))
         return self.sign * sum(roof.volume for roof in self.roofs) / self.slope
 
     @cached_property
@@ -77,18 +92,17 @@ class Carving:
         """Put into a face of the solid. Raises CurveError where it lies beside it."""
         hosts = Hosts(solid.faces_named(face), self.chart)
         owners = islands_of(regions)
-        made = [self._facets(roof) for roof in self.roofs]
+        made = [self._facets(roof, hosts) for roof in self.roofs]
         standing: dict[Island, list[TopoDS_Wire]] = {}
         holes: dict[int, list[TopoDS_Wire]] = {}
         rings: dict[int, list[Array]] = {}
-        for one, owner, roof in zip(made, owners, self.roofs, strict=True):
+        for one, owner in zip(made, owners, strict=True):
             if owner is not None:
                 standing.setdefault(owner, []).append(_back(one.feet[0]))
                 continue
-            uv = self.chart.to_uv(roof.nodes[list(roof.outline[0]), :2])
-            under = hosts.under(uv[0].tolist())
+            under = hosts.under(one.ring[0].tolist())
             holes.setdefault(under, []).append(_back(one.feet[0]))
-            rings.setdefault(under, []).append(uv)
+            rings.setdefault(under, []).append(one.ring)
         if any(len(one.faces) < 2 for one in made):
             raise CurveError("a letter has no walls")
         return Imprint(
@@ -111,7 +125,7 @@ class Carving:
                     loops=(),
                     at=(HERE,),
                     level=bool(self.roofs[n].flats),
-                    hull=self._hull(self.roofs[n]),
+                    hull=cells_over(self.roofs[n], self.bend),
                 )
                 for n, one in enumerate(made)
             ),
@@ -120,57 +134,29 @@ class Carving:
             over_foot=False,
         )  # fmt: skip
 
-    def bodies(self) -> list[list[TopoDS_Face]]:
-        """The faces that bound what is carved out, each region's by themselves, with a lid level
-        with the face."""
-        found = []
-        for roof in self.roofs:
-            made = self._facets(roof)
-            lid = _face(made.feet, self.chart.to_space(roof.nodes[list(roof.outline[0]), :2]))
-            found.append([*(TopoDS.Face_s(face.Reversed()) for face in made.faces), lid])
-        return found
-
-    def _hull(self, roof: Roof) -> tuple[Array, int]:
-        """The box about it: three by three points of its side on the face, then of the other."""
-        low, high = roof.nodes[:, :2].min(axis=0), roof.nodes[:, :2].max(axis=0)
-        sides = np.linspace(low, high, 3)
-        x, y = (w.reshape(-1, 1) for w in np.meshgrid(sides[:, 0], sides[:, 1]))
-        ends = [np.column_stack([x, y, np.full((9, 1), up)]) for up in (0.0, roof.top)]
-        return self._in_space(np.concatenate(ends)), 9
-
-    def _in_space(self, nodes: Array) -> Array:
-        flat, up = self.chart.to_space(nodes[:, :2]), self.chart.normal(nodes[:, :2])
-        return np.asarray(flat + up * (self.sign * nodes[:, 2:] / self.slope))
-
-    def _facets(self, roof: Roof) -> _Facets:
-        return _Facets.of(roof, self._in_space(roof.nodes))
+    def _facets(self, roof: Roof, hosts: Hosts) -> Facets:
+        if self.flat:
+            ring = self.chart.to_uv(roof.nodes[list(roof.outline[0]), :2])
+            return plane_facets(roof, self.bend.space(roof.nodes), ring)
+        return bent_facets(roof, self.bend, hosts.surface, hosts.start)
 
 
-@dataclass(frozen=True)
-class _Facets:
-    """Faces that share their edges, what is level last, and the wires of their feet, ink to the
-    left, with their edges."""
+def plane_facets(roof: Roof, points: Array, ring: Array) -> Facets:
+    """The faces of a roof with its corners at points in space, (n, 3); `ring` as in `Facets`."""
+    corners = [vertex_at(p, EDGE_TOLERANCE) for p in points.tolist()]
+    known: dict[tuple[int, int], TopoDS_Edge] = {}
 
-    faces: tuple[TopoDS_Face, ...]
-    feet: tuple[TopoDS_Wire, ...]
-    edges: tuple[TopoDS_Edge, ...]
+    def wire(ring: Sequence[int]) -> TopoDS_Wire:
+        return wire_of([_edge(a, b, corners, points, known)
+                        for a, b in zip(ring, (*ring[1:], ring[0]), strict=True)])  # fmt: skip
 
-    @classmethod
-    def of(cls, roof: Roof, points: Array) -> _Facets:
-        corners = [vertex_at(p, EDGE_TOLERANCE) for p in points.tolist()]
-        known: dict[tuple[int, int], TopoDS_Edge] = {}
-
-        def wire(ring: Sequence[int]) -> TopoDS_Wire:
-            return wire_of([_edge(a, b, corners, points, known)
-                            for a, b in zip(ring, (*ring[1:], ring[0]), strict=True)])  # fmt: skip
-
-        feet = tuple(wire(ring) for ring in roof.outline)
-        rims = tuple(known.values())
-        faces = tuple(
-            _face([wire(ring) for ring in rings], points[list(rings[0])])
-            for rings in (*((ring,) for ring in roof.facets), *roof.flats)
-        )
-        return cls(faces, feet, rims)
+    feet = tuple(wire(ring) for ring in roof.outline)
+    rims = tuple(known.values())
+    faces = tuple(
+        _face([wire(ring) for ring in rings], points[list(rings[0])])
+        for rings in (*((ring,) for ring in roof.facets), *roof.flats)
+    )
+    return Facets(faces, feet, rims, ring)
 
 
 def _edge(

@@ -166,8 +166,8 @@ def _cells(block: Block, over_foot: bool) -> _Own:
     """Of a block where it was made. Where walls end over their feet a cell lies between the same
     lines of both surfaces."""
     if block.hull is not None:
-        points, feet = block.hull
-        return _Own(points[None], np.zeros(1), feet, np.full((1, 4), np.nan))
+        points, feet, off = block.hull
+        return _Own(points, off, feet, np.full((len(points), 4), np.nan))
     foot, cap = _trimmed(block.removed), _trimmed(block.cap)
     if over_foot:
         low = foot.inked(0, CELL_SIDE)

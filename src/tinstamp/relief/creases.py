@@ -19,9 +19,11 @@ NEAR_END = 1e-5
 """Part of a piece within which a crossing counts as its end."""
 
 
-def crossings(beziers: Array, chart: FaceChart) -> dict[int, list[float]]:
+def crossings(
+    beziers: Array, chart: FaceChart, creases: tuple[Array, Array] | None = None
+) -> dict[int, list[float]]:
     """Parameters, from 0 to 1, at which pieces (n, 4, 2) cross such lines, by the piece."""
-    creases = chart.ground.creases
+    creases = chart.ground.creases if creases is None else creases
     if not any(len(lines) for lines in creases):
         return {}
     t = np.linspace(0.0, 1.0, LOOKED_AT)

@@ -183,7 +183,7 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
         )
     if it.carving is not None:
         raise way or ReliefError(
-            "ink that is carved to its middle needs a place within one flat face, clear of its "
+            "ink that is carved to its middle needs a place within one smooth face, clear of its "
             "edges and of other relief"
         )
     if op.walls.carry is not None:

@@ -214,7 +214,7 @@ def face_loops(
     for spans in _spans(regions, pieces):
         turn = np.zeros(2)
         if foot_end is None or foot_end.turns:
-            turn = _turned(uv[spans[0]], chart.ground, start)
+            turn = turned(uv[spans[0]], chart.ground, start)
             if head_uv and head_end and head_end.on_face and chart.ground.own_start:
                 own = slice(spans[0].start, spans[-1].stop)
                 head_uv[own] = [p + turn for p in head_uv[own]]
@@ -353,7 +353,7 @@ def _end(at: Array, chart: FaceChart, end: Ends) -> list[tuple[Array, Array] | N
     return found
 
 
-def _turned(uv: Sequence[Array], chart: FaceChart, start: Start | None) -> Array:
+def turned(uv: Sequence[Array], chart: FaceChart, start: Start | None) -> Array:
     """What to add to (u, v) on a face that closes, so that the outline lies within one turn from
     where they begin."""
     own = start or chart.own_start

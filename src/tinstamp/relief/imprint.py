@@ -61,8 +61,9 @@ class Block:
         of its own instead. tops : the same, each whole; they belong to no solid.
     feet : the edges that bound what is taken out of the face. loops : the curves that all this
         was made from; none where it takes more than them to tell its shape.
-    level : the cap is one, not a wall like others. hull : points that it lies within, (n, 3)
-        mm, and how many of them are on the face (three by three first), where that is known.
+    level : the cap is one, not a wall like others. hull : where that is known, cells
+        that it lies within: points, (n, m, 3) mm, how many of them are on the face (three by three
+        first), and mm that it may lie off their hulls, (n,).
     at : where it is set down; the first place is where it was made, and moves nothing.
     """
 
@@ -76,7 +77,7 @@ class Block:
     ends: tuple[TopoDS_Face, ...] = ()
     tops: tuple[TopoDS_Face, ...] = ()
     level: bool = True
-    hull: tuple[Array, int] | None = None
+    hull: tuple[Array, int, Array] | None = None
 
     @cached_property
     def change(self) -> float:

@@ -52,10 +52,8 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
         raise OrderError(
             "caps that follow another face have square walls, and letters no depth of their own"
         )
-    if item.carve is not None and (item.all_round or item.art.mould):
-        raise OrderError(
-            "what goes all the way round a face, and a mould, is not carved to its middle"
-        )
+    if item.carve is not None and item.all_round:
+        raise OrderError("what goes all the way round a face is not carved to its middle")
     draft = item.relief("draft", 0.0)
     if draft and item.all_round:
         raise OrderError("what goes all the way round a face has no draft: its walls stand square")

@@ -20,6 +20,7 @@ from PySide6.QtGui import QDragEnterEvent, QDropEvent
 from PySide6.QtWidgets import QLineEdit, QSpinBox, QTableWidget
 
 from tinstamp.desk.app import make_app
+from tinstamp.desk.sheet.sheet_paint import handles
 from tinstamp.job.archive import save_file
 from trials.hand import Hand
 from trials.made_up import bracket, wobbly
@@ -158,6 +159,14 @@ def middle_of(hand: Hand) -> QPointF:
     x, y = region.outer.points(1)[0].tolist()
     assert sheet.scale is not None
     return sheet.scale.to_pixel(x, y)
+
+
+def corner_of(hand: Hand) -> QPointF:
+    """Where the chosen stamp can be taken hold of to make it larger: its upper right corner."""
+    drag, sheet = hand.window.drag, hand.window.sheet
+    assert drag.preview is not None and sheet.scale is not None
+    corners = handles(drag.preview, sheet.scale).corners
+    return max(corners, key=lambda corner: corner.x() - corner.y())
 
 
 def in_the_middle(hand: Hand, down: float = 0.5) -> str:
@@ -314,7 +323,8 @@ def skin(hand: Hand) -> None:
     hand.rest()
     hand.press("Redo")
     hand.rest()
-    hand.put("artwork.height", "5 mm")
+    start = corner_of(hand)
+    hand.drag(hand.window.sheet, start, start + QPointF(26, -8), "made larger")
     hand.rest()
     hand.look("larger")
 

@@ -258,21 +258,12 @@ def _over_run(
     one_way = cast is not None and not op.walls.flat
     if op.tops:
         raise ReliefError("over several faces the letters of a field end level with them")
-    if op.depth and op.walls.softened:
-        raise ReliefError(
-            "over several faces walls have no section and their edges stay sharp: give that to "
-            "each face by itself"
-        )
-    if op.depth and op.walls.draft:
-        raise ReliefError("over several faces walls have no draft: give it to each face by itself")
-    if op.depth and not op.walls.plain and not one_way:
-        raise ReliefError(
-            "over several faces walls run square to each face and caps follow it; parallel "
-            "walls and flat caps need a projection there, onto one side"
-        )
+    if op.depth:
+        _check_walls(op, one_way, bool(parts.across))
     whole: Made | None = None
     if cast is not None and op.depth and op.walls.slanted:
         parts = shares(cut_at(chart, cast, op.signed), op.placed.regions)
+        _check_walls(op, one_way, bool(parts.across))
         if parts.across:
             whole = by_slanted_tools(solid, chart, cast, op.placed, parts.across, op, stopped)
     elif parts.across:  # first, while the part has few faces
@@ -296,6 +287,28 @@ def _over_run(
     if whole is None:
         raise ReliefError("all of the artwork misses the faces")
     return whole
+
+
+def _check_walls(op: Operation, one_way: bool, across: bool) -> None:
+    """Raises ReliefError for walls that relief over several faces cannot have; `across` where some
+    of it runs over a joint, `one_way` for a projection."""
+    walls = op.walls
+    if across and (walls.softened or walls.carve is not None):
+        raise ReliefError(
+            "what runs over where two faces meet has walls without a section, and sharp edges: "
+            "move it clear of there, or give that to each face by itself"
+        )
+    if across and walls.draft:
+        raise ReliefError(
+            "what runs over where two faces meet has walls without draft: move it clear of there, "
+            "or give draft to each face by itself"
+        )
+    lies = walls.slanted or walls.flat or walls.rises or walls.level is not None
+    if (lies and not one_way) or walls.carry is not None:
+        raise ReliefError(
+            "over several faces walls run square to each face and caps follow it; parallel "
+            "walls and flat caps need a projection there, onto one side"
+        )
 
 
 def landed(chart: CastChart, placed: Placed) -> Placed:

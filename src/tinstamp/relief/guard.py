@@ -51,9 +51,10 @@ SLANT_STRETCH = 1.2
 """Times what walls lean in space that it may be on the sheet."""
 LAYER_POINTS = 12
 """Points to a side of the ink's box that its layer is summed over."""
-"""Steps to where a line meets what caps follow."""
 ENOUGH_INK, FINEST_GRID = 0.7, 4.0
 """Part of its box that ink takes for which that is enough; times as many to a side at most."""
+ENOUGH_EACH = 8
+"""Points of a grid for every region, with which none besides are needed"""
 NEWTON_STEPS = 8
 """Steps to where a line meets the surface at the depth; three are enough but where it grazes."""
 LAYER_STRAY = 0.03
@@ -97,9 +98,13 @@ class Path:
         return float(ink.area) * float(away) * float(np.radians(self.turn))
 
 
-OUTLINE_STEPS, CARVED_FINER = 60, 6
-"""Points to a piece of an outline that distances are measured from; times as many to a side of a
-grid where the depth is another at each."""
+OUTLINE_STEPS = 60
+"""Points to a piece of an outline that distances are measured from"""
+FINER, CARVED_FINER = 3, 6
+"""Times as many points to a side of that grid where the depth is not the same all over, and where
+it is another within a few steps"""
+GOLDEN = 0.618034
+"""Part of a step by which a row of the grid is set off from the one before (golden section)"""
 
 
 @dataclass(frozen=True)
@@ -151,9 +156,12 @@ class Asked:
         return any(self.rise) or self.followed is not None or self.carve is not None
 
     @property
-    def finely(self) -> bool:
-        """They differ in depth within a few steps."""
-        return self.carve is not None or isinstance(self.followed, Grey)
+    def finer(self) -> int:
+        """Times as many points to a side as do for an even depth are looked at."""
+        if self.carve is not None or isinstance(self.followed, Grey):
+            return CARVED_FINER
+        uneven = self.uneven or self.plane is not None or self.along is not None
+        return FINER if uneven or self.chart.projected else 1
 
     def reach(self, xy: Array) -> Array:
         """How deep, or how high, it is to be at points of the sheet, (n, 2), mm."""
@@ -214,7 +222,7 @@ def _layer(asked: Asked) -> float | None:
     rule; None where the chart has no figures."""
     if asked.path is not None:
         return asked.path.swept(asked.ink.whole, asked.depth)
-    inside = ink_points(asked.ink, evenly=True, times=CARVED_FINER if asked.finely else 1)
+    inside = ink_points(asked.ink, evenly=True, times=asked.finer)
     if not len(inside):
         return None
     area = sum(region.area for region in asked.regions)
@@ -273,20 +281,23 @@ def _swept(asked: Asked, inside: Array, spread: Array, along: Array) -> Array:
 
 def ink_points(ink: Ink, evenly: bool = False, times: int = 1) -> Array:
     """Points of a grid within the ink, one for every region or more, (n, 2); `evenly` in a finer
-    grid where ink takes little of its box, as a ring does; `times` as many to a side."""
+    grid where ink takes little of its box, as a ring does, and of the grid alone where it has
+    enough of them; `times` as many to a side."""
     low_x, low_y, high_x, high_y = ink.whole.bounds
     count = LAYER_POINTS * times
     if evenly:
         box = (high_x - low_x) * (high_y - low_y)
         finer = float(np.sqrt(ENOUGH_INK * box / max(ink.whole.area, 1e-12)))
         count = round(count * min(max(finer, 1.0), FINEST_GRID))
-    x, y = np.meshgrid(
-        np.linspace(low_x, high_x, count * 2 + 2)[1:-1],
-        np.linspace(low_y, high_y, count + 2)[1:-1],
-    )
+    across, row = np.meshgrid(np.arange(2 * count), np.arange(count))
+    # each row set off, so that upright strokes are not met by the same column in all of them
+    x = low_x + (high_x - low_x) * (across + (GOLDEN * row) % 1.0) / (2 * count)
+    y = low_y + (high_y - low_y) * (row + 0.5) / count
     points = np.column_stack([x.ravel(), y.ravel()])
     held = points[shapely.contains_xy(ink.whole, points[:, 0], points[:, 1])]
     each = shapely.get_coordinates(shapely.point_on_surface(ink.shapes))
+    if evenly and len(held) > ENOUGH_EACH * len(each):
+        return held
     return np.vstack([held, each])
 
 

@@ -13,17 +13,23 @@ import numpy as np
 import pytest
 import trimesh
 from OCP.BRepAlgoAPI import BRepAlgoAPI_Common
+from OCP.BRepMesh import BRepMesh_IncrementalMesh
 from OCP.BRepPrimAPI import BRepPrimAPI_MakeCylinder
 from OCP.gp import gp_Ax2, gp_Dir, gp_Pnt
 from trials.solids import overlaps
 
 from tests.core.solids import sound, volume
 from tests.core.test_height_pictures import png
+from tinstamp.blank.kernel import compound, motion_of, triangles_of
 from tinstamp.engine.build import Built, build
 from tinstamp.job.archive import Document
-from tinstamp.job.features import BaseFeature, Hole, Plate, Tube
+from tinstamp.job.features import Ball, BaseFeature, Cone, Dome, Hole, Plate, Tube
 from tinstamp.job.height_picture import HeightPicture
 from tinstamp.job.model import Blank, Job, Setting, Shape, Stamp, Text
+from tinstamp.relief.clear import cells_of
+from tinstamp.relief.execute import imprinted
+from tinstamp.relief.kinds import operations
+from tinstamp.setting.fit import fit
 
 
 def plate(name: str, size: tuple[float, float, float], at: tuple[float, float, float],
@@ -106,6 +112,54 @@ def test_a_single_peak_of_a_cap_comes_to_the_other_wall(
     assert (not fixes(built)) is free, fixes(built)
     if not free:
         assert any("“v.front”" in told for told in fixes(built))
+
+
+ROUND = {
+    "cylinder": (Tube(name="p", wall="4 mm"), "p.outer", "12 mm"),
+    "bore": (Tube(name="p", wall="4 mm"), "p.inner", "12 mm"),
+    "cone": (Cone(name="p"), "p.outer", "15 mm"),
+    "dome": (Dome(name="p", diameter="70 mm"), "p.crown", "12 mm"),
+    "ball": (Ball(name="p", diameter="50 mm"), "p.outer", "38 mm"),
+}  # fmt: skip
+KINDS: dict[str, dict[str, str]] = {
+    "plain": {}, "draft": {"draft": "8 deg"}, "rises": {"rises": "2 deg"},
+    "soft": {"cap_edge": "round", "cap_edge_size": "0.1 mm"},
+    "flat": {"caps": "plane", "depth": "0.8 mm"},
+    "carved": {"section": "carved", "vee": "60 deg"},
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("kind", KINDS)
+@pytest.mark.parametrize("face", ROUND)
+def test_cells_hold_what_a_stamp_makes_wherever_it_lies(face: str, kind: str) -> None:
+    """All round a face that closes: along random ways no corner of a triangle of caps and walls, by
+    the kernel's mesh of them, lies beyond the cells that stand for them."""
+    part, name, up = ROUND[face]
+    random = np.random.default_rng(len(face) + len(kind))
+    ways = random.normal(size=(60, 3))
+    ways /= np.linalg.norm(ways, axis=1)[:, None]
+    for across in ("0 deg", "100 deg", "179 deg", "-120 deg"):
+        words = {"kind": "text", "text": "I" if kind == "flat" else "BL", "height": "5 mm"}
+        mark = Stamp.model_validate(
+            {"name": "m", "artwork": words, "relief": {"depth": "0.4 mm", **KINDS[kind]},
+             "setting": Setting(face=name, across=across, up=up, rests_on="middle")}
+        )  # fmt: skip
+        built = made((part,), mark)
+        assert built.blank is not None and built.blank.solid is not None
+        item = built.planned["m"]
+        (op,) = operations(item, fit(item.placed, item.chart), (3.0, 3.0))
+        found = imprinted(built.blank.solid, op)
+        assert found is not None, fixes(built)
+        cells = cells_of(found[0])
+        for k, block in enumerate(found[0].blocks):
+            shell = [block.cap, *block.walls]
+            BRepMesh_IncrementalMesh(compound(shell), 0.05)
+            for n, place in enumerate(block.at):
+                turn, shift = motion_of(place)
+                points = np.concatenate([triangles_of(f)[0] for f in shell]) @ turn.T + shift
+                own = cells[np.flatnonzero((cells.owner == (k, n)).all(axis=1))]
+                reach = (own.points @ ways.T).max(axis=1) + own.off[:, None]
+                assert ((points @ ways.T).max(axis=0) <= reach.max(axis=0) + 1e-6).all()
 
 
 def test_two_stamps_in_one_slot_do_not_run_into_one_another() -> None:

@@ -35,7 +35,7 @@ ALONG = 3
 """places at which a side is measured"""
 MOST_PAIRS = 5000
 """Pairs of patches that are left as they are: what is so near is measured."""
-OUTLINE_POINTS = 128
+OUTLINE_POINTS = 48
 """points to a curved edge of a face's outlines"""
 STRAYED, AROUND = 1e-3, 0.1
 """How far outlines may stray from their points, in parts of the face, and patches are made larger
@@ -172,6 +172,22 @@ class Trimmed:
         """(3,) mm: the point of its surface in the middle of its bounds."""
         u0, u1, v0, v1 = self.bounds
         return _values(self.surface, np.array([(u0 + u1) / 2, (v0 + v1) / 2]))
+
+    def turns_to(self, other: Trimmed) -> Array:
+        """(4,) what to add to sides of patches of it so that they are those of another face over
+        it, whose (u, v) may lie whole turns further round."""
+        found = np.zeros(4)
+        mine, theirs = np.reshape(self.bounds, (2, 2)), np.reshape(other.bounds, (2, 2))
+        for k, (around, turn) in enumerate(
+            (
+                (self.surface.IsUPeriodic, self.surface.UPeriod),
+                (self.surface.IsVPeriodic, self.surface.VPeriod),
+            )
+        ):
+            if around():
+                off = float(theirs[k].mean() - mine[k].mean()) / turn()
+                found[2 * k : 2 * k + 2] = round(off) * turn()
+        return found
 
     def at_sides(self, sides: Array) -> Patches:
         """Patches of its surface between such sides, (n, 4), in or out of its outlines; a spline is

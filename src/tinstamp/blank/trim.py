@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 import shapely
 from OCP.BRepAdaptor import BRepAdaptor_Curve2d
 from OCP.BRepTools import BRepTools_WireExplorer
+from OCP.Geom2d import Geom2d_BSplineCurve
 from OCP.GeomAbs import GeomAbs_CurveType
 from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Wire
@@ -18,6 +20,7 @@ from tinstamp.artwork.outline import Outline, evaluate, inside, line, polygon
 from tinstamp.artwork.shapes import arc_pieces
 from tinstamp.blank.kernel import Array, wires
 from tinstamp.chart.base import FaceChart
+from tinstamp.chart.fitting import bernstein
 from tinstamp.chart.round import RoundChart
 
 EDGE_POINTS = 64
@@ -102,8 +105,28 @@ def _run(curve: BRepAdaptor_Curve2d, count: int) -> _Run:
         at = curve.Circle().Location()
         centre = (at.X(), at.Y())
     t = np.linspace(first, last, 2 if straight else count + 1)
+    if kind == GeomAbs_CurveType.GeomAbs_BSplineCurve:
+        found = _in_one_piece(curve.BSpline(), t)
+        if found is not None:
+            return _Run(found, centre, straight)
     points = [(p.X(), p.Y()) for p in (curve.Value(float(x)) for x in t)]
     return _Run(np.array(points), centre, straight)
+
+
+def _in_one_piece(curve: Geom2d_BSplineCurve, t: Array) -> Array | None:
+    """Points of a polynomial at parameters, (n, 2); None for a curve of several pieces, or one with
+    weights."""
+    if curve.NbKnots() != 2 or curve.IsRational():
+        return None
+    low, high = curve.Knot(1), curve.Knot(2)
+    poles = [curve.Pole(k) for k in range(1, curve.NbPoles() + 1)]
+    places = ((t - low) / (high - low)).tobytes()
+    return _weights(places, len(poles) - 1) @ np.array([(p.X(), p.Y()) for p in poles])
+
+
+@lru_cache(maxsize=64)
+def _weights(places: bytes, degree: int) -> Array:
+    return bernstein(np.frombuffer(places), degree)
 
 
 def begin_of(wire: TopoDS_Wire, face: TopoDS_Face) -> tuple[float, float]:

@@ -148,13 +148,13 @@ class Chart(ABC):
 
     def jacobian(self, xy: Array) -> Array:
         """(..., 3, 2): how space moves with the sheet, without a unit."""
-        xy = np.asarray(xy, dtype=float)
-        columns = []
-        for axis in (0, 1):
-            by = np.zeros(2)
-            by[axis] = SLOPE_STEP
-            columns.append((self.to_space(xy + by) - self.to_space(xy - by)) / (2.0 * SLOPE_STEP))
-        return np.stack(columns, axis=-1)
+        return Chart.moves(self, xy, 0.0)
+
+    def moves(self, xy: Array, lift: float) -> Array:
+        """The same `lift` mm off the face."""
+        xy, steps = np.asarray(xy, dtype=float), SLOPE_STEP * np.eye(2)
+        sides = [self.to_space(xy + d, lift) - self.to_space(xy - d, lift) for d in steps]
+        return np.stack(sides, axis=-1) / (2.0 * SLOPE_STEP)
 
     @property
     def draft(self) -> Chart:

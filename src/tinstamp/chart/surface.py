@@ -148,10 +148,35 @@ class Surface(ABC):
 
     def normal(self, uv: Array) -> Array:
         """Unit normals S_u × S_v, (..., 3); zero at a pole."""
-        _, du, dv = self.first(uv)
+        return self.with_normal(uv)[1]
+
+    def with_normal(self, uv: Array) -> tuple[Array, Array]:
+        """Points, and unit normals S_u × S_v, zero at a pole; (..., 3) each."""
+        at, du, dv = self.first(uv)
         n = np.cross(du, dv)
         size = np.linalg.norm(n, axis=-1, keepdims=True)
-        return np.asarray(n / np.maximum(size, 1e-300), dtype=float)
+        return at, np.asarray(n / np.maximum(size, 1e-300), dtype=float)
+
+    def shape_by(self, uv: Array) -> tuple[Array, Array, Array]:
+        """Both derivatives, (..., 3, 2), their metric and how the unit normal S_u × S_v moves with
+        u and v in terms of them, (..., 2, 2). (Weingarten's equations; do Carmo, Differential
+        Geometry of Curves and Surfaces, 3.3; from memory.)"""
+        _, a, b = self.first(uv)
+        aa, ab, bb = self.second(uv)
+        n = np.cross(a, b)
+        n = n / np.maximum(np.linalg.norm(n, axis=-1), 1e-300)[..., None]
+        e, f, g = _dot(a, a), _dot(a, b), _dot(b, b)
+        p, q, r = _dot(aa, n), _dot(ab, n), _dot(bb, n)
+        size = np.maximum(e * g - f * f, 1e-300)
+        turned = np.stack(
+            [
+                np.stack([f * q - g * p, f * r - g * q], axis=-1),
+                np.stack([f * p - e * q, f * q - e * r], axis=-1),
+            ],
+            axis=-2,
+        )
+        metric = np.stack([np.stack([e, f], axis=-1), np.stack([f, g], axis=-1)], axis=-2)
+        return np.stack([a, b], axis=-1), metric, turned / size[..., None, None]
 
     def bent(self, uv: Array) -> tuple[Array, Array]:
         """Mean and Gaussian curvature, (...,), 1/mm and 1/mm², with respect to S_u × S_v:
@@ -231,11 +256,13 @@ class Revolved(Surface):
     def first(self, uv: Array) -> tuple[Array, Array, Array]:
         u, v = uv[..., 0], uv[..., 1]
         reach = self.curve.at(v) - self.origin
-        return (
-            self.origin + self._turned(u, reach),
-            self._turned(u, reach, 1),
-            self._turned(u, self.curve.at(v, 1)),
-        )
+        x = self._turned(u, reach)
+        across = np.cross(self.axis, x)  # as it turns about the axis
+        return self.origin + x, across, self._turned(u, self.curve.at(v, 1))
+
+    def at(self, uv: Array) -> Array:
+        u, v = uv[..., 0], uv[..., 1]
+        return self.origin + self._turned(u, self.curve.at(v) - self.origin)
 
     def second(self, uv: Array) -> tuple[Array, Array, Array]:
         u, v = uv[..., 0], uv[..., 1]
@@ -320,6 +347,10 @@ class SplineSurface(Surface):
         inside = np.clip(given, low - more, high + more)
         found = np.asarray(self._whole(inside, nu=order), dtype=float)
         return found.reshape(*inside.shape[:-1], found.shape[-1])
+
+    def at(self, uv: Array) -> Array:
+        found = self._at(uv, (0, 0))
+        return found if self.weights is None else found[..., :3] / found[..., 3:]
 
     def first(self, uv: Array) -> tuple[Array, Array, Array]:
         s, a, b = (self._at(uv, k) for k in ((0, 0), (1, 0), (0, 1)))

@@ -153,7 +153,7 @@ def plane_facets(roof: Roof, points: Array, ring: Array) -> Facets:
     feet = tuple(wire(ring) for ring in roof.outline)
     rims = tuple(known.values())
     faces = tuple(
-        _face([wire(ring) for ring in rings], points[list(rings[0])])
+        plane_face([wire(ring) for ring in rings], points[list(rings[0])])
         for rings in (*((ring,) for ring in roof.facets), *roof.flats)
     )
     return Facets(faces, feet, rims, ring)
@@ -178,7 +178,7 @@ def _edge(
     return known[a, b]
 
 
-def _face(wires: Sequence[TopoDS_Wire], ring: Array) -> TopoDS_Face:
+def plane_face(wires: Sequence[TopoDS_Wire], ring: Array) -> TopoDS_Face:
     """A plane face within wires; its normal by Newell's formula (any text on computer graphics)."""
     middle = ring.mean(axis=0)
     from_middle = ring - middle

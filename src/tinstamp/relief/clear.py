@@ -173,7 +173,7 @@ def _cells(block: Block, over_foot: bool) -> _Own:
         low = foot.inked(0, CELL_SIDE)
         if cap.span < CELL_SIDE:
             low = low[foot.holds(low.sides)]
-        return _between(low, cap)
+        return _between(low, foot, cap)
     parts = [t.patches(0, CELL_SIDE) for t in (foot, cap, *map(Trimmed, block.walls))]
     return _Own(
         np.concatenate([p.points.reshape(-1, 3) for p in parts])[None],
@@ -183,9 +183,9 @@ def _cells(block: Block, over_foot: bool) -> _Own:
     )
 
 
-def _between(low: Patches, cap: Trimmed) -> _Own:
+def _between(low: Patches, foot: Trimmed, cap: Trimmed) -> _Own:
     """Cells between patches of the face and what lies over them."""
-    high = cap.at_sides(low.sides)
+    high = cap.at_sides(low.sides + foot.turns_to(cap))
     points, off = np.concatenate([low.points, high.points], axis=1), np.maximum(low.off, high.off)
     if cap.span < CELL_SIDE:  # it goes up and down within a cell
         steps = int(np.clip(np.ceil(STEPS_A_SPAN * CELL_SIDE / cap.span), 3, MOST_STEPS))
@@ -205,7 +205,7 @@ def _halved(cells: Cells, made: Imprint) -> Cells:
         low = foot.at_sides(quartered(sides))
         low = low[foot.holds(low.sides)]
         if len(low.off):
-            found.append(_set_down(_between(low, cap), block, k, n))
+            found.append(_set_down(_between(low, foot, cap), block, k, n))
     return _together(found)
 
 

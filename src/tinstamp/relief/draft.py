@@ -37,10 +37,12 @@ LEVELS, WEIGHTS = np.array([0.1127016653792583, 0.5, 0.8872983346207417]), np.ar
 """Parts of the depth, and their weights, of a sum over it (Gauss-Legendre, three places)."""
 BOWED_AT = np.linspace(0.0, 1.0, 9)
 """Parameters of pieces at which their walls are followed."""
-EDGE_STEP = 0.25
+EDGE_STEP = 0.5
 """mm to a side of the polygons that stand for outlines in a sum along them"""
-OUTLINE_OFF = 2e-5
+OUTLINE_OFF = 1e-3
 """mm by which those are off curves"""
+SMOOTH_TURN = 0.5
+"""radians that polygons turn by at a place of a curve at most; more is a corner"""
 
 
 @dataclass(frozen=True, eq=False)
@@ -125,6 +127,8 @@ class Drafted(Head):
 
     def across(self, xy: Array) -> Array:
         """How places at the end move with the sheet, (..., 3, 2)."""
+        if isinstance(self.base, Square):
+            return self.chart.moves(xy, self.base.lift)
         steps = SPACE_STEP * np.eye(2)
         sides = [self.base.space(xy + d) - self.base.space(xy - d) for d in steps]
         return np.stack(sides, axis=-1) / (2.0 * SPACE_STEP)
@@ -266,7 +270,26 @@ def _quads(ring: Array, after: NDArray[np.int_], step: Array, thick: Array) -> f
     corners = np.stack([ring, ring[after], moved[after], moved], axis=1)
     x, y = corners[..., 0], corners[..., 1]
     area = (x * np.roll(y, -1, axis=1) - np.roll(x, -1, axis=1) * y).sum(axis=1) / 2
-    return float(area @ thick)
+    return float((area + _beside_arcs(ring, after, step)) @ thick)
+
+
+def _beside_arcs(ring: Array, after: NDArray[np.int_], step: Array) -> Array:
+    """mm² that an arc sweeps more on its way in than its chord does, (n,).
+
+    An arc of radius r that turns by t sweeps t (r d - d² / 2) as it is drawn in by d, and its
+    chord, 2 r sin(t / 2) long, between mitres 2 r sin(t / 2) d - tan(t / 2) d² (plane geometry)."""
+    side = ring[after] - ring
+    long = np.maximum(np.linalg.norm(side, axis=1), 1e-300)
+    turn = np.empty(len(ring))
+    cross = side[:, 0] * side[after, 1] - side[:, 1] * side[after, 0]
+    turn[after] = np.arctan2(cross, (side * side[after]).sum(axis=1))
+    smooth = np.abs(turn) < SMOOTH_TURN
+    both = np.maximum(smooth.astype(float) + smooth[after], 1.0)
+    half = (np.where(smooth, turn, 0.0) + np.where(smooth, turn, 0.0)[after]) / both / 2.0
+    inwards = (step + step[after]) / 2.0
+    drawn = (side[:, 0] * inwards[:, 1] - side[:, 1] * inwards[:, 0]) / long
+    wider = 1.0 / np.sinc(half / np.pi) - 1.0
+    return np.asarray(long * drawn * wider + (np.tan(half) - half) * drawn**2)
 
 
 def _swept_unevenly(head: Drafted, regions: Sequence[Region]) -> float:

@@ -18,6 +18,7 @@ from tinstamp.chart.bent import (
     FINE_TRIANGLE,
     corners_of,
     quartered,
+    slivers,
     spread_in,
     spread_over,
     summed,
@@ -227,7 +228,8 @@ class Pictured(Rising):
     def volume(self, regions: Sequence[Region]) -> float:
         """As of any head, over triangles that are not much larger than a cell of the picture."""
         corners = corners_of(regions)
-        share = sum(region.area for region in regions) / float(spread_in(corners)[1].sum())
+        places, slight = slivers(regions)
+        rim = float((slight * np.prod(self.filled(places), axis=0)).sum())
         while len(corners):
             sides = np.linalg.norm(corners - np.roll(corners, 1, axis=1), axis=2).max(axis=1)
             large = sides > CELLS_A_TRIANGLE * self.picture.cell
@@ -236,7 +238,7 @@ class Pictured(Rising):
             corners = np.concatenate([corners[~large], quartered(corners[large])])
         at, size = spread_in(corners, FINE_TRIANGLE)
         grown, filled = self.filled(at)
-        return share * float((size * grown * filled).sum())
+        return rim + float((size * grown * filled).sum())
 
 
 @dataclass(frozen=True, eq=False)

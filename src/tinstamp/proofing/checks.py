@@ -221,10 +221,13 @@ def flank_angle(it: Subject, limits: Numbers) -> Iterator[Finding]:
     most = mean + apart if mean >= 0.0 else mean - apart
     turns = float(np.degrees(most * item.depth * item.carve))
     if abs(turns) > TOLD_FLANK:
-        how = "flatter" if (turns > 0.0) != item.raised else "steeper"
+        off, vee = abs(turns), item.relief("vee")
         told = (
-            f"as the face bends, its walls are up to {abs(turns):.1f}° {how} at the face than a V "
-            f"of {item.relief('vee'):g}° leaves them in a flat one"
+            f"as the face bends, its walls are up to {off:.1f}° flatter at the face than a V of "
+            f"{vee:g}° leaves them in a flat one"
+            if (turns > 0.0) != item.raised
+            else f"as the face bends, its walls are up to {off:.1f}° steeper at the face than a V "
+            f"of {vee:g}° leaves them in a flat one"
         )
         yield Finding("note", "flank angle", it.stamp, told, abs(turns), TOLD_FLANK, "°")
 

@@ -4382,8 +4382,12 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>%1 wird gelesen …</translation>
   </message>
   <message>
-   <source>the file cannot be read</source>
-   <translation>die Datei lässt sich nicht lesen</translation>
+   <source>the pattern takes too long to be drawn before it is built: give a wider pitch</source>
+   <translation>das Muster braucht zu lange, um vor dem Bauen gezeichnet zu werden: geben Sie eine größere Teilung an</translation>
+  </message>
+  <message>
+   <source>the file cannot be read or drawn</source>
+   <translation>die Datei lässt sich nicht lesen oder zeichnen</translation>
   </message>
   <message>
    <source>fuel tank</source>
@@ -8590,6 +8594,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Bis zur Mitte Gestochenes, das weniger tief ist als verlangt</translation>
   </message>
   <message>
+   <source>Ink carved on a bent face: its depth goes by the distance along the face, so that walls differ from the V by what the face turns from their edge to the middle</source>
+   <translation>Auftrag, der auf einer gebogenen Fläche V-förmig ausgearbeitet ist: seine Tiefe richtet sich nach dem Abstand entlang der Fläche, sodass die Flanken vom V um das abweichen, was sich die Fläche von deren Kante bis zur Mitte dreht</translation>
+  </message>
+  <message>
    <source>Walls that are not square to their face where two faces meet at an angle</source>
    <translation>Flanken, die nicht senkrecht zur Fläche stehen, wo zwei Flächen sich im Winkel treffen</translation>
   </message>
@@ -8736,6 +8744,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>closes at</source>
    <translation>schließt bei</translation>
+  </message>
+  <message>
+   <source>flank angle</source>
+   <translation>Flankenwinkel</translation>
   </message>
   <message>
    <source>walls lean</source>
@@ -8900,6 +8912,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>%1 is kept within the job: %2</source>
    <translation>%1 bleibt im Auftrag aufbewahrt: %2</translation>
+  </message>
+  <message>
+   <source>as the face bends, its walls are up to %1° flatter at the face than a V of %2° leaves them in a flat one</source>
+   <translation>da sich die Fläche biegt, sind seine Flanken an der Fläche bis zu %1° flacher, als ein V von %2° sie in einer ebenen lässt</translation>
+  </message>
+  <message>
+   <source>as the face bends, its walls are up to %1° steeper at the face than a V of %2° leaves them in a flat one</source>
+   <translation>da sich die Fläche biegt, sind seine Flanken an der Fläche bis zu %1° steiler, als ein V von %2° sie in einer ebenen lässt</translation>
   </message>
   <message>
    <source>the artwork %1</source>
@@ -10526,12 +10546,20 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Buchstaben neigen oder biegen sich auf ebenen Flächen: lassen Sie sie hier gerade stehen</translation>
   </message>
   <message>
-   <source>a V is carved along the middle of letters on flat faces only</source>
-   <translation>bis zur Mitte gestochen wird nur auf ebenen Flächen</translation>
-  </message>
-  <message>
    <source>a letter has no walls</source>
    <translation>ein Buchstabe hat keine Wände</translation>
+  </message>
+  <message>
+   <source>%1 edges stray from the face</source>
+   <translation>%1 Kanten weichen von der Fläche ab</translation>
+  </message>
+  <message>
+   <source>%1 facets stray from the face</source>
+   <translation>%1 Facetten weichen von der Fläche ab</translation>
+  </message>
+  <message>
+   <source>%1 mm is more than the face's least radius</source>
+   <translation>%1 mm ist mehr als der kleinste Radius der Fläche</translation>
   </message>
   <message>
    <source>it was refused, since it would come out wrong: %1</source>
@@ -10602,20 +10630,20 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>über mehrere Flächen enden die Buchstaben eines Feldes bündig</translation>
   </message>
   <message>
-   <source>over several faces walls have no section and their edges stay sharp: give that to each face by itself</source>
-   <translation>über mehrere Flächen haben Wände keinen Querschnitt und ihre Kanten bleiben scharf: geben Sie das jeder Fläche für sich</translation>
+   <source>all of the artwork misses the faces</source>
+   <translation>das ganze Motiv verfehlt die Flächen</translation>
   </message>
   <message>
-   <source>over several faces walls have no draft: give it to each face by itself</source>
-   <translation>über mehrere Flächen haben Flanken keine Schräge: geben Sie sie jeder Fläche für sich</translation>
+   <source>what runs over where two faces meet has walls without a section, and sharp edges: move it clear of there, or give that to each face by itself</source>
+   <translation>was über die Stelle läuft, an der zwei Flächen zusammentreffen, hat Flanken ohne Querschnitt und scharfe Kanten: rücken Sie es von dort weg, oder geben Sie das jeder Fläche für sich</translation>
+  </message>
+  <message>
+   <source>what runs over where two faces meet has walls without draft: move it clear of there, or give draft to each face by itself</source>
+   <translation>was über die Stelle läuft, an der zwei Flächen zusammentreffen, hat Flanken ohne Schräge: rücken Sie es von dort weg, oder geben Sie jeder Fläche für sich eine Schräge</translation>
   </message>
   <message>
    <source>over several faces walls run square to each face and caps follow it; parallel walls and flat caps need a projection there, onto one side</source>
    <translation>über mehrere Flächen stehen Flanken senkrecht zu jeder Fläche und Deckflächen folgen ihr; parallele Flanken und ebene Deckflächen brauchen dort eine Projektion auf eine Seite</translation>
-  </message>
-  <message>
-   <source>all of the artwork misses the faces</source>
-   <translation>das ganze Motiv verfehlt die Flächen</translation>
   </message>
   <message>
    <source>cast over several faces walls have no draft</source>
@@ -10626,8 +10654,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>über mehrere Flächen projiziert steigt eine ebene Deckfläche nicht</translation>
   </message>
   <message>
-   <source>ink that is carved to its middle needs a place within one flat face, clear of its edges and of other relief</source>
-   <translation>was bis zur Mitte gestochen wird, braucht einen Platz innerhalb einer ebenen Fläche, frei von deren Kanten und von anderem Relief</translation>
+   <source>ink that is carved to its middle needs a place within one smooth face, clear of its edges and of other relief</source>
+   <translation>Auftrag, der bis zur Mitte ausgearbeitet wird, braucht einen Platz innerhalb einer glatten Fläche, frei von deren Kanten und anderem Relief</translation>
   </message>
   <message>
    <source>%1 pieces stray from the face</source>
@@ -10794,8 +10822,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Deckflächen, die einer anderen Fläche folgen, haben senkrechte Wände, und Buchstaben keine eigene Tiefe</translation>
   </message>
   <message>
-   <source>what goes all the way round a face, and a mould, is not carved to its middle</source>
-   <translation>was ganz um eine Fläche läuft, und eine Form, wird nicht bis zur Mitte gestochen</translation>
+   <source>what goes all the way round a face is not carved to its middle</source>
+   <translation>was ganz um eine Fläche herumläuft, wird nicht bis zur Mitte ausgearbeitet</translation>
   </message>
   <message>
    <source>what goes all the way round a face has no draft: its walls stand square</source>
@@ -10924,10 +10952,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>with these edges the outlines would be %1 by %2 mm, %3 mm from the face: strokes or gaps are too narrow for that</source>
    <translation>mit diesen Kanten wären die Umrisse %3 mm von der Fläche um %2 mm %1: Striche oder Lücken sind dafür zu schmal</translation>
-  </message>
-  <message>
-   <source>%1 mm is more than the face's least radius</source>
-   <translation>%1 mm ist mehr als der kleinste Radius der Fläche</translation>
   </message>
   <message>
    <source>the face bends too sharply: its parallel is %1 mm off</source>

@@ -240,11 +240,12 @@ def levelled(own: random.Random, stamp: Stamp, faces: Sequence[str], thick: floa
 def lined(own: random.Random, stamp: Stamp) -> Stamp:
     """A stamp whose lines have the section of a tool."""
     deep = float(stamp.relief.depth.split()[0])
-    section = own.choice(("vee", "ball", "carved"))
+    section = own.choice(("vee", "ball", "carved", "dovetail"))
     relief = stamp.relief.model_copy(update={
         "section": section, "vee": f"{own.choice((30, 60, 90, 120))} deg",
         "tip": mm(max(0.04, own.uniform(0.05, 0.5) * deep)),
         "ball": mm(max(0.2, own.uniform(1.0, 4.0) * deep)),
+        "neck": mm(own.uniform(0.5, 2.0) * deep), "flank": f"{own.choice((8, 15, 30))} deg",
         "walls": "normal", "caps": "follow", "draft": "0 deg",
     })  # fmt: skip
     drawn = stamp.artwork

@@ -16,10 +16,11 @@ import shapely
 from tests.core.solids import change_made, told_to_fix, volume
 from tests.core.test_artwork import polygons
 from tests.core.test_fields_everywhere import FACES
-from tests.core.test_pieces import marked
+from tests.core.test_pieces import hits, marked
 from tinstamp.job.features import Ball, Plate, Tube
 from tinstamp.job.model import FontRef, Shape, Text
 from tinstamp.plan.groove import Groove, scaled
+from tinstamp.relief import execute, grooved
 from tinstamp.relief.grooved import groove_stack
 from tinstamp.relief.guard import Asked, fault
 from tinstamp.relief.tool_guard import Tool
@@ -248,3 +249,108 @@ def test_walls_that_lean_far_on_bent_faces_are_built_directly(face: str, degrees
     assert built.report.valid and report.built_by == "imprint"
     found = volume(built.bodies["part"].shape) - volume(built.blank.solid.shape)
     assert report.relief_volume == pytest.approx(found, rel=1e-5)
+
+
+# -- dovetails
+
+
+def dove_floor(depth: float, neck: float = 0.6, flank: float = 15.0) -> float:
+    return float(neck + 2.0 * depth * np.tan(np.radians(flank)))
+
+
+DOVE = {"section": "dovetail", "neck": "0.6 mm", "flank": "15 deg"}
+
+
+@pytest.mark.parametrize("make", ["engrave", "emboss"])
+def test_a_dovetail_ring_is_a_trapezium_turned(make: str) -> None:
+    """Wider at its floor: Pappus about the middle of the line."""
+    ring = Shape(shape="circle", wide="20 mm", line="1 mm")
+    built = marked(PLATE, "p.top", AT, ring, make=make, depth="0.8 mm", **DOVE)
+    section = (0.6 + dove_floor(0.8)) / 2 * 0.8
+    found = change_made(built)
+    assert abs(found) == pytest.approx(2 * np.pi * (10 - 0.3) * section, rel=1e-5)
+    assert (found > 0) == (make == "emboss")
+    ink = np.pi * (100 - 9.4**2)
+    assert built.report.stamps[0].artwork_area == pytest.approx(ink, rel=1e-5)
+
+
+@pytest.mark.parametrize("make", ["engrave", "emboss"])
+@pytest.mark.parametrize("face", FACES)
+def test_dovetails_on_every_kind_of_face(face: str, make: str) -> None:
+    """Directly, of the volume that the kernel sums itself; its flanks lean by their angle to the
+    wrong side of the normal at the face, within 0.1 degrees."""
+    part, name, at = FACES[face]
+    built = marked(part, name, at, letters("I", "4 mm"), make=make, depth="0.4 mm", **DOVE)
+    (report,) = built.report.stamps
+    assert built.report.valid and report.built_by == "imprint", told_to_fix(built)
+    body, bare = built.bodies["part"], built.blank.solid
+    found = volume(body.shape) - volume(bare.shape)
+    assert report.relief_volume == pytest.approx(found, rel=2e-5)
+    item = built.planned["m"]
+    _, low_y, high_x, high_y = item.placed.bounds
+    sign, mid = (1.0 if make == "emboss" else -1.0), (low_y + high_y) / 2
+    walls = [f.face for f in body.faces if str(f.name).endswith("/wall")]
+    chart = item.chart
+    foot = np.array([high_x, mid])
+    across = chart.jacobian(foot)[:, 0] / np.linalg.norm(chart.jacobian(foot)[:, 0])
+    met = []
+    for out in (0.02, 0.05):  # beside the line, under the face or under the cap
+        start = chart.to_space(foot) + out * across
+        way = chart.normal(foot)
+        hit = [h for wall in walls for h in hits(wall, start, way) if 0 < sign * h < 0.39]
+        assert len(hit) == 1
+        met.append((out, abs(hit[0])))
+    lean = np.degrees(np.arctan2(met[1][0] - met[0][0], met[1][1] - met[0][1]))
+    assert lean == pytest.approx(15.0, abs=0.1 + np.degrees(0.05 * 0.05))
+
+
+def test_its_cutter_has_to_get_in() -> None:
+    """Told for a line alone; not where it is as wide as its floor, nor for a rib."""
+    line = marked(PLATE, "p.top", AT, letters("I"), make="engrave", depth="0.8 mm", **DOVE)
+    (told,) = [f for f in line.report.findings if f.check == "no way in"]
+    assert told.limit == pytest.approx(dove_floor(0.8), rel=1e-6) and told.where
+    assert told.measured == pytest.approx(0.6, abs=5e-3)
+    disc = Shape(shape="circle", wide="3 mm", line="0 mm")
+    wide = marked(PLATE, "p.top", AT, disc, make="engrave", depth="0.8 mm", **DOVE)
+    assert not [f for f in wide.report.findings if f.check == "no way in"]
+    rib = marked(PLATE, "p.top", AT, letters("I"), make="emboss", depth="0.8 mm", **DOVE)
+    assert not [f for f in rib.report.findings if f.check == "no way in"]
+
+
+def test_gaps_between_dovetails_are_told_where_they_are_narrow() -> None:
+    """Two lines 1 mm apart come nearer under the face by what both spread."""
+    ring = Shape(shape="rectangle", wide="8 mm", high="2.2 mm", line="0.6 mm", corner="0.3 mm")
+    built = marked(PLATE, "p.top", AT, ring, make="engrave", depth="0.8 mm", **DOVE)
+    (told,) = [f for f in built.report.findings if f.check == "tight gap"] or [None]
+    gap = 1.0 - (dove_floor(0.8) - 0.6)
+    assert told is None and gap > 0.2 and built.report.stamps[0].built_by == "imprint"
+    deeper = marked(PLATE, "p.top", AT, ring, make="engrave", depth="1.6 mm", **DOVE)
+    (told,) = [f for f in deeper.report.findings if f.check == "tight gap"]
+    assert told.measured == pytest.approx(1.0 - (dove_floor(1.6) - 0.6), abs=2e-3)
+
+
+def test_a_dovetail_needs_room_under_the_face() -> None:
+    near = Plate(name="p", length="80 mm", width="40 mm", thickness="8 mm")
+    for art, at, words in (
+        (letters("8", "5 mm"), AT, "spreads"),
+        (letters("I"), ("39.55 mm", "0 mm"), "edge"),
+    ):
+        built = marked(near, "p.top", at, art, make="engrave", depth="2.5 mm",
+                       **{**DOVE, "flank": "40 deg"})  # fmt: skip
+        assert built.report.valid
+        told = " ".join(told_to_fix(built))
+        assert built.report.stamps[0].built_by == "" and words in told
+
+
+def test_the_guard_sees_other_flanks(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Less of an angle than asked, or more, or none."""
+    true = grooved.groove_stack
+    for by in (0.7, 1.4, 0.0):
+        monkeypatch.setattr(
+            execute, "groove_stack",
+            lambda chart, groove, sign, by=by: true(
+                chart, replace(groove, flat=groove.width + by * (groove.flat - groove.width),
+                               slope=by * groove.slope), sign),
+        )  # fmt: skip
+        built = marked(PLATE, "p.top", AT, letters("I"), make="engrave", depth="0.8 mm", **DOVE)
+        assert told_to_fix(built) and built.report.stamps[0].built_by == ""

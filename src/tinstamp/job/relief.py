@@ -32,6 +32,7 @@ from tinstamp.job.relief_when import (
     angled,
     cap_softened,
     deep,
+    dovetailed,
     drafted,
     face_softened,
     following,
@@ -48,6 +49,7 @@ from tinstamp.job.values import (
     Angle,
     Bend,
     Draft,
+    Flank,
     Lean,
     Length,
     Number,
@@ -257,18 +259,20 @@ class Relief(Value):
         ),
     ] = "foot"
     section: Annotated[
-        Literal["square", "carved", "vee", "ball"],
+        Literal["square", "carved", "vee", "ball", "dovetail"],
         Shown(
             "Cross-section",
             "Carved: walls lean in from all sides until they meet in the middle of each stroke, or "
             "end at the depth. Of lines (single-stroke text, outlines of shapes, bands, open lines "
             "of a drawing) a V or a round one is a groove as such a tool cuts it, or a bead; lines "
-            "are as wide as it is at that depth",
+            "are as wide as it is at that depth. A dovetail is wider at its floor than at the "
+            "face, and holds what is cast or pushed into it",
             words={
                 "square": "Walls and cap",
                 "carved": "Carved to the middle",
                 "vee": "V along lines",
                 "ball": "Round along lines",
+                "dovetail": "Dovetail along lines",
             },
             control="list",
             when=lined,
@@ -283,6 +287,14 @@ class Relief(Value):
         Thickness,
         Shown("Tip", "How wide its floor is", step=0.05, when=pointed, group=ENDS),
     ] = "0.1 mm"
+    neck: Annotated[
+        Size,
+        Shown("Neck", "How wide it is at the face", step=0.1, when=dovetailed, group=ENDS),
+    ] = "0.6 mm"
+    flank: Annotated[
+        Flank,
+        Shown("Flank", "How far its sides lean outwards", step=5.0, when=dovetailed, group=ENDS),
+    ] = "15 deg"
     ball: Annotated[
         Size,
         Shown("Ball", "Diameter of the round end", step=0.1, when=rounded, group=ENDS),

@@ -56,6 +56,11 @@ def angled(relief: Any) -> bool:
     return lined(relief) and relief.section in ("vee", "carved")
 
 
+def dovetailed(relief: Any) -> bool:
+    """True where they are wider at the floor than at the face."""
+    return lined(relief) and relief.section == "dovetail"
+
+
 def rounded(relief: Any) -> bool:
     """True where they are round."""
     return lined(relief) and relief.section == "ball"

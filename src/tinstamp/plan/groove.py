@@ -22,6 +22,8 @@ BALL_FLAT, SHALLOW = 0.05, 1e-3
 deep for that."""
 NOT_ROUND = 2.5e-3
 """mm by which the bottom of a round section may be less deep than its ball at all"""
+SECTIONS = ("vee", "ball", "dovetail")
+"""Of lines, as a tool leaves them"""
 MOST_FLAT = 0.5
 """Part of a line's width that a round section's bottom is flat at most"""
 
@@ -32,15 +34,21 @@ class Groove:
 
     Attributes
     ----------
-    depth : mm from the face. slope : of a V, the tangent of half its angle. flat : mm that its
-        floor, or the bottom of a ball, is wide. radius : of a ball, mm; 0 for a V.
+    depth : mm from the face. slope : of a V, the tangent of half its angle; of a dovetail that of
+        its flank's, less than 0. flat : mm that its floor, or the bottom of a ball, is wide.
+        radius : of a ball, mm; 0 for others.
     """
 
-    kind: Literal["vee", "ball"]
+    kind: Literal["vee", "ball", "dovetail"]
     depth: float
     flat: float
     slope: float = 0.0
     radius: float = 0.0
+
+    @property
+    def straight(self) -> bool:
+        """Its sides are no arcs."""
+        return self.kind != "ball"
 
     @property
     def middle(self) -> float:
@@ -50,9 +58,7 @@ class Groove:
     @property
     def floor(self) -> float:
         """How deep its floor lies, mm: a ball's is a hair less deep than the ball."""
-        if self.kind == "vee":
-            return self.depth
-        return self.depth - self.shallow
+        return self.depth if self.straight else self.depth - self.shallow
 
     @property
     def shallow(self) -> float:
@@ -64,7 +70,7 @@ class Groove:
     @property
     def width(self) -> float:
         """mm of a line at the face."""
-        if self.kind == "vee":
+        if self.straight:
             return self.flat + 2.0 * self.depth * self.slope
         if self.middle >= 0.0:
             return 2.0 * self.radius
@@ -72,7 +78,7 @@ class Groove:
 
     @property
     def inwards(self) -> float:
-        """mm by which its floor lies within its edge at the face."""
+        """mm by which its floor lies within its edge at the face; less than 0 is beyond it."""
         return (self.width - self.flat) / 2.0
 
 
@@ -80,7 +86,7 @@ def groove_of(relief: Worked[Relief]) -> Groove | None:
     """What a relief's lines have for a section; None for square or leaning walls. Raises
     FormulaError."""
     given, of = relief.given, relief
-    if "section" in given.idle or given.section not in ("vee", "ball"):
+    if "section" in given.idle or given.section not in SECTIONS:
         return None
     depth = of("depth")
     if given.section == "vee":
@@ -90,6 +96,9 @@ def groove_of(relief: Worked[Relief]) -> Groove | None:
                 f"the tip of a tool is never quite sharp: give {LEAST_FLAT:g} mm or more"
             )
         return Groove("vee", depth, tip, slope=float(np.tan(np.radians(of("vee") / 2.0))))
+    if given.section == "dovetail":
+        slope = float(np.tan(np.radians(of("flank"))))
+        return Groove("dovetail", depth, of("neck") + 2.0 * depth * slope, slope=-slope)
     radius = of("ball") / 2.0
     # the sagitta of a chord is its square over eight radii (any handbook)
     most = float(np.sqrt(8.0 * radius * SHALLOW))

@@ -150,7 +150,13 @@ class Planned:
         lean = self.lean(depth)
         inwards, outwards = (0.0, lean) if self.outline_at_cap else (lean, 0.0)
         cap, face = (self.relief(f"{e}_edge_size", 0.0) * self.art.growth for e in ("cap", "face"))
-        return inwards + cap, outwards + face
+        return inwards + cap, outwards + face + self.spreads
+
+    @property
+    def spreads(self) -> float:
+        """mm by which the floor of a dovetail goes beyond its outlines at the face."""
+        groove = self.groove
+        return 0.0 if groove is None else max(-groove.inwards, 0.0)
 
     @property
     def faces(self) -> tuple[str, ...]:

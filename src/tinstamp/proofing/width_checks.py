@@ -32,6 +32,10 @@ GAP_STEPS = 4.0
 """Points to a least gap along outlines: what is measured is then off by 1 % at most."""
 
 
+IN_WITHIN = 1e-3
+"""mm that the widest place of ink is known to"""
+
+
 def _ends(item: Planned, depth: float) -> Ends | None:
     """Where the walls of a stamp's relief end; None where they run parallel."""
     chart = item.chart
@@ -50,8 +54,8 @@ def _wider(item: Planned, depth: float, which: int) -> tuple[float, float]:
     """mm by which draft, and softened edges, make strokes (0) or gaps (1) wider at the face and at
     the far end."""
     inwards, outwards = item.leans(depth)
-    sign = 2.0 if which else -2.0
-    return -sign * outwards, sign * inwards
+    sign, wider = 2.0 if which else -2.0, item.spreads
+    return -sign * (outwards - wider), sign * (inwards - wider)
 
 
 def _least(it: Subject, which: int) -> Width | None:
@@ -295,3 +299,29 @@ def corners_made_sharp(it: Subject, limits: Numbers) -> Iterator[Finding]:
         told = f"{many} made sharp, by {most:.3f} mm at most: the walls leave none there"
         yield Finding("note", "corners made sharp", it.stamp, told, most, 0.0, "mm",
                       tuple(places[:MOST_PLACES]))  # fmt: skip
+
+
+@check("no way in", "fitted")
+def way_in(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """A dovetail groove that its cutter does not get into: it goes in where the ink is as wide as
+    the floor, and along the line from there."""
+    item = it.planned
+    groove = item.groove
+    if groove is None or groove.kind != "dovetail" or item.raised:
+        return
+    shapes = ink(item.placed.regions)
+    widest = [
+        2.0 * shapely.maximum_inscribed_circle(shape, tolerance=IN_WITHIN).length
+        for shape in shapes
+    ]
+    closed = [k for k, own in enumerate(widest) if own < groove.flat - 2.0 * IN_WITHIN]
+    if closed:
+        wide = groove.flat
+        told = (
+            f"a dovetail cutter, {wide:.2f} mm wide at its end, does not get into it: let lines "
+            "end in a round place of that width, or leave it to casting or printing"
+        )
+        points = shapely.get_coordinates(shapely.point_on_surface(shapes))
+        places = tuple((float(x), float(y)) for x, y in points[closed[:MOST_PLACES]])
+        most = max(widest[k] for k in closed)
+        yield Finding("look", "no way in", it.stamp, told, most, wide, "mm", places)

@@ -70,7 +70,7 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
     leans = op.walls.slope * op.depth + max(op.walls.spread, op.walls.cap_edge.size)
     groove, tool = op.walls.groove, None
     if groove is not None and op.depth:
-        leans = max(leans, groove.inwards)
+        leans = max(leans, abs(groove.inwards))
         tool = Tool(groove.depth, 2.0 * groove.radius, groove.flat, groove.slope)
     return Asked(chart, placed.regions, op.depth, op.raised, plane, plain, clean,
                  leans=leans, spreads=op.walls.at_cap or op.walls.spread > 0,

@@ -72,7 +72,7 @@ class Drafted(Head):
 
     @property
     def over_foot(self) -> bool:  # type: ignore[override]
-        return self.base.over_foot
+        return self.base.over_foot and self.inwards >= 0.0
 
     @property
     def turns(self) -> bool:

@@ -20,7 +20,7 @@ def on_face(groove: Groove, chart: FaceChart, regions: Sequence[Region], sign: f
     """The section that fits lines which a bent face, or its sheet, makes narrower at the floor: a
     ball's floor is so much wider, so that its sides do not meet before it. Raises OrderError where
     too little of a ball would be left."""
-    if groove.kind == "vee":
+    if groove.straight:
         return groove
     points = np.concatenate([o.points(4) for region in regions for o in region.outlines])
     end = Drafted(Square(chart, sign * groove.depth), 0.0, sign)
@@ -41,7 +41,7 @@ def on_face(groove: Groove, chart: FaceChart, regions: Sequence[Region], sign: f
 def groove_stack(chart: FaceChart, groove: Groove, sign: float) -> Stack:
     """The wall of a section, from the face to its floor; `sign` is 1 for raised, -1 for sunk."""
     end = Ring(groove.floor, groove.inwards)
-    if groove.kind == "vee":
+    if groove.straight:
         return Stack(chart, (Ring(0.0, 0.0), end), sign, 0.0)
     start = max(groove.middle, 0.0)  # deeper than half a ball its sides are upright at first
     first, last = (
@@ -63,6 +63,12 @@ def groove_stack(chart: FaceChart, groove: Groove, sign: float) -> Stack:
 def check_groove(stack: Stack, groove: Groove, regions: Sequence[Region]) -> None:
     """Raises OrderError where outlines are too narrow for the tool."""
     if not all(keeps_inset(stack.head(ring), regions) for ring in stack.rings if ring.inwards):
+        if groove.inwards < 0.0:
+            raise OrderError(
+                f"a dovetail spreads by {-groove.inwards:.3g} mm to either side under the face: "
+                "its sides would meet; give lines more room, rounder corners, or its flanks less "
+                "of an angle"
+            )
         raise OrderError(
             f"a tool that cuts {groove.width:.3g} mm wide at {groove.depth:.3g} mm does not fit "
             "into all of the artwork: a section is for lines, such as single-stroke text, outlines "

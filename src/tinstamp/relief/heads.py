@@ -365,6 +365,8 @@ class Walls:
     @property
     def spread(self) -> float:
         """mm that they reach beyond the outlines at the face, at most, but for draft."""
+        if self.groove is not None:
+            return max(-self.groove.inwards, 0.0)
         return self.foot_edge.size if self.foot_edge.soft else 0.0
 
     @property

@@ -40,7 +40,8 @@ class Tool:
     Attributes
     ----------
     depth : mm that it goes into the face. ball : diameter of a round end, mm; 0 for a pointed one.
-    flat : mm, the width of its very end. slope : of a pointed one, aside for a mm of its height.
+    flat : mm, the width of its very end. slope : of a pointed one, aside for a mm of its height;
+        less than 0 for one that is widest at its end.
     """
 
     depth: float
@@ -50,7 +51,8 @@ class Tool:
 
     @property
     def walls(self) -> float:
-        """mm of a line on either side that is not its floor, at the face."""
+        """mm of a line on either side that is not its floor, at the face; less than 0 where its
+        floor goes beyond that."""
         return (self.wide - self.flat) / 2.0
 
     @property
@@ -63,7 +65,9 @@ class Tool:
         return 2.0 * float(np.sqrt(self.depth * (self.ball - self.depth)))
 
     def deep(self, within: float) -> float:
-        """mm that it cuts so far within the edge of a line, mm."""
+        """mm that it cuts so far within the edge of a line, mm; beyond it under the face."""
+        if self.slope < 0.0:
+            return max(self.depth - max(within / self.slope, 0.0), 0.0)
         if not self.ball:
             return min(self.depth, within / self.slope)
         aside = max(self.wide / 2.0 - within, 0.0)
@@ -106,8 +110,8 @@ def off_section(
         if stretches is None:
             continue
         off = SURELY + abs(float(grown[k]) - 1.0)
-        least = tool.deep(within * (1.0 - off)) - DEPTH_STRAY
-        most = tool.deep(within * (1.0 + off)) + DEPTH_STRAY
+        ends = [tool.deep(within * (1.0 + by)) for by in (-off, off)]
+        least, most = min(ends) - DEPTH_STRAY, max(ends) + DEPTH_STRAY
         made = sum(b - a for a, b in stretches)
         if not least <= made <= most:
             return (
@@ -143,11 +147,14 @@ def _places(ink: Ink, tool: Tool) -> Iterator[tuple[Array, float, Array]]:
             along = (b - a) / max(float(np.linalg.norm(b - a)), 1e-12)
             for side in (1.0, -1.0):
                 into = side * np.array([-along[1], along[0]])
-                for within in (*(across * walls for across in ACROSS), walls + 0.3 * tool.flat):
+                floor = 0.3 * min(tool.flat, tool.wide)
+                for within in (*(across * walls for across in ACROSS), max(walls, 0.0) + floor):
                     xy = a + within * into
                     spot = shapely.Point(xy)
                     own = float(shapely.distance(edge, spot))
-                    if not shape.contains(spot) or abs(own - within) > SURELY * within:
+                    if shape.contains(spot) is (within < 0.0):
+                        continue
+                    if abs(own - abs(within)) > SURELY * abs(within):
                         continue
                     if clear_of(corners, xy[None], tool)[0]:
                         yield xy, within, along
@@ -165,7 +172,7 @@ def clear_of(corners: shapely.MultiPoint, xy: Array, tool: Tool) -> NDArray[np.b
     if corners.is_empty:
         return np.ones(len(xy), dtype=bool)
     far = shapely.distance(corners, shapely.points(xy))
-    return np.asarray(far > CLEAR_OF_CORNERS * tool.walls)
+    return np.asarray(far > CLEAR_OF_CORNERS * abs(tool.walls))
 
 
 def _cornered(ring: Array) -> Array:

@@ -7030,8 +7030,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Querschnitt</translation>
   </message>
   <message>
-   <source>Carved: walls lean in from all sides until they meet in the middle of each stroke, or end at the depth. Of lines (single-stroke text, outlines of shapes, bands, open lines of a drawing) a V or a round one is a groove as such a tool cuts it, or a bead; lines are as wide as it is at that depth</source>
-   <translation>Gestochen: Wände neigen sich von allen Seiten, bis sie sich in der Mitte jedes Strichs treffen, oder enden in der Tiefe. Von Linien (Einstrichschrift, Umrisse von Formen, Bänder, offene Linien einer Zeichnung) ist V oder rund eine Rille, wie ein solches Werkzeug sie schneidet, oder eine Wulst; Linien sind so breit wie das Werkzeug in dieser Tiefe</translation>
+   <source>Carved: walls lean in from all sides until they meet in the middle of each stroke, or end at the depth. Of lines (single-stroke text, outlines of shapes, bands, open lines of a drawing) a V or a round one is a groove as such a tool cuts it, or a bead; lines are as wide as it is at that depth. A dovetail is wider at its floor than at the face, and holds what is cast or pushed into it</source>
+   <translation>Gestochen: Wände neigen sich von allen Seiten, bis sie sich in der Mitte jedes Strichs treffen, oder enden in der Tiefe. Von Linien (Einstrichschrift, Umrisse von Formen, Bänder, offene Linien einer Zeichnung) ist V oder rund eine Rille, wie ein solches Werkzeug sie schneidet, oder eine Wulst; Linien sind so breit wie das Werkzeug in dieser Tiefe. Ein Schwalbenschwanz ist am Grund breiter als an der Fläche und hält, was hineingegossen oder -geschoben wird</translation>
   </message>
   <message>
    <source>V angle</source>
@@ -7048,6 +7048,22 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>How wide its floor is</source>
    <translation>Wie breit ihr Grund ist</translation>
+  </message>
+  <message>
+   <source>Neck</source>
+   <translation>Hals</translation>
+  </message>
+  <message>
+   <source>How wide it is at the face</source>
+   <translation>Wie breit es an der Fläche ist</translation>
+  </message>
+  <message>
+   <source>Flank</source>
+   <translation>Flanke</translation>
+  </message>
+  <message>
+   <source>How far its sides lean outwards</source>
+   <translation>Wie weit sich die Seiten nach außen neigen</translation>
   </message>
   <message>
    <source>Diameter of the round end</source>
@@ -7240,6 +7256,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>Round along lines</source>
    <translation>Rund entlang von Linien</translation>
+  </message>
+  <message>
+   <source>Dovetail along lines</source>
+   <translation>Schwalbenschwanz entlang von Linien</translation>
   </message>
   <message>
    <source>Square</source>
@@ -8595,7 +8615,7 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   </message>
   <message>
    <source>Ink carved on a bent face: its depth goes by the distance along the face, so that walls differ from the V by what the face turns from their edge to the middle</source>
-   <translation>Auftrag, der auf einer gebogenen Fläche V-förmig ausgearbeitet ist: seine Tiefe richtet sich nach dem Abstand entlang der Fläche, sodass die Flanken vom V um das abweichen, was sich die Fläche von deren Kante bis zur Mitte dreht</translation>
+   <translation>Auftrag, der auf einer gebogenen Fläche gestochen ist: seine Tiefe richtet sich nach dem Abstand entlang der Fläche, sodass die Flanken vom V um das abweichen, was sich die Fläche von deren Kante bis zur Mitte dreht</translation>
   </message>
   <message>
    <source>Walls that are not square to their face where two faces meet at an angle</source>
@@ -10370,6 +10390,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Gerundete Ecken, die die Neigung der Flanken oder gebrochene Kanten wegnehmen</translation>
   </message>
   <message>
+   <source>A dovetail groove that its cutter does not get into: it goes in where the ink is as wide as the floor, and along the line from there</source>
+   <translation>Eine Schwalbenschwanz-Rille, in die ihr Fräser nicht hineinkommt: er geht dort hinein, wo der Auftrag so breit ist wie der Grund, und von da die Linie entlang</translation>
+  </message>
+  <message>
    <source>%1 mm at its %2, %3 mm at the face</source>
    <translation>%1 mm am %2, %3 mm an der Fläche</translation>
   </message>
@@ -10412,6 +10436,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>corners made sharp</source>
    <translation>Ecken scharf gemacht</translation>
+  </message>
+  <message>
+   <source>no way in</source>
+   <translation>kein Weg hinein</translation>
   </message>
   <message>
    <source>a narrower gap closes up, or breaks out</source>
@@ -10468,6 +10496,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>%1 made sharp, by %2 mm at most: the walls leave none there</source>
    <translation>%1 scharf gemacht, um höchstens %2 mm: die Flanken lassen dort keine</translation>
+  </message>
+  <message>
+   <source>a dovetail cutter, %1 mm wide at its end, does not get into it: let lines end in a round place of that width, or leave it to casting or printing</source>
+   <translation>ein Schwalbenschwanzfräser, am Ende %1 mm breit, kommt nicht hinein: lassen Sie Linien an einer runden Stelle dieser Breite enden, oder überlassen Sie es dem Gießen oder Drucken</translation>
   </message>
   <message>
    <source>a thinner stroke is not filled or cut</source>
@@ -10655,7 +10687,7 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   </message>
   <message>
    <source>ink that is carved to its middle needs a place within one smooth face, clear of its edges and of other relief</source>
-   <translation>Auftrag, der bis zur Mitte ausgearbeitet wird, braucht einen Platz innerhalb einer glatten Fläche, frei von deren Kanten und anderem Relief</translation>
+   <translation>was bis zur Mitte gestochen wird, braucht einen Platz innerhalb einer glatten Fläche, frei von deren Kanten und anderem Relief</translation>
   </message>
   <message>
    <source>%1 pieces stray from the face</source>
@@ -10672,6 +10704,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>a tool that cuts %1 mm wide at %2 mm does not fit into all of the artwork: a section is for lines, such as single-stroke text, outlines of shapes and bands along edges</source>
    <translation>ein Werkzeug, das bei %2 mm Tiefe %1 mm breit schneidet, passt nicht überall in das Motiv: ein Querschnitt ist für Linien wie Einstrichschrift, Umrisse von Formen und Bänder entlang von Kanten</translation>
+  </message>
+  <message>
+   <source>a dovetail spreads by %1 mm to either side under the face: its sides would meet; give lines more room, rounder corners, or its flanks less of an angle</source>
+   <translation>ein Schwalbenschwanz breitet sich unter der Fläche um %1 mm nach beiden Seiten aus: seine Seiten würden sich treffen; geben Sie den Linien mehr Platz, rundere Ecken, oder seinen Flanken weniger Winkel</translation>
   </message>
   <message>
    <source>%1 mm³ would be %2 where the artwork and its depth give %3 mm³ at most</source>
@@ -10823,7 +10859,7 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   </message>
   <message>
    <source>what goes all the way round a face is not carved to its middle</source>
-   <translation>was ganz um eine Fläche herumläuft, wird nicht bis zur Mitte ausgearbeitet</translation>
+   <translation>was ganz um eine Fläche herumläuft, wird nicht bis zur Mitte gestochen</translation>
   </message>
   <message>
    <source>what goes all the way round a face has no draft: its walls stand square</source>

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
+import numpy as np
 from PySide6.QtCore import QPointF, QRectF, QSizeF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen, QPixmap, QPolygonF
 
@@ -35,6 +36,11 @@ class Figures:
     def of(self, name: str) -> float:
         """A number; 0 for what does not count."""
         return self.numbers.get(name, 0.0)
+
+    @property
+    def shaped(self) -> bool:
+        """Its lines have the section of a tool."""
+        return any(self.of(name) for name in ("vee", "ball", "flank"))
 
 
 @dataclass(frozen=True)
@@ -85,7 +91,7 @@ class _Scene:
     ) -> list[tuple[float, float]]:
         """The line of the face with both strokes at another height; walls lean by the draft, and
         their edges are softened, unless they stand `plain`; `lines` may have a section."""
-        if lines and (self.figures.of("vee") or self.figures.of("ball")):
+        if lines and self.figures.shaped:
             return [point for stroke in self.strokes for point in self._shaped(*stroke, height)]
         lean = 0.0 if plain else min(abs(height - outer) * self.figures.of("lean"), 4.0)
         way = 1.0 if height > outer else -1.0
@@ -102,6 +108,11 @@ class _Scene:
     def _shaped(self, left: float, right: float, height: float) -> list[tuple[float, float]]:
         """The line of one stroke with the section of a tool."""
         middle, half = (left + right) / 2, (right - left) / 2
+        if self.figures.of("flank"):
+            out = min(abs(height) * float(np.tan(np.radians(self.figures.of("flank")))), half)
+            inner = half - out if half - out > 1.0 else 1.0
+            return [(middle - inner, 0.0), (middle - inner - out, height),
+                    (middle + inner + out, height), (middle + inner, 0.0)]  # fmt: skip
         if self.figures.of("vee"):
             tip = min(max(self.figures.of("tip") * self.scale / 2, 0.5), 0.8 * half)
             return [(left, 0.0), (middle - tip, height), (middle + tip, height), (right, 0.0)]
@@ -125,7 +136,7 @@ def _raised(s: _Scene) -> None:
 
 
 def _caps(s: _Scene, at: float) -> None:
-    if s.figures.of("vee") or s.figures.of("ball"):  # its end is a line
+    if s.figures.shaped:  # its end is a line
         return
     for left, right in s.strokes:
         s.coloured(left, right, at)

@@ -9,12 +9,14 @@ import numpy as np
 import pytest
 import trimesh
 from OCP.BRepMesh import BRepMesh_IncrementalMesh
+from PySide6.QtCore import QRectF
 
 from tests.conftest import ROOT
 from tests.core.test_known_faults import FLAT, drawn, part, sunk, text, tube
 from tests.desk.conftest import Hand
 from tinstamp.blank.kernel import faces, triangles_of
 from tinstamp.desk.part.cut_face import cut_face
+from tinstamp.desk.part.section_figures import free_of
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import Document, open_file
@@ -123,3 +125,16 @@ def test_the_window_fills_what_is_cut_and_nothing_else(opened: Hand) -> None:
     assert 0.005 < filled < 0.3, "the wall alone, not the bore"
     window.show_view("whole")
     assert not scene._cut_face.GetVisibility()
+
+
+@pytest.mark.parametrize("seed", range(20))
+def test_figures_of_a_section_stay_in_the_pane_and_off_one_another(seed: int) -> None:
+    random = np.random.default_rng(seed)
+    pane = QRectF(0.0, 0.0, 700.0, 400.0)
+    taken: list[QRectF] = []
+    for _ in range(6):  # all of them near one place, as often at the pane's end
+        x, y = random.uniform(-40, 740), random.choice([4.0, 200.0, 395.0])
+        box = free_of(QRectF(x, y, random.uniform(60, 180), 18.0), taken, pane)
+        assert pane.contains(box)
+        assert not any(box.intersects(other) for other in taken)
+        taken.append(box)

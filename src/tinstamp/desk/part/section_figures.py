@@ -66,6 +66,23 @@ class SectionFigures(QObject):
             self.changed.emit()
 
 
+def free_of(box: QRectF, taken: Sequence[QRectF], pane: QRectF) -> QRectF:
+    """A box moved off others that are there, down, or up where it would leave the pane; as it is
+    pushed into the pane when neither does."""
+    found = QRectF(box)
+    found.moveRight(min(found.right(), pane.right()))
+    found.moveLeft(max(found.left(), pane.left()))
+    start = min(max(found.top(), pane.top()), pane.bottom() - found.height())
+    for way in (1.0, -1.0):
+        found.moveTop(start)
+        while any(found.intersects(other) for other in taken):
+            found.translate(0.0, way * APART)
+        if pane.top() <= found.top() and found.bottom() <= pane.bottom():
+            return found
+    found.moveTop(start)
+    return found
+
+
 def paint_figures(
     painter: QPainter, lines: Sequence[Line], pixel: Callable[[Sequence[float]], QPointF]
 ) -> None:
@@ -81,9 +98,7 @@ def paint_figures(
         else:
             left += APART
             at = QPointF(16.0, left)
-        box = QRectF(at.x() - 4, at.y() - 9, wide + 8, 18)
-        while any(box.intersects(other) for other in taken):
-            box.translate(0.0, APART)
+        box = free_of(QRectF(at.x() - 4, at.y() - 9, wide + 8, 18), taken, QRectF(painter.window()))
         taken.append(box)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(seen_through(p.GROUND, 235))

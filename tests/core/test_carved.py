@@ -18,6 +18,7 @@ import pytest
 import shapely
 from scipy import ndimage
 
+from tests.conftest import made
 from tests.core.solids import sound, volume
 from tests.core.test_fields_everywhere import FACES
 from tests.core.test_pieces import PLACES, fixes, hits, marked, polygons
@@ -316,6 +317,17 @@ def test_what_cannot_be_carved_is_told() -> None:
     assert "within one smooth face" in told
     with pytest.raises(RoofError, match="too near"):
         roof_over(Region(rectangle(2.0, 2.0), (rectangle(3.0, 1.0).reversed(),)), 1.0)
+
+
+def test_a_roof_that_closes_is_known_at_every_depth() -> None:
+    carved.forget_roofs()
+    (region,) = letters("Barlow", "E", 8.0)
+    chart = made(Tube(name="p")).charts["p.outer"]
+    first = carved.Carving.of(chart, (region,), 5.0, TAN, -1.0)
+    again = carved.Carving.of(chart, (region,), 3.0, TAN, -1.0)
+    assert again.roofs[0].facets is first.roofs[0].facets
+    shallow = carved.Carving.of(chart, (region,), 0.3, TAN, -1.0)
+    assert shallow.roofs[0].flats and shallow.deepest == pytest.approx(0.3)
 
 
 def test_specks_are_told_not_raised() -> None:

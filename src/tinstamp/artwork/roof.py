@@ -100,16 +100,33 @@ class _Slope:
         return np.asarray((xy - self.at) @ self.normal)
 
 
-def roof_over(region: Region, most: float) -> Roof:
-    """The roof over a region, no higher than `most`, mm. Raises RoofError."""
+def summit(region: Region) -> float:
+    """How high a roof over a region gets that has no end, mm, or a hair more. Raises RoofError."""
+    rings = _rings(region)
+    circle = shapely.maximum_inscribed_circle(
+        shapely.Polygon(rings[0], rings[1:]), tolerance=SAME_CORNER
+    )
+    return float(circle.length) * BEYOND + SAME_CORNER
+
+
+def _rings(region: Region) -> list[Array]:
+    """Its outlines in fine lines. Raises RoofError where they are none that ink could have."""
     rings = [_ring(outline.beziers) for outline in region.outlines]
     if any(len(ring) < 3 for ring in rings):
         raise RoofError("an outline is too small to be carved")
-    ink = shapely.Polygon(rings[0], rings[1:])
-    if not ink.is_valid:
+    if not shapely.Polygon(rings[0], rings[1:]).is_valid:
         raise RoofError("outlines come too near to one another to be carved")
-    reach = shapely.maximum_inscribed_circle(ink, tolerance=SAME_CORNER).length
-    high = min(most, reach * BEYOND + SAME_CORNER)
+    return rings
+
+
+def roof_over(region: Region, most: float) -> Roof:
+    """The roof over a region, no higher than `most`, mm. Raises RoofError."""
+    return roof_up_to(region, min(most, summit(region)))
+
+
+def roof_up_to(region: Region, high: float) -> Roof:
+    """The same where `high` is no more than its summit, mm."""
+    rings = _rings(region)
     for turn in TURNS:
         try:
             return _turned_over(rings, high, turn)

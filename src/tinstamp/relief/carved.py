@@ -15,7 +15,7 @@ from OCP.gp import gp_Dir, gp_Pnt
 from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
 
 from tinstamp.artwork.outline import Array, Outline, Region
-from tinstamp.artwork.roof import Roof, RoofError, roof_over
+from tinstamp.artwork.roof import Roof, RoofError, roof_up_to, summit
 from tinstamp.blank.kernel import edge_on, face_on, vertex_at, wire_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import FaceChart
@@ -195,20 +195,35 @@ def _roof(region: Region, most: float) -> Roof:
     """The roof over a region; shapes that were met before are known wherever they lie."""
     start = region.outer.beziers[0, 0]
     parts = [np.round(outline.beziers - start, PLACES_KEPT) + 0.0 for outline in region.outlines]
-    known = _known(tuple((part.tobytes(), len(part)) for part in parts), most)
+    shape = tuple((part.tobytes(), len(part)) for part in parts)
+    known = _known(shape, min(most, _summit(shape)))
     nodes = known.nodes + np.array([*start.tolist(), 0.0])
     return Roof(nodes, known.facets, known.flats, known.outline)
 
 
+Shape = tuple[tuple[bytes, int], ...]
+"""Outlines as they are known: their pieces, and how many those are."""
+
+
 @lru_cache(maxsize=ROOFS_KEPT)
-def _known(parts: tuple[tuple[bytes, int], ...], most: float) -> Roof:
-    outlines = [
+def _known(shape: Shape, high: float) -> Roof:
+    return roof_up_to(_region(shape), high)
+
+
+@lru_cache(maxsize=ROOFS_KEPT)
+def _summit(shape: Shape) -> float:
+    return summit(_region(shape))
+
+
+def _region(shape: Shape) -> Region:
+    outer, *counters = (
         Outline(np.frombuffer(data).reshape(count, 4, 2), np.zeros(count, dtype=bool))
-        for data, count in parts
-    ]
-    return roof_over(Region(outlines[0], tuple(outlines[1:])), most)
+        for data, count in shape
+    )
+    return Region(outer, tuple(counters))
 
 
 def forget_roofs() -> None:
     """Work out all shapes anew."""
     _known.cache_clear()
+    _summit.cache_clear()

@@ -7,12 +7,13 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+import shapely
 
 from tests.conftest import artwork, document, made, plate, stamp
 from tinstamp.blank.thickness import thicknesses
 from tinstamp.engine.build import Built, build
 from tinstamp.job.archive import Document
-from tinstamp.job.features import Ball, BaseFeature, Cone, Hole, Plate, Prism, Soften
+from tinstamp.job.features import Ball, BaseFeature, Cone, Hole, Plate, Prism, Soften, Tube
 from tinstamp.job.model import Blank, Job, Relief, Shape, Stamp, changed
 from tinstamp.relief import boolean, by_imprint, by_tools, imprint
 from tinstamp.relief.guard import LAYER_STRAY, Asked, _layer, fault
@@ -45,6 +46,33 @@ def test_what_the_guard_allows_where_the_depth_is_uneven(seed: int) -> None:
             at = np.array([whole.centroid.coords[0]])
             exact = float(asked.reach(at)[0]) * whole.area
             assert _layer(asked) == pytest.approx(exact, rel=0.75 * LAYER_STRAY)
+
+
+@pytest.mark.parametrize("raised", [True, False])
+@pytest.mark.parametrize("name", ["tube", "bore", "ball"])
+def test_what_the_guard_allows_on_sharply_bent_faces(name: str, raised: bool) -> None:
+    """Of carved ink, shallow at its edges: by Steiner's formula at each place of a fine grid, from
+    the chart's curvature. On a tube of 9 mm it was once 5 % short, and carvings were refused."""
+    part, face = {
+        "tube": (Tube(name="p", outer_diameter="9 mm", wall="3 mm", height="20 mm"), "p.outer"),
+        "bore": (Tube(name="p", outer_diameter="16 mm", wall="3 mm", height="20 mm"), "p.inner"),
+        "ball": (Ball(name="p", diameter="12 mm"), "p.outer"),
+    }[name]
+    chart, art, slope = made(part).charts[face], artwork("R8", 4.0), 0.4
+    at = (chart.bounds[:2] + chart.bounds[2:]) / 2
+    regions = tuple(r.transformed(np.eye(2), at - art.bounds[2:] / 2) for r in art.regions)
+    asked = Asked(chart, regions, 1.2, raised, carve=slope)
+    low_x, low_y, high_x, high_y = asked.ink.whole.bounds
+    x, y = np.meshgrid(np.linspace(low_x, high_x, 500), np.linspace(low_y, high_y, 500))
+    xy = np.column_stack([x.ravel(), y.ravel()])
+    xy = xy[shapely.contains_xy(asked.ink.whole, *xy.T)]
+    away = shapely.distance(shapely.points(xy), asked.ink.whole.boundary) / slope
+    h = np.minimum(away, 1.2) * (1.0 if raised else -1.0)
+    mean, gauss = chart.bent_at(xy)
+    j = chart.jacobian(xy)
+    grown = np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
+    exact = abs((grown * (h + mean * h**2 + gauss * h**3 / 3.0)).mean()) * asked.ink.whole.area
+    assert _layer(asked) == pytest.approx(exact, rel=0.01)
 
 
 def test_twenty_letters_whose_caps_rise() -> None:

@@ -218,8 +218,9 @@ def _too_much(change: float, asked: Asked) -> str | None:
 
 
 def _layer(asked: Asked) -> float | None:
-    """Volume between the ink and what lies at the depth, mm³, summed over a grid by Simpson's
-    rule; None where the chart has no figures."""
+    """Volume between the ink and what lies at the depth, mm³, summed over a grid; None where the
+    chart has no figures. What a mm² of the sheet covers is a quadratic function of the distance
+    from the face (Steiner): by three distances it is known at all."""
     if asked.path is not None:
         return asked.path.swept(asked.ink.whole, asked.depth)
     inside = ink_points(asked.ink, evenly=True, times=asked.finer)
@@ -237,8 +238,10 @@ def _layer(asked: Asked) -> float | None:
         reach = np.abs(over) / np.maximum(lean, 0.2)
     deepest = asked.depth if asked.plane is not None else float(np.max(reach))
     sides = [spread(asked.chart, inside, sign * part * deepest) for part in (0.0, 0.5, 1.0)]
-    mean = (sides[0] + 4.0 * sides[1] + sides[2]) / 6.0
-    found = mean * reach
+    part = reach / deepest
+    bend = 2.0 * (sides[0] - 2.0 * sides[1] + sides[2])
+    slope = sides[2] - sides[0] - bend
+    found = reach * (sides[0] + slope * part / 2.0 + bend * part * part / 3.0)
     if asked.along is not None:
         found = _swept(asked, inside, sides[0], asked.along)
     found = found[np.isfinite(found)]

@@ -17,8 +17,10 @@ from tests.core.solids import change_made, told_to_fix, volume
 from tests.core.test_artwork import polygons
 from tests.core.test_fields_everywhere import FACES
 from tests.core.test_pieces import hits, marked
+from tinstamp.engine.build import build
+from tinstamp.job.archive import Document
 from tinstamp.job.features import Ball, Plate, Tube
-from tinstamp.job.model import FontRef, Shape, Text
+from tinstamp.job.model import Blank, Cast, FontRef, Job, Setting, Shape, Stamp, Text
 from tinstamp.plan.groove import Groove, scaled
 from tinstamp.relief import execute, grooved
 from tinstamp.relief.grooved import groove_stack
@@ -354,3 +356,19 @@ def test_the_guard_sees_other_flanks(monkeypatch: pytest.MonkeyPatch) -> None:
         )  # fmt: skip
         built = marked(PLATE, "p.top", AT, letters("I"), make="engrave", depth="0.8 mm", **DOVE)
         assert told_to_fix(built) and built.report.stamps[0].built_by == ""
+
+
+def test_where_a_projection_turns_away_lines_have_no_section() -> None:
+    """Found by a trial: a cast that grazes a face has no parallel there, and the build broke off."""
+    ball = Ball(name="p", diameter="20 mm")
+    setting = Setting(face="p.outer", across="0 mm", up="0 mm", up_from="middle",
+                      cast=Cast(way="front"))  # fmt: skip
+    for height in ("6 mm", "30 mm"):
+        stamp = Stamp.model_validate(
+            {"name": "m", "artwork": letters("M8", height), "setting": setting,
+             "relief": {"make": "engrave", "depth": "0.4 mm", **ROUND}}
+        )  # fmt: skip
+        job = Job(blank=Blank.model_validate({"features": [ball.model_dump()]}), stamps=(stamp,))
+        built = build(Document(job))
+        assert not any("not foreseen" in f.message for f in built.report.findings)
+        assert built.report.stamps[0].built_by or told_to_fix(built)

@@ -227,6 +227,15 @@ class UnevenFaceChart(UnevenChart, FaceChart):
         return np.full(len(beziers), Straight.FREE, dtype=int)
 
 
+def _reverse(metric: Array) -> Array:
+    """Inverses of symmetric matrices (..., 2, 2); of one without any, as at a pole, numbers without
+    meaning."""
+    e, f, g = metric[..., 0, 0], metric[..., 0, 1], metric[..., 1, 1]
+    size = np.maximum(e * g - f * f, 1e-300)
+    rows = [np.stack([g, -f], axis=-1), np.stack([-f, e], axis=-1)]
+    return np.asarray(np.stack(rows, axis=-2) / size[..., None, None])
+
+
 HOLLOW_TAKEN = 0.8
 """part of the least radius of curvature that a tool in a hollow may take"""
 
@@ -288,7 +297,7 @@ class BentChart(UnevenFaceChart):
             return foot
         along, metric, turned = self.surface.shape_by(self.to_uv(np.asarray(xy, dtype=float)))
         along = np.einsum("...kc,kd->...dc", along, self.frame.axes)
-        by_sheet = np.linalg.solve(metric, np.einsum("...kc,...kd->...cd", along, foot))
+        by_sheet = _reverse(metric) @ np.einsum("...kc,...kd->...cd", along, foot)
         return np.asarray(foot + lift * self.flip * (along @ turned @ by_sheet), dtype=float)
 
     def to_space(self, xy: Array, lift: float = 0.0) -> Array:

@@ -24,7 +24,12 @@ def on_face(groove: Groove, chart: FaceChart, regions: Sequence[Region], sign: f
         return groove
     points = np.concatenate([o.points(4) for region in regions for o in region.outlines])
     end = Drafted(Square(chart, sign * groove.depth), 0.0, sign)
-    longest, shortest = np.linalg.svd(end.across(points), compute_uv=False).T
+    moves = end.across(points)
+    if not np.isfinite(moves).all():
+        raise OrderError(
+            "lines run where the face turns away from the projection: there they have no section"
+        )
+    longest, shortest = np.linalg.svd(moves, compute_uv=False).T
     # the round end of a line is an ellipse there, whose least radius is b² / a (any text on conics)
     least = float((shortest**2 / longest).min())
     lost = max(1.0 - least, 0.0) * groove.width

@@ -359,7 +359,7 @@ def test_the_guard_sees_other_flanks(monkeypatch: pytest.MonkeyPatch) -> None:
 
 
 def test_where_a_projection_turns_away_lines_have_no_section() -> None:
-    """Found by a trial: a cast that grazes a face has no parallel there, and the build broke off."""
+    """Found by a trial: where a cast grazes there is no parallel, and the build broke off."""
     ball = Ball(name="p", diameter="20 mm")
     setting = Setting(face="p.outer", across="0 mm", up="0 mm", up_from="middle",
                       cast=Cast(way="front"))  # fmt: skip

@@ -26,8 +26,10 @@ from tinstamp.engine.build import Built, build
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.write import write_files
 from tinstamp.job.archive import Document
+from tinstamp.job.drawn import Knot, knot
 from tinstamp.job.features import Plate
 from tinstamp.job.model import Blank, Job, Repeat, Setting, Shape, Stamp, Text
+from tinstamp.plan.track import Track
 from tinstamp.relief.carried import Carried
 
 AT = ("0 mm", "0 mm")
@@ -152,19 +154,26 @@ def test_on_a_round_face_they_stand_upright() -> None:
     assert any("flat faces" in told for told in fixes(built))
 
 
-def test_in_copies_they_lean_but_do_not_bend() -> None:
-    def copies(stands: str) -> Built:
+def test_copies_lean_and_bend_each_about_its_own_line() -> None:
+    def copies(stands: str, **relief: Any) -> Built:
         setting = Setting(face="p.top", across="0 mm", up="0 mm", rests_on="middle",
                           repeat=Repeat(kind="steps", count="3", step_across="14 mm"))  # fmt: skip
-        relief = {"make": "emboss", "stands": stands, "leans": "20 deg", "depth": "3 mm"}
+        given = {"make": "emboss", "stands": stands, "leans": "20 deg", "depth": "3 mm",
+                 "bends": "60 deg", **relief}  # fmt: skip
         stamp = Stamp.model_validate(
-            {"name": "m", "artwork": Shape(shape="circle", wide="6 mm"), "relief": relief,
+            {"name": "m", "artwork": Shape(shape="circle", wide="6 mm"), "relief": given,
              "setting": setting}
         )  # fmt: skip
         return build(Document(Job(blank=Blank(features=(PLATE,)), stamps=(stamp,))))
 
     assert change(copies("leaning")) == pytest.approx(3 * np.pi * 9 * 3, rel=1e-6)
-    assert any("one hinge" in told for told in fixes(copies("bent")))
+    hinge = 3.0 / np.radians(60) + 3.0
+    bent = np.pi * 9 * np.radians(60) * hinge
+    assert change(copies("bent")) == pytest.approx(3 * bent, rel=1e-6)
+    path = along(*UP_AND_OVER)
+    assert change(copies(**path)) == pytest.approx(
+        3 * np.pi * 9 * (4.0 + np.pi / 2 * 7.0), rel=3e-6
+    )
 
 
 def test_what_stands_in_their_way_is_named() -> None:
@@ -224,3 +233,114 @@ def test_a_builder_that_goes_wrong_is_found(wrong: str, monkeypatch: pytest.Monk
     monkeypatch.setattr(Carried, "space", other)
     built = carried(stands="leaning", leans="30 deg", depth="4 mm")
     assert fixes(built) and built.report.stamps[0].built_by != "imprint"
+
+
+# -- along a drawn path
+
+UP_AND_OVER = (knot("a", 0, 0), knot("b", 0, 4, "arc", -1.1715729), knot("c", 4, 8))
+"""4 mm up and round a quarter of a circle of 4 mm, about a line 4 mm before the letters' edge."""
+
+
+def along(*knots: Knot) -> dict[str, Any]:
+    return {"stands": "path", "path": [own.model_dump() for own in knots]}
+
+
+@pytest.mark.parametrize("side", SIDES)
+def test_a_disc_along_a_path_is_a_cylinder_and_a_piece_of_a_torus(side: str) -> None:
+    """Pappus; points of its walls lie on the two, and its cap is turned by a right angle."""
+    built = carried(**along(*UP_AND_OVER), leans_to=side)
+    expected = np.pi * 25 * (4.0 + np.pi / 2 * 9.0)
+    assert change(built) == pytest.approx(expected, rel=3e-6)  # the rise is given to six places
+    way = np.array(SIDES[side])
+    walls = points_of(built, "m/wall")
+    ahead, across, high = walls[:, :2] @ way, walls[:, :2] @ way[::-1], walls[:, 2]
+    upright = high < 4.0 - 1e-6
+    assert upright.any() and (~upright).any()
+    assert np.hypot(ahead, across)[upright] == pytest.approx(5.0, abs=1e-5)
+    ring = np.hypot(np.hypot(ahead - 9.0, high - 4.0) - 9.0, across)
+    assert ring[~upright] == pytest.approx(5.0, abs=3e-5)
+    (cap,) = built.bodies["part"].named("m/cap")
+    normal = BRepAdaptor_Surface(cap).Plane().Axis().Direction()
+    assert abs(normal.Z()) < 1e-5
+    assert built.planned["m"].depth == pytest.approx(18.0, abs=1e-5)
+
+
+def test_letters_along_lines_stay_level() -> None:
+    """Straight up, then aslant: two prisms, of the area times their heights."""
+    text = Text(text="B8\nke", height="6 mm")
+    built = carried(text, **along(knot("a", 0, 0), knot("b", 0, 3), knot("c", 4, 6)))
+    ink = shapely.union_all(polygons(built.planned["m"].placed.regions, 60))
+    assert change(built) == pytest.approx(ink.area * 6.0, rel=1e-4)
+    assert points_of(built, "m/cap")[:, 2] == pytest.approx(6.0, abs=1e-9)
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_random_paths_are_sound_or_told(seed: int, tmp_path: Path) -> None:
+    """Of what is built the volume is what the area sweeps, step by step (a fine polygon of the
+    path, each step by the mean of its ends' ways), and its triangles are closed."""
+    random = np.random.default_rng(seed)
+    spots = [(0.0, 0.0)]
+    for _ in range(int(random.integers(1, 4))):
+        x, y = spots[-1]
+        spots.append((x + random.uniform(-4, 5), y + random.uniform(1, 6)))
+    knots = [
+        knot(name, round(x, 3), round(y, 3), "arc" if random.random() < 0.6 else "line",
+             round(float(random.uniform(-2.5, 2.5)), 3))
+        for name, (x, y) in zip("abcd", spots, strict=False)
+    ]  # fmt: skip
+    built = carried(Text(text="L8", height="4 mm"), **along(*knots))
+    assert built.report.valid
+    if fixes(built) and not built.report.stamps[0].built_by:
+        return
+    track = built.planned["m"].carried
+    assert isinstance(track, Track)
+    ink = shapely.union_all(polygons(built.planned["m"].placed.regions, 60))
+    places = [track.at(part) for part in np.linspace(0.0, 1.0, 4001)]
+    middle = ink.centroid.y * -1.0 - track.edge  # towards the foot
+    spot = np.array([np.array(s.at) + middle * np.array(s.along) for s in places])
+    way = np.diff(spot, axis=0)
+    lies = np.array([s.along for s in places])
+    mean = (lies[1:] + lies[:-1]) / 2.0
+    swept = float((mean[:, 0] * way[:, 1] - mean[:, 1] * way[:, 0]).sum()) * ink.area
+    assert change(built) == pytest.approx(swept, rel=3e-4)
+    (file,) = write_files(built, tmp_path, "m", ("stl",))
+    assert trimesh.load_mesh(file).is_watertight
+
+
+@pytest.mark.parametrize(
+    ("knots", "words"),
+    [
+        ((knot("a", 0, 0), knot("b", 9, 1)), "goes along the letters"),
+        ((knot("a", 0, 0), knot("b", 0, 4, "arc", -9), knot("c", 10, 4)), "back to the face"),
+        ((knot("a", 0, 0), knot("b", 0, 4, "arc", 1), knot("c", -3, 7)), "a line that they lie on"),
+        ((knot("a", 0, 0), knot("b", 0, 4, "spline"), knot("c", 3, 6)), "lines and arcs"),
+        ((knot("a", 0, 0), knot("b", 0, 9), knot("c", 4, 4), knot("d", -4, 4)), "path"),
+    ],
+)
+def test_a_path_that_cannot_be_is_told(knots: tuple[Knot, ...], words: str) -> None:
+    built = carried(**along(*knots))
+    assert built.report.valid
+    told = " ".join(fixes(built))
+    assert words in told and not (built.report.stamps and built.report.stamps[0].built_by)
+
+
+def test_the_guard_sees_another_path(monkeypatch: pytest.MonkeyPatch) -> None:
+    """A radius that is a tenth too large, and letters that stop short."""
+    true = Track.legs.func  # type: ignore[attr-defined]
+
+    def wider(self: Track) -> Any:
+        return tuple(
+            replace(leg, middle=(leg.middle[0] + 0.4, leg.middle[1]),
+                    end=leg.start.turned((leg.middle[0] + 0.4, leg.middle[1]), leg.turn))
+            if leg.turn else leg for leg in true(self)
+        )  # fmt: skip
+
+    def shorter(self: Track) -> Any:
+        *rest, last = true(self)
+        return (*rest, replace(last, turn=0.9 * last.turn,
+                               end=last.start.turned(last.middle, 0.9 * last.turn)))  # fmt: skip
+
+    for wrong in (wider, shorter):
+        monkeypatch.setattr(Track, "legs", property(wrong))
+        built = carried(**along(*UP_AND_OVER))
+        assert fixes(built) and built.report.stamps[0].built_by == ""

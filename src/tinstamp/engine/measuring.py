@@ -23,6 +23,8 @@ MOST_POINTS = 200
 """points on the outlines, and within the ink, at which the wall is measured"""
 
 
+ALONG = (0.125, 0.25, 0.375, 0.5, 0.625, 0.75, 0.875, 1.0)
+"""Parts of the way that letters are carried, at which their box is looked at"""
 BOX_GRID = 9
 """points to a side of the artwork's box that its place in space is told from"""
 
@@ -34,10 +36,13 @@ def ink_box(item: Planned) -> Array:
     grid = np.meshgrid(np.linspace(low_x, high_x, BOX_GRID), np.linspace(low_y, high_y, BOX_GRID))
     rings = [region.outer.points(4) for region in item.placed.regions]
     points = np.concatenate([np.stack(grid, axis=-1).reshape(-1, 2), *rings])
-    carry = item.carried
-    if carry is not None and isinstance(item.chart, FaceChart):
-        over = shapely.get_coordinates(carry.shadow(item.placed.regions))
-        ways = [carry.space(item.chart, points, part) for part in (0.5, 1.0)]
+    if item.carries and isinstance(item.chart, FaceChart):
+        over = shapely.get_coordinates(item.shadow)
+        ways = [
+            carry.space(item.chart, np.concatenate([r.outer.points(4) for r in copy.regions]), part)
+            for carry, copy in item.carries
+            for part in ALONG
+        ]
         space = np.concatenate([item.chart.to_space(np.concatenate([points, over])), *ways])
     else:
         space = item.chart.to_space(points)

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from tinstamp.job.drawn import Knots, knot
 from tinstamp.job.face_name import Role
 from tinstamp.job.field import Shown
 from tinstamp.job.height_picture import HeightPicture
@@ -214,12 +215,17 @@ class Relief(Value):
         Shown("One middle", "Bridges of its own", control="middles", when=STENCIL),
     ] = Field(default=(), max_length=200)
     stands: Annotated[
-        Literal["upright", "leaning", "bent"],
+        Literal["upright", "leaning", "bent", "path"],
         Shown(
             "Letters stand",
-            "Straight up from the face, leaning all the way, or bending over as if on a hinge; the "
-            "last two on flat faces",
-            words={"upright": "Upright", "leaning": "Leaning", "bent": "Bent over"},
+            "Straight up from the face, leaning all the way, bending over as if on a hinge, or "
+            "along a drawn path; all but the first on flat faces",
+            words={
+                "upright": "Upright",
+                "leaning": "Leaning",
+                "bent": "Bent over",
+                "path": "Along a path",
+            },
             control="list",
             when=CARRIED,
             group=ENDS,
@@ -243,6 +249,19 @@ class Relief(Value):
             group=ENDS,
         ),
     ] = "60 deg"
+    path: Annotated[
+        Knots,
+        Shown(
+            "Path",
+            "Of lines and arcs, in side view: x is ahead, y is off the face",
+            when={**CARRIED, "stands": ("path",)},
+            group=ENDS,
+        ),
+    ] = (
+        knot("a", 0, 0),
+        knot("b", 0, 4, "arc", -1.1716),
+        knot("c", 4, 8),
+    )
     leans_to: Annotated[
         Literal["foot", "top", "start", "end"],
         Shown(

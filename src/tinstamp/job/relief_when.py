@@ -19,7 +19,7 @@ INLAY, LOOSE, STENCIL = {"make": ("inlay",)}, {"make": ("loose",)}, {"make": ("s
 TURNED_ROUND = {"make": ("engrave", "emboss", "field", "panel", "mark")}
 """Kinds that a mould may have."""
 MOULD = {**TURNED_ROUND, "shown_by": ("mould",)}
-NOT_UPRIGHT = {"make": ("emboss",), "stands": ("leaning", "bent")}
+NOT_UPRIGHT = {"make": ("emboss",), "stands": ("leaning", "bent", "path")}
 """Letters that are carried along a path: what walls and caps are follows from that."""
 APART = {"make": ("inlay", "loose")}
 """Kinds that make bodies besides the part."""
@@ -98,7 +98,9 @@ def greyed(relief: Any) -> bool:
 
 
 def deep(relief: Any) -> bool:
-    """True where a depth is given: neither a mark's, nor as far as another face."""
+    """True where a depth is given: neither a mark's, nor as far as another face, nor a path's."""
+    if relief.make == "emboss" and relief.stands == "path":
+        return False
     return relief.make not in BARE["make"] and not following(relief)
 
 

@@ -56,11 +56,7 @@ class Carry:
         cls, depth: float, toward: tuple[float, float], degrees: float, placed: Placed
     ) -> Carry:
         """Of placed artwork that bends; it must have ink."""
-        points = np.concatenate([r.outer.points(64) for r in placed.regions])
-        low_x, low_y, high_x, high_y = bounds_of(placed.regions)
-        box = np.array([(low_x, low_y), (high_x, low_y), (low_x, high_y), (high_x, high_y)])
-        square = max(map(abs, toward)) > 1.0 - 1e-12
-        return cls(depth, toward, degrees, float(((box if square else points) @ toward).max()))
+        return cls(depth, toward, degrees, extent_along(toward, placed)[1])
 
     @property
     def radius(self) -> float:
@@ -108,6 +104,16 @@ class Carry:
             moved = ring + by[:, None] * np.array(self.toward)
             found.append(shapely.MultiPoint(np.concatenate([ring, moved])).convex_hull)
         return shapely.union_all(found)
+
+
+def extent_along(toward: tuple[float, float], placed: Placed) -> tuple[float, float]:
+    """The places of the hindmost and the foremost ink along a direction of the sheet, mm."""
+    points = np.concatenate([r.outer.points(64) for r in placed.regions])
+    low_x, low_y, high_x, high_y = bounds_of(placed.regions)
+    box = np.array([(low_x, low_y), (high_x, low_y), (low_x, high_y), (high_x, high_y)])
+    square = max(map(abs, toward)) > 1.0 - 1e-12
+    along = (box if square else points) @ toward
+    return float(along.min()), float(along.max())
 
 
 def toward(way: Way, placed: Placed, mirrored: bool, upside_down: bool) -> tuple[float, float]:

@@ -8,15 +8,17 @@ from functools import cached_property
 
 import numpy as np
 import shapely
+from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontError
 from tinstamp.artwork.greys import greys
-from tinstamp.artwork.outline import Region
+from tinstamp.artwork.outline import Region, moved_as
 from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.sharpen import Sharpened, sharpened
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.bent import UnevenChart
+from tinstamp.chart.cast import CastChart
 from tinstamp.chart.joint import Faces
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.run import RunChart
@@ -35,6 +37,7 @@ from tinstamp.plan.lay import LaySpec, place_on
 from tinstamp.plan.level import Level, level_for
 from tinstamp.plan.on_face import field_to_edges, lay_band
 from tinstamp.plan.sheet import sheet_of
+from tinstamp.plan.track import Track
 from tinstamp.setting.fit import TOUCHING, Fit, fit, ink
 from tinstamp.setting.place import Other, Placed, PlaceError, on_member, read_right, relaid
 
@@ -92,6 +95,8 @@ class Planned:
         follow another face, or ink is carved to its middle."""
         if self.level is not None:
             return abs(self.level.most)
+        if self.relief.given.stands == "path":
+            return self.carried.height if isinstance(self.carried, Track) else 0.0
         asked = self.relief("depth", 0.0) * self.art.growth
         slope = self.carve
         return asked if slope is None else min(asked, half_width(self.artwork) / slope)
@@ -185,27 +190,63 @@ class Planned:
             if member.face == name
         ]
 
+    @property
+    def carried(self) -> Carry | Track | None:
+        """The path that its letters take off a flat face, as far as it can be told, of copies that
+        of the first; None for letters that stand upright."""
+        return self.carries[0][0] if self.carries else None
+
     @cached_property
-    def carried(self) -> Carry | None:
-        """The path that its letters take off a flat face, as far as it can be told; None for
-        letters that stand upright."""
+    def carries(self) -> tuple[tuple[Carry | Track, Placed], ...]:
+        """The paths that its letters take off a flat face, each copy's own, with the copies; none
+        for letters that stand upright. Raises FormulaError."""
+        if self.relief.given.stands == "upright" or not self.placed.regions:
+            return ()
+        return tuple((self._carry(copy), copy) for copy in self.copies_apart(self.placed))
+
+    def _carry(self, placed: Placed) -> Carry | Track:
         stands = self.relief.given.stands
-        if stands == "upright" or not self.placed.regions:
-            return None
-        side = toward(
-            self.relief.given.leans_to, self.placed, self.art.mirrored, self.art.upside_down
-        )
+        side = toward(self.relief.given.leans_to, placed, self.art.mirrored, self.art.upside_down)
+        if stands == "path":
+            return Track.of(self.relief.given.path, self.relief.numbers, side, placed)
         if stands == "leaning":
             return Carry(self.depth, side, self.relief("leans"))
-        return Carry.bending(self.depth, side, self.relief("bends"), self.placed)
+        return Carry.bending(self.depth, side, self.relief("bends"), placed)
 
-    def by_depth(self) -> list[tuple[float, Placed]]:
-        """The placed artwork in parts of one depth each, the stamp's own first."""
+    def copies_apart(self, placed: Placed) -> list[Placed]:
+        """The copies of placed artwork apart, each with its own place and turned its own way:
+        parallel walls and flat caps lie as the face does there. All as one where they come from a
+        cast, run along a guide, or are one."""
+        laid, each, many = self.placed.regions, len(self.artwork.regions), len(placed.regions)
+        apart = self.lay.copies is not None and self.lay.guide is None and not self.lay.over
+        plain = isinstance(self.chart, FaceChart) and not isinstance(self.chart, CastChart)
+        if not (apart and plain) or many != len(laid) or not each or many <= each or many % each:
+            return [placed]
+        origin = np.array(placed.origin)  # moved as they were laid, whatever was made sharp since
+        found = []
+        for k in range(0, many, each):
+            x, y = moved_as(origin, laid[0], laid[k]).tolist()
+            way = moved_as(np.eye(2), laid[0], laid[k]) - moved_as(np.zeros(2), laid[0], laid[k])
+            found.append(
+                replace(
+                    placed,
+                    regions=placed.regions[k : k + each],
+                    origin=(x, y),
+                    matrix=way.T @ placed.matrix,
+                    bent=False,
+                )
+            )
+        return found
+
+    def by_depth(self, placed: Placed | None = None) -> list[tuple[float, Placed]]:
+        """The placed artwork, or a copy of it, in parts of one depth each, the stamp's own
+        first."""
+        placed = self.placed if placed is None else placed
         groups: dict[float, list[Region]] = {self.depth: []}
-        for region in self.placed.regions:
+        for region in placed.regions:
             own = {self.depths[x] for x in region.letters if x in self.depths}
             groups.setdefault(max(own) if own else self.depth, []).append(region)
-        return [(d, replace(self.placed, regions=tuple(r))) for d, r in groups.items() if r]
+        return [(d, replace(placed, regions=tuple(r))) for d, r in groups.items() if r]
 
     def on(self, charts: Mapping[str, FaceChart]) -> Planned:
         """The same on faces whose seams have moved."""
@@ -222,17 +263,21 @@ class Planned:
         met = self._met(before, dict(others))
         return replace(found, touches=tuple(dict.fromkeys((*found.touches, *met))))
 
+    @cached_property
+    def shadow(self) -> BaseGeometry:
+        """All of the sheet that letters which are carried stand on or over."""
+        return shapely.union_all([carry.shadow(copy.regions) for carry, copy in self.carries])
+
     def _met(self, before: Sequence[Planned], there: Mapping[str, Placed]) -> list[str]:
         """Stamps whose letters would come over this one's, or that this one's come over."""
-        mine = self.carried
+        mine = self.carries
         found = []
         for other in before:
-            theirs = other.carried
-            if (mine is None and theirs is None) or not there[other.name].regions:
+            theirs = other.carries
+            if not (mine or theirs) or not there[other.name].regions:
                 continue
-            own = self.placed.regions, there[other.name].regions
-            a = mine.shadow(own[0]) if mine is not None else shapely.MultiPolygon(ink(own[0]))
-            b = theirs.shadow(own[1]) if theirs is not None else shapely.MultiPolygon(ink(own[1]))
+            a = self.shadow if mine else shapely.MultiPolygon(ink(self.placed.regions))
+            b = other.shadow if theirs else shapely.MultiPolygon(ink(there[other.name].regions))
             if shapely.dwithin(a, b, TOUCHING):
                 found.append(other.name)
         return found
@@ -302,8 +347,10 @@ def _plan(
 
 def _levelled(item: Planned, faces: Faces, document: Document) -> Planned:
     """With the other face that its caps follow, or the picture, where they do. Raises PlaceError,
-    LogoError."""
+    LogoError, and FormulaError for a path that cannot be drawn."""
     given = item.relief.given
+    if given.stands == "path" and item.carried is None:
+        return item
     if "picture" not in given.idle:
         return replace(item, level=_pictured(item, document))
     if "level_with" in given.idle:

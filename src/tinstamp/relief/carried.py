@@ -17,6 +17,7 @@ from tinstamp.chart.base import Chart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.plan.carry import Carry
+from tinstamp.plan.track import Station, Track, rings
 from tinstamp.relief.heads import Head, Square
 from tinstamp.relief.surfaces import OrderError
 from tinstamp.relief.walls import Span
@@ -48,9 +49,7 @@ class Carried(Head):
         return self.space(uv)
 
     def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
-        origin, x, y = self.space(np.array([[0.0, 0.0], [1.0, 0.0], [0.0, 1.0]]))
-        frame = Frame(*(tuple(map(float, v)) for v in (origin, x - origin, y - origin)))  # type: ignore[arg-type]
-        return Geom_Plane(placement(frame)), TOLERANCE
+        return _plane_through(self), TOLERANCE
 
     @property
     def flipped(self) -> bool:
@@ -86,6 +85,73 @@ class Bow:
     def volume(self, regions: Sequence[Region]) -> float:
         """What it adds to the part, mm³."""
         return self.carry.volume(regions)
+
+
+@dataclass(frozen=True, eq=False)
+class OnTrack(Head):
+    """Letters at a station of a drawn path."""
+
+    chart: PlaneChart
+    track: Track
+    station: Station
+    on_face: ClassVar[bool] = False
+    over_foot: ClassVar[bool] = False
+
+    def space(self, xy: Array) -> Array:
+        return self.track.on(self.chart, xy, self.station)
+
+    def uv(self, xy: Array) -> Array:
+        return np.asarray(xy, dtype=float)
+
+    def at(self, uv: Array) -> Array:
+        return self.space(uv)
+
+    def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
+        return _plane_through(self), TOLERANCE
+
+    @property
+    def flipped(self) -> bool:
+        return False
+
+    def volume(self, regions: Sequence[Region]) -> float:
+        return self.track.volume(regions)
+
+
+@dataclass(frozen=True, eq=False)
+class Trail:
+    """Walls along a drawn path: a ring at every station, and before the end of a round stretch the
+    one where its sides would meet."""
+
+    chart: PlaneChart
+    track: Track
+
+    @property
+    def heads(self) -> tuple[Head, ...]:
+        """From the face on."""
+        found = [OnTrack(self.chart, self.track, station) for station, _ in rings(self.track)]
+        return Square(self.chart, 0.0), *found
+
+    @property
+    def parts(self) -> list[Span]:
+        """Its stretches."""
+        found: list[Span] = []
+        last = number = 0
+        for leg in self.track.legs:
+            number += 2 if leg.turn else 1
+            found.append(Span(last, number, leg.weight if leg.turn else None))
+            last = number
+        return found
+
+    def volume(self, regions: Sequence[Region]) -> float:
+        """What it adds to the part, mm³."""
+        return self.track.volume(regions)
+
+
+def _plane_through(head: Head) -> Geom_Plane:
+    """The plane that the sheet comes to lie in."""
+    origin, x, y = head.space(np.array([[0.0, 0.0], [1.0, 0.0], [0.0, 1.0]]))
+    frame = Frame(*(tuple(map(float, v)) for v in (origin, x - origin, y - origin)))  # type: ignore[arg-type]
+    return Geom_Plane(placement(frame))
 
 
 def on_flat(chart: Chart) -> PlaneChart:

@@ -13,6 +13,7 @@ from tinstamp.artwork.clip import within
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.cast import GRAZING, CastChart
 from tinstamp.chart.run import RunChart, area_of_face
+from tinstamp.plan.track import Track
 from tinstamp.relief.at_edges import parted
 from tinstamp.relief.by_imprint import by_imprint
 from tinstamp.relief.by_piercing import by_piercing
@@ -21,7 +22,7 @@ from tinstamp.relief.by_rounds import by_rounds
 from tinstamp.relief.by_sewn_tools import by_sewn_tools, by_slanted_tools
 from tinstamp.relief.by_tools import by_tools
 from tinstamp.relief.by_tracing import by_tracing
-from tinstamp.relief.carried import Bow, Carried, on_flat
+from tinstamp.relief.carried import Bow, Carried, Trail, on_flat
 from tinstamp.relief.carved import Carving
 from tinstamp.relief.checking import asked_of, cast_of
 from tinstamp.relief.clear import InTheWay
@@ -113,6 +114,8 @@ class _Expected:
             return cls(carving.volume, None, None, asked, carving=carving)
         if op.walls.carry is not None:
             flat, carry = on_flat(chart), op.walls.carry
+            if isinstance(carry, Track):
+                return cls(carry.volume(regions), None, None, asked, Trail(flat, carry))
             bow = None if carry.edge is None else Bow(flat, carry)
             straight = Carried(flat, carry) if bow is None else None
             return cls(carry.volume(regions), straight, None, asked, bow)

@@ -31,6 +31,7 @@ from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.run import RunChart
 from tinstamp.relief.crossable import Crossable
 from tinstamp.relief.follow_guard import Followed, Grey
+from tinstamp.relief.path_guard import DrawnPath, Path
 from tinstamp.relief.through import DEPTH_STRAY, Ink, differing, stretches_along
 from tinstamp.relief.tool_guard import Tool, clear_of, corners_of, off_section, spread
 
@@ -61,41 +62,6 @@ LAYER_STRAY = 0.03
 """Part by which a sum over so few points may be off."""
 SEED = 20
 """Of the lines that are taken at random."""
-
-
-@dataclass(frozen=True)
-class Path:
-    """How letters go that do not stand upright on a flat face.
-
-    Attributes
-    ----------
-    toward : unit vector of the sheet. turn : degrees off the normal, or about a line of the face.
-    hinge : where that line lies, mm along `toward`; None for letters that lean.
-    """
-
-    toward: tuple[float, float]
-    turn: float
-    hinge: float | None
-
-    def at(self, chart: Chart, xy: Array, height: float, part: float) -> Array:
-        """Where sheet points (n, 2) are at a part of the way, (n, 3) mm: aside by the height times
-        the tangent, or turned by Rodrigues' formula (any text on rotations)."""
-        start, up, side = chart.to_space(xy), chart.normal(xy), np.array(self.toward)
-        ahead = chart.to_space(xy + side) - start
-        if self.hinge is None:
-            return np.asarray(start + part * height * (up + np.tan(np.radians(self.turn)) * ahead))
-        pivot = start + (self.hinge - xy @ side)[:, None] * ahead
-        axis, from_pivot, angle = np.cross(up, ahead), start - pivot, part * np.radians(self.turn)
-        turned = from_pivot * np.cos(angle) + np.cross(axis, from_pivot) * np.sin(angle)
-        return np.asarray(pivot + turned)
-
-    def swept(self, ink: BaseGeometry, height: float) -> float:
-        """mm³ that an area sweeps: of a prism area times height, about a line area times angle
-        times how far its centroid is from it (Pappus)."""
-        if self.hinge is None:
-            return float(ink.area) * height
-        away = self.hinge - np.array([ink.centroid.x, ink.centroid.y]) @ np.array(self.toward)
-        return float(ink.area) * float(away) * float(np.radians(self.turn))
 
 
 OUTLINE_STEPS = 60
@@ -145,7 +111,7 @@ class Asked:
     origin: tuple[float, float] = (0.0, 0.0)
     along: Array | None = None
     besides: tuple[Asked, ...] = ()
-    path: Path | None = None
+    path: Path | DrawnPath | None = None
     tool: Tool | None = None
     followed: Followed | None = None
     carve: float | None = None
@@ -367,7 +333,9 @@ def _stray(
     return None
 
 
-def _off_path(before: NamedSolid, after: NamedSolid, asked: Asked, path: Path) -> str | None:
+def _off_path(
+    before: NamedSolid, after: NamedSolid, asked: Asked, path: Path | DrawnPath
+) -> str | None:
     """What is not as it should be along the way that letters are carried: all that stands on ink is
     new, and nothing else, nor what lies beyond its end."""
     changed = differing(before, after)

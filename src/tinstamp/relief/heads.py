@@ -30,6 +30,7 @@ from tinstamp.plan.carry import Carry
 from tinstamp.plan.groove import Groove
 from tinstamp.plan.heights import Heights
 from tinstamp.plan.level import Level
+from tinstamp.plan.track import Track
 from tinstamp.relief.surfaces import OrderError, ReliefError, parallel, spline_through
 
 CELL_STRETCHES = (1, 2, 3, 4)
@@ -351,7 +352,7 @@ class Walls:
     rise: tuple[float, float] = (0.0, 0.0)
     cap_edge: Edge = SHARP
     foot_edge: Edge = SHARP
-    carry: Carry | None = None
+    carry: Carry | Track | None = None
     groove: Groove | None = None
     level: Level | Heights | None = None
     pull: tuple[float, float, float] | None = None

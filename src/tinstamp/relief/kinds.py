@@ -7,15 +7,15 @@ from dataclasses import replace
 
 import numpy as np
 
-from tinstamp.artwork.outline import Region, moved_as
+from tinstamp.artwork.outline import Region
 from tinstamp.artwork.shapes import circle
 from tinstamp.chart.base import FaceChart
-from tinstamp.chart.cast import CastChart
 from tinstamp.job.relief_kinds import KINDS
 from tinstamp.job.relief_when import INVERTED
 from tinstamp.plan.lay import TOWARDS
 from tinstamp.plan.pins import pins_of
 from tinstamp.plan.planned import Planned
+from tinstamp.plan.track import Track
 from tinstamp.relief.carried import on_flat
 from tinstamp.relief.heads import PLAIN, Edge, Walls
 from tinstamp.relief.islands import Island, standing_on
@@ -76,7 +76,7 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
     for depth, placed in item.by_depth():
         if depth and (draft or walls.softened):
             placed = replace(placed, regions=item.sharpened(depth, placed).regions)
-        own = copies_of(item, placed) if walls.slanted or walls.flat else [placed]
+        own = item.copies_apart(placed) if walls.slanted or walls.flat else [placed]
         found += [
             _operation(item, fit_of(item, fit, x, placed), wall, depth, x, walls) for x in own
         ]
@@ -89,20 +89,23 @@ def _carried(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
     on_flat(item.chart)
     if item.art.mould:
         raise OrderError("in a mould letters stand upright: others would not come out of it")
-    carry = item.carried
-    if carry is None:
-        return []
-    if carry.edge is not None and item.placed.bent:
-        raise OrderError(
-            "letters bend over about one hinge: not along a guide, nor in copies; let them lean"
-        )
-    parts = item.by_depth()
-    if carry.edge is not None and len(parts) > 1:
-        raise OrderError("letters that bend over about one hinge have one depth")
-    return [
-        _operation(item, fit, wall, depth, placed, Walls(carry=replace(carry, depth=depth)))
-        for depth, placed in parts
-    ]
+    found = []
+    for carry, copy in item.carries:
+        if isinstance(carry, Track) and carry.problem:
+            raise OrderError(carry.problem)
+        if copy.bent and (isinstance(carry, Track) or carry.edge is not None):
+            raise OrderError(
+                "letters that bend over, or follow a path, do so about one line: not along a "
+                "guide; let them lean"
+            )
+        parts = item.by_depth(copy)
+        if len(parts) > 1 and (isinstance(carry, Track) or carry.edge is not None):
+            raise OrderError("letters that bend over, or follow a path, have one depth")
+        for depth, placed in parts:
+            own = carry if isinstance(carry, Track) else replace(carry, depth=depth)
+            there = fit_of(item, fit, placed, item.placed) if copy is not item.placed else fit
+            found.append(_operation(item, there, wall, depth, placed, Walls(carry=own)))
+    return found
 
 
 def _pull(item: Planned) -> tuple[float, float, float] | None:
@@ -112,22 +115,6 @@ def _pull(item: Planned) -> tuple[float, float, float] | None:
         return None
     x, y, z = TOWARDS[given.pull]
     return -x, -y, -z
-
-
-def copies_of(item: Planned, placed: Placed) -> list[Placed]:
-    """The copies of a stamp apart, each with its own place: parallel walls and flat caps lie as the
-    face does there. All as one where they come from a cast, run along a guide, or are one."""
-    laid, each, many = item.placed.regions, len(item.artwork.regions), len(placed.regions)
-    apart = item.lay.copies is not None and item.lay.guide is None and not item.lay.over
-    plain = isinstance(item.chart, FaceChart) and not isinstance(item.chart, CastChart)
-    if not (apart and plain) or many != len(laid) or not each or many <= each or many % each:
-        return [placed]
-    origin = np.array(placed.origin)  # moved as they were laid, whatever was made sharp since
-    found = []
-    for k in range(0, many, each):
-        x, y = moved_as(origin, laid[0], laid[k]).tolist()
-        found.append(replace(placed, regions=placed.regions[k : k + each], origin=(x, y)))
-    return found
 
 
 def fit_of(item: Planned, whole: Fit, part: Placed, placed: Placed) -> Fit:

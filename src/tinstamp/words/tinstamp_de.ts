@@ -6998,8 +6998,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Buchstaben stehen</translation>
   </message>
   <message>
-   <source>Straight up from the face, leaning all the way, or bending over as if on a hinge; the last two on flat faces</source>
-   <translation>Gerade aus der Fläche, durchweg geneigt, oder wie an einem Scharnier übergebogen; die beiden letzten auf ebenen Flächen</translation>
+   <source>Straight up from the face, leaning all the way, bending over as if on a hinge, or along a drawn path; all but the first on flat faces</source>
+   <translation>Gerade von der Fläche weg, durchweg geneigt, wie an einem Scharnier umgebogen, oder entlang eines gezeichneten Wegs; alle außer dem ersten auf ebenen Flächen</translation>
   </message>
   <message>
    <source>Lean</source>
@@ -7016,6 +7016,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>How far the letters turn over; the depth is how far their nearest ink goes</source>
    <translation>Wie weit sich die Buchstaben überbiegen; die Tiefe ist der Weg ihrer nächsten Stelle</translation>
+  </message>
+  <message>
+   <source>Of lines and arcs, in side view: x is ahead, y is off the face</source>
+   <translation>Aus Linien und Bögen, von der Seite gesehen: x ist nach vorn, y von der Fläche weg</translation>
   </message>
   <message>
    <source>Towards</source>
@@ -7224,6 +7228,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>Bent over</source>
    <translation>Gebogen</translation>
+  </message>
+  <message>
+   <source>Along a path</source>
+   <translation>Entlang eines Wegs</translation>
   </message>
   <message>
    <source>their foot</source>
@@ -8552,6 +8560,30 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>lengths cannot be true round a point: choose another height</source>
    <translation>um einen Punkt können Längen nicht wahr sein: wählen Sie eine andere Höhe</translation>
+  </message>
+  <message>
+   <source>the path comes back to the face, or goes into it</source>
+   <translation>der Weg kommt zur Fläche zurück oder führt in sie hinein</translation>
+  </message>
+  <message>
+   <source>the path brings the letters back to where they have been</source>
+   <translation>der Weg bringt die Buchstaben dorthin zurück, wo sie schon waren</translation>
+  </message>
+  <message>
+   <source>the path of letters is drawn of lines and arcs</source>
+   <translation>der Weg von Buchstaben wird aus Linien und Bögen gezeichnet</translation>
+  </message>
+  <message>
+   <source>round the arc that begins %1 mm ahead and %2 mm off the face the letters would turn about a line that they lie on: give it a larger radius, or let it bend the other way</source>
+   <translation>um den Bogen, der %1 mm weiter vorn und %2 mm über der Fläche beginnt, würden sich die Buchstaben um eine Linie drehen, auf der sie liegen: geben Sie ihm einen größeren Radius, oder lassen Sie ihn zur anderen Seite biegen</translation>
+  </message>
+  <message>
+   <source>the line that begins %1 mm ahead and %2 mm off the face goes along the letters, not off them: they would have no thickness</source>
+   <translation>die Linie, die %1 mm weiter vorn und %2 mm über der Fläche beginnt, führt entlang der Buchstaben, nicht von ihnen weg: sie hätten keine Dicke</translation>
+  </message>
+  <message>
+   <source>the path of the letters: %1</source>
+   <translation>der Weg der Buchstaben: %1</translation>
   </message>
   <message>
    <source>%1; accepted by %2: %3</source>
@@ -10698,6 +10730,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>das Motiv kreuzt die Naht der Fläche</translation>
   </message>
   <message>
+   <source>lines run where the face turns away from the projection: there they have no section</source>
+   <translation>Linien laufen dort, wo sich die Fläche von der Projektion abwendet: dort haben sie keinen Querschnitt</translation>
+  </message>
+  <message>
    <source>the sheet of this face is stretched by %1 here: the bottom of lines that are %2 mm wide would be flat, not round; take a smaller ball, or a V</source>
    <translation>die Abwicklung dieser Fläche ist hier um %1 gedehnt: der Grund von %2 mm breiten Linien wäre flach, nicht rund; nehmen Sie eine kleinere Kugel oder ein V</translation>
   </message>
@@ -10870,14 +10906,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>in einer Form stehen Buchstaben gerade: andere kämen nicht heraus</translation>
   </message>
   <message>
-   <source>letters bend over about one hinge: not along a guide, nor in copies; let them lean</source>
-   <translation>Buchstaben biegen sich um ein Scharnier: nicht entlang einer Leitlinie und nicht in Kopien; lassen Sie sie sich neigen</translation>
-  </message>
-  <message>
-   <source>letters that bend over about one hinge have one depth</source>
-   <translation>Buchstaben, die sich um ein Scharnier biegen, haben eine Tiefe</translation>
-  </message>
-  <message>
    <source>letters of a field end level with the face where walls have draft or run parallel, and where caps are flat or rise</source>
    <translation>Buchstaben eines Feldes enden bündig, wo Flanken Schräge haben oder parallel laufen und wo Deckflächen eben sind oder steigen</translation>
   </message>
@@ -10912,6 +10940,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>pieces lie on one face: let the artwork not run over its edges</source>
    <translation>Stücke liegen auf einer Fläche: lassen Sie das Motiv nicht über ihre Kanten laufen</translation>
+  </message>
+  <message>
+   <source>letters that bend over, or follow a path, do so about one line: not along a guide; let them lean</source>
+   <translation>Buchstaben, die sich umbiegen oder einem Weg folgen, tun das um eine Linie: nicht entlang einer Leitlinie; lassen Sie sie sich neigen</translation>
+  </message>
+  <message>
+   <source>letters that bend over, or follow a path, have one depth</source>
+   <translation>Buchstaben, die sich umbiegen oder einem Weg folgen, haben eine Tiefe</translation>
   </message>
   <message>
    <source>nothing is left of the pieces: %1 mm are free under them in a pocket of %2 mm, and they end %3 mm below the face</source>

@@ -128,7 +128,7 @@ def _points(page: FieldsPage, row: Row) -> None:
     feature = isinstance(parent, BaseFeature)
     if feature:
         page.section(row.label)
-    closed = is_closed(parent, name) if feature else bool(parent.closed)
+    closed = is_closed(parent, name) if feature else bool(getattr(parent, "closed", False))
     ask = (lambda: page.ask_file(name)) if feature else None
     page.column.addWidget(PointsTable(page, row.path, closed, ask))
     page.form_again()

@@ -105,12 +105,18 @@ def _raised(
     shown: Preview, chart: Chart, height: float, cap: Sequence[int], wall: Sequence[int]
 ) -> list[tuple[Triangles, Sequence[int]]]:
     """Caps at their height, and walls down to the face."""
+    if shown.plan.carries and isinstance(chart, FaceChart):
+        found, parts = [], np.linspace(0.0, 1.0, BOW_STEPS + 1)
+        several = len(shown.plan.carries) > 1
+        for carry, copy in shown.plan.carries:
+            own, its_ends = _flattened(copy.regions) if several else _flat(shown)
+            laid = own.points
+            if not several:
+                laid = laid @ shown.placed.matrix.T + shown.placed.shift
+            rings = [carry.space(chart, laid, part) for part in parts]
+            found += _carried(rings, own, its_ends, cap, wall)
+        return found
     flat, ends = _flat(shown)
-    carry = shown.plan.carried
-    if carry is not None and isinstance(chart, FaceChart):
-        laid = flat.points @ shown.placed.matrix.T + shown.placed.shift
-        rings = [carry.space(chart, laid, part) for part in np.linspace(0.0, 1.0, BOW_STEPS + 1)]
-        return _carried(rings, flat, ends, cap, wall)
     lift = chart.draft.lifter(flat.points @ shown.placed.matrix.T + shown.placed.shift)
     return _carried([lift(0.0), lift(height)], flat, ends, cap, wall)
 

@@ -101,6 +101,22 @@ def test_past_an_obtuse_edge_it_is_cut_as_deep_as_asked(sides: int, depth: float
     assert 0 < -report.relief_volume <= report.artwork_area * depth * (1 + 1e-3)
 
 
+@pytest.mark.parametrize("depth", [0.2, 0.6])
+def test_a_raised_letter_that_hangs_over_an_edge_is_made(depth: float) -> None:
+    """It reaches a little beneath the face there, where it is joined: refused before, as too much,
+    when it was low."""
+    plate_ = Plate(name="p", length="40 mm", width="30 mm", thickness="5 mm")
+    over = on("p.top", "&", height="15 mm", depth=f"{depth} mm").model_copy(
+        update={"relief": Relief(make="emboss", depth=f"{depth} mm")}
+    )
+    setting = over.setting.model_copy(update={"across": "-18 mm", "rests_on": "middle"})
+    built = marked(plate_, stamps=(over.model_copy(update={"setting": setting}),))
+    (report,) = built.report.stamps
+    assert built.report.valid and report.built_by
+    assert report.artwork_area * depth * 0.99 < report.relief_volume
+    assert report.relief_volume < report.artwork_area * (depth + 0.051)
+
+
 def test_past_a_rounded_edge_too() -> None:
     nut = Prism(name="nut", sides="6", across_flats="30 mm", height="12 mm")
     soft = Soften(name="r", size="4 mm", edges=("nut.side_1",))

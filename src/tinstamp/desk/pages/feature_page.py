@@ -130,6 +130,11 @@ def _points(page: FieldsPage, row: Row) -> None:
         page.section(row.label)
     closed = is_closed(parent, name) if feature else bool(getattr(parent, "closed", False))
     ask = (lambda: page.ask_file(name)) if feature else None
+    if row.declared.shown.tip and not feature:
+        told = QLabel(f"{say(row.label)}: {say(row.declared.shown.tip)}")
+        told.setProperty("role", "second")
+        told.setWordWrap(True)
+        page.column.addWidget(told)
     page.column.addWidget(PointsTable(page, row.path, closed, ask))
     page.form_again()
 

@@ -376,13 +376,7 @@ class _Run:
 
     def _flat_key(self, item: Planned) -> Hashable:
         under = self.under.get(item.index, self.plain_key)
-        return (
-            item.index,
-            item.name,
-            item.flat_key,
-            tuple(carry for carry, _ in item.carries),
-            under,
-        )
+        return item.index, item.name, item.flat_key, item.ways, under
 
     def _fit(self, item: Planned, before: list[Planned]) -> Fit:
         key = (self._flat_key(item), tuple(self._flat_key(b) for b in before))

@@ -60,6 +60,8 @@ from tinstamp.job.values import (
     Vee,
 )
 
+UP_AND_OVER = (knot("a", 0, 0), knot("b", 0, 4, "arc", -1.1716), knot("c", 4, 8))
+
 
 class Relief(Value):
     """What becomes solid.
@@ -257,11 +259,7 @@ class Relief(Value):
             when={**CARRIED, "stands": ("path",)},
             group=ENDS,
         ),
-    ] = (
-        knot("a", 0, 0),
-        knot("b", 0, 4, "arc", -1.1716),
-        knot("c", 4, 8),
-    )
+    ] = UP_AND_OVER
     leans_to: Annotated[
         Literal["foot", "top", "start", "end"],
         Shown(

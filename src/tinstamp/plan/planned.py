@@ -204,6 +204,11 @@ class Planned:
             return ()
         return tuple((self._carry(copy), copy) for copy in self.copies_apart(self.placed))
 
+    @property
+    def ways(self) -> tuple[Carry | Track, ...]:
+        """Those paths alone."""
+        return tuple(carry for carry, _ in self.carries)
+
     def _carry(self, placed: Placed) -> Carry | Track:
         stands = self.relief.given.stands
         side = toward(self.relief.given.leans_to, placed, self.art.mirrored, self.art.upside_down)

@@ -30,9 +30,9 @@ MOST_TURN = np.radians(90.0)
 """radians that one round stretch turns; longer arcs are of several"""
 SIDEWAYS = 0.17
 """Sine of the angle that a line keeps off the ink's own plane at least: 10 degrees"""
-CLEAR = 0.02
+KEPT_OFF = 0.02
 """mm that ink keeps from the middle of an arc, and from the face once it has left it"""
-STEPS = 96
+PATH_STEPS = 96
 """places of a path at which it is looked at"""
 SHADOW_STEPS = 4
 """points to a piece of an outline whose shadow is told"""
@@ -179,7 +179,7 @@ class Track:
         for leg in self.legs:
             least = min(leg.pace(0.0), leg.pace(wide))
             x, y = leg.start.at
-            if leg.turn and least <= abs(leg.turn) * CLEAR:
+            if leg.turn and least <= abs(leg.turn) * KEPT_OFF:
                 return (
                     f"round the arc that begins {x:.2f} mm ahead and {y:.2f} mm off the face the "
                     "letters would turn about a line that they lie on: give it a larger radius, or "
@@ -190,10 +190,10 @@ class Track:
                     f"the line that begins {x:.2f} mm ahead and {y:.2f} mm off the face goes along "
                     "the letters, not off them: they would have no thickness"
                 )
-        places = [self.at(part) for part in np.linspace(0.0, 1.0, STEPS + 1)]
+        places = [self.at(part) for part in np.linspace(0.0, 1.0, PATH_STEPS + 1)]
         ends = np.array([[_place(s, 0.0), _place(s, wide)] for s in places])
         heights = ends[..., 1].min(axis=1)
-        low = np.flatnonzero(heights[STEPS // 10 :] < CLEAR)
+        low = np.flatnonzero(heights[PATH_STEPS // 10 :] < KEPT_OFF)
         if len(low):
             return "the path comes back to the face, or goes into it"
         strips = [shapely.Polygon([a[0], b[0], b[1], a[1]]) for a, b in pairwise(ends)]
@@ -249,7 +249,7 @@ class Track:
     def shadow(self, regions: Sequence[Region]) -> BaseGeometry:
         """All of the sheet that ink stands on or over."""
         way = np.array(self.toward)
-        places = [self.at(part) for part in np.linspace(0.0, 1.0, STEPS // 4)]
+        places = [self.at(part) for part in np.linspace(0.0, 1.0, PATH_STEPS // 4)]
         found = []
         for polygon in ink(regions, SHADOW_STEPS):
             ring = shapely.get_coordinates(polygon.exterior)

@@ -122,6 +122,8 @@ def cut_away(cut: Cut, change: float) -> float:
 
 def bite(op: Operation) -> float:
     """How far a raised tool reaches into the material, mm."""
+    if op.fit.off_area > 0.0:  # what hangs over ends level with the face
+        return 0.0
     return min(BITE, op.wall[0] / 2)
 
 
@@ -130,7 +132,7 @@ def check_volume(change: float, expected: float, closed_form: bool, op: Operatio
     wrong_way = change * expected <= 0
     most = abs(expected)
     if op.raised:
-        most *= 1.01 + bite(op) / op.depth  # hangs over an edge, bite and all
+        most *= 1.01 + bite(op) / op.depth
     too_much = abs(change) > most * (1 + ALLOWED_BOOLEAN)
     if wrong_way or too_much or (closed_form and not agrees(change, expected, ALLOWED_BOOLEAN)):
         verb = "added" if op.raised else "taken away"

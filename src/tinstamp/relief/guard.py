@@ -60,8 +60,6 @@ NEWTON_STEPS = 8
 """Steps to where a line meets the surface at the depth; three are enough but where it grazes."""
 LAYER_STRAY = 0.03
 """Part by which a sum over so few points may be off."""
-HANGS = 0.06
-"""mm that what is raised may reach beneath the face where it hangs over an edge"""
 SEED = 20
 """Of the lines that are taken at random."""
 
@@ -176,8 +174,6 @@ def _too_much(change: float, asked: Asked) -> str | None:
     layer = _layer(asked)
     for other in asked.besides if layer is not None else ():
         layer = (layer or 0.0) + (_layer(other) or 0.0)
-    if layer is not None and asked.raised and not asked.clean:
-        layer += HANGS * asked.ink.whole.area
     if layer is None or abs(change) <= layer * (1.0 + LAYER_STRAY) + DEPTH_STRAY:
         return None
     verb = "added" if asked.raised else "taken away"

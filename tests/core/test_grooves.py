@@ -8,6 +8,7 @@ Shapely's offsets, summed over levels.
 from __future__ import annotations
 
 from dataclasses import replace
+from pathlib import Path
 
 import numpy as np
 import pytest
@@ -17,10 +18,12 @@ from tests.core.solids import change_made, told_to_fix, volume
 from tests.core.test_artwork import polygons
 from tests.core.test_fields_everywhere import FACES
 from tests.core.test_pieces import hits, marked
-from tinstamp.engine.build import build
+from tinstamp.engine.build import Built, build
+from tinstamp.engine.write import write_files
 from tinstamp.job.archive import Document
-from tinstamp.job.features import Ball, Plate, Tube
+from tinstamp.job.features import Ball, Cone, Plate, Tube
 from tinstamp.job.model import Blank, Cast, FontRef, Job, Setting, Shape, Stamp, Text
+from tinstamp.output.step import reads_back
 from tinstamp.plan.groove import Groove, scaled
 from tinstamp.relief import execute, grooved
 from tinstamp.relief.grooved import groove_stack
@@ -332,16 +335,16 @@ def test_gaps_between_dovetails_are_told_where_they_are_narrow() -> None:
 
 
 def test_a_dovetail_needs_room_under_the_face() -> None:
-    near = Plate(name="p", length="80 mm", width="40 mm", thickness="8 mm")
-    for art, at, words in (
-        (letters("8", "5 mm"), AT, "spreads"),
-        (letters("I"), ("39.55 mm", "0 mm"), "edge"),
-    ):
-        built = marked(near, "p.top", at, art, make="engrave", depth="2.5 mm",
-                       **{**DOVE, "flank": "40 deg"})  # fmt: skip
-        assert built.report.valid
-        told = " ".join(told_to_fix(built))
-        assert built.report.stamps[0].built_by == "" and words in told
+    wide = {**DOVE, "flank": "40 deg"}
+    built = marked(PLATE, "p.top", AT, letters("8", "5 mm"), make="engrave", depth="2.5 mm", **wide)
+    assert built.report.valid and built.report.stamps[0].built_by == ""
+    assert "spreads" in " ".join(told_to_fix(built))
+    # beside an edge it opens the side of the part, which is cut and told
+    near = marked(PLATE, "p.top", ("39.55 mm", "0 mm"), letters("I"), make="engrave",
+                  depth="2.5 mm", **wide)  # fmt: skip
+    assert near.report.valid and near.report.stamps[0].built_by == "boolean"
+    told = {f.check for f in near.report.findings}
+    assert {"near the edge", "wall beside"} <= told
 
 
 def test_the_guard_sees_other_flanks(monkeypatch: pytest.MonkeyPatch) -> None:
@@ -372,3 +375,103 @@ def test_where_a_projection_turns_away_lines_have_no_section() -> None:
         built = build(Document(job))
         assert not any("not foreseen" in f.message for f in built.report.findings)
         assert built.report.stamps[0].built_by or told_to_fix(built)
+
+
+# -- over an edge, and over other relief
+
+
+def across(how: dict[str, str], make: str = "engrave", depth: float = 0.5) -> Built:
+    """A straight line right across the plate of 80 mm, and out over both its edges."""
+    return marked(PLATE, "p.top", AT, letters("I", "100 mm"),
+                  make=make, depth=f"{depth} mm", **how)  # fmt: skip
+
+
+SECTIONS = {
+    "vee": (VEE, (vee_width(0.5) + 0.1) / 2 * 0.5),
+    "dove": (DOVE, (0.6 + dove_floor(0.5)) / 2 * 0.5),
+}
+
+
+@pytest.mark.parametrize("how", SECTIONS)
+@pytest.mark.parametrize("make", ["engrave", "emboss"])
+def test_a_line_that_runs_out_over_both_edges(how: str, make: str) -> None:
+    """Up the plate of 40 mm: its section times that; raised it goes on as long as it is drawn."""
+    given, section = SECTIONS[how]
+    built = across(given, make)
+    (report,) = built.report.stamps
+    assert built.report.valid and report.built_by == "boolean", told_to_fix(built)
+    if make == "engrave":
+        assert change_of(built) == pytest.approx(-section * 40.0, rel=1e-5)
+    else:
+        assert change_of(built) > section * 99.0
+    assert not [f for f in built.report.findings if f.check == "no way in"]
+
+
+def change_of(built: Built) -> float:
+    return volume(built.bodies["part"].shape) - volume(built.blank.solid.shape)
+
+
+@pytest.mark.parametrize("make", ["engrave", "emboss"])
+@pytest.mark.parametrize(
+    "how",
+    [VEE, SMALL, DOVE, {"cap_edge": "chamfer", "cap_edge_size": "0.1 mm"},
+     {"face_edge": "round", "face_edge_size": "0.1 mm"}],
+    ids=["vee", "round", "dove", "chamfer", "fillet"],
+)  # fmt: skip
+@pytest.mark.parametrize("face", ["plane", "cylinder", "cone"])
+def test_what_hangs_over_a_rim_is_told_and_made(
+    face: str, how: dict[str, str], make: str, tmp_path: Path
+) -> None:
+    """By tools and the general boolean, with the same guard; the file reads back as one solid."""
+    part, name, place = {
+        "plane": (PLATE, "p.top", ("38.5 mm", "0 mm")),
+        "cylinder": (FACES["cylinder"][0], "p.outer", ("0 deg", "1 mm")),
+        "cone": (Cone(name="p", wall="4 mm"), "p.outer", ("0 deg", "1 mm")),
+    }[face]
+    lined = "section" in how
+    art = letters("TI", "5 mm") if lined else Text(text="H", height="5 mm")
+    built = marked(part, name, place, art, make=make, depth="0.3 mm", **how)
+    (report,) = built.report.stamps
+    assert built.report.valid and report.built_by, told_to_fix(built)
+    assert any(f.check == "over the edge" for f in built.report.findings)
+    (path,) = write_files(built, tmp_path, "m", ("step",))
+    assert reads_back(path, built.bodies.values())
+
+
+def test_letters_with_softened_edges_over_a_line() -> None:
+    """What two stamps both take away is taken once: by the common volume of their bodies alone."""
+
+    def built(*names: str) -> Built:
+        line = Stamp.model_validate(
+            {"name": "line", "artwork": Shape(shape="rectangle", wide="30 mm", high="1 mm"),
+             "relief": {"make": "engrave", "depth": "0.2 mm"},
+             "setting": Setting(face="p.top", across="0 mm", up="0 mm", rests_on="middle")}
+        )  # fmt: skip
+        word = Stamp.model_validate(
+            {"name": "word", "artwork": Text(text="HI", height="6 mm"),
+             "relief": {"make": "engrave", "depth": "0.5 mm", "cap_edge": "chamfer",
+                        "cap_edge_size": "0.1 mm"},
+             "setting": Setting(face="p.top", across="0 mm", up="0 mm", rests_on="middle")}
+        )  # fmt: skip
+        stamps = tuple(s for s in (line, word) if s.name in names)
+        blank = Blank.model_validate({"features": [PLATE.model_dump()]})
+        return build(Document(Job(blank=blank, stamps=stamps)))
+
+    both = built("line", "word")
+    assert both.report.valid and both.report.stamps[1].built_by == "boolean", told_to_fix(both)
+    alone = change_of(built("line")) + change_of(built("word"))
+    ink = shapely.union_all(polygons(both.planned["word"].placed.regions, 60))
+    shared = ink.intersection(shapely.box(-15, -0.5, 15, 0.5)).area * 0.2
+    assert change_of(both) == pytest.approx(alone + shared, rel=1e-4)
+
+
+def test_the_guard_sees_what_tools_do_wrong(monkeypatch: pytest.MonkeyPatch) -> None:
+    """A tool whose floor is wider than its section says, by a general boolean too."""
+    true = grooved.groove_stack
+    monkeypatch.setattr(
+        execute, "groove_stack",
+        lambda chart, groove, sign: true(
+            chart, replace(groove, flat=1.5 * groove.flat, slope=0.6 * groove.slope), sign),
+    )  # fmt: skip
+    built = across(VEE)
+    assert told_to_fix(built) and built.report.stamps[0].built_by == ""

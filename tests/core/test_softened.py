@@ -178,11 +178,20 @@ def test_what_does_not_fit_is_told(relief: dict[str, Any], words: str) -> None:
     assert any(words in f.message for f in built.report.findings if f.check == "not built")
 
 
-def test_artwork_over_an_edge_keeps_sharp_edges_or_is_told() -> None:
+def test_artwork_over_an_edge_is_made_by_tools() -> None:
+    """What of it lies on the face: the letters cut off at the edge, drawn in at every level."""
     built = marked(PLATE, "p.top", ("28 mm", "0 mm"), Text(text="HB", height="8 mm"),
-                   cap_edge="round")  # fmt: skip
-    assert "not built" in fixes(built)
-    assert any("within one face" in f.message for f in built.report.findings)
+                   depth="0.5 mm", cap_edge="chamfer", cap_edge_size="0.1 mm")  # fmt: skip
+    assert fixes(built) == ["over the edge"] and built.report.stamps[0].built_by
+    face = shapely.box(*np.array(built.blank.charts["p.top"].bounds).tolist())
+    letters = polygons(built.planned["m"].placed.regions, 60)
+    at, weights = np.polynomial.legendre.leggauss(24)
+    layer = 0.0
+    for t, w in zip((at + 1.0) / 2.0, weights / 2.0, strict=True):
+        by = max(0.0, 0.5 * t - 0.4)
+        drawn = [p.buffer(-by, join_style="mitre", mitre_limit=20) for p in letters]
+        layer += 0.5 * w * sum(p.intersection(face).area for p in drawn)
+    assert -built.report.stamps[0].relief_volume == pytest.approx(layer, rel=2e-3)
 
 
 def test_strokes_are_narrower_at_a_softened_cap() -> None:

@@ -138,6 +138,8 @@ def _why(op: Operation, direct: bool) -> str:
         reason = "its outlines touch one another"
     elif op.fit.edge is None:
         reason = "it reaches an edge of the face"
+    elif not op.closed_form:
+        reason = "its walls spread as far as an edge of the face"
     else:
         reason = "it crosses the seam of the face"
     return reason

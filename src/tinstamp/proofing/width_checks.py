@@ -11,6 +11,7 @@ import shapely
 from numpy.typing import NDArray
 
 from tinstamp.artwork.outline import Array
+from tinstamp.chart.run import area_of_face
 from tinstamp.job.field import Wants
 from tinstamp.job.limit import Limit
 from tinstamp.job.model import Code
@@ -304,7 +305,7 @@ def corners_made_sharp(it: Subject, limits: Numbers) -> Iterator[Finding]:
 @check("no way in", "fitted")
 def way_in(it: Subject, limits: Numbers) -> Iterator[Finding]:
     """A dovetail groove that its cutter does not get into: it goes in where the ink is as wide as
-    the floor, and along the line from there."""
+    the floor, or where a line runs out over an edge, and along it from there."""
     item = it.planned
     groove = item.groove
     if groove is None or groove.kind != "dovetail" or item.raised:
@@ -314,12 +315,18 @@ def way_in(it: Subject, limits: Numbers) -> Iterator[Finding]:
         2.0 * shapely.maximum_inscribed_circle(shape, tolerance=IN_WITHIN).length
         for shape in shapes
     ]
-    closed = [k for k, own in enumerate(widest) if own < groove.flat - 2.0 * IN_WITHIN]
+    face = area_of_face(item.chart.outline)
+    closed = [
+        k
+        for k, (own, shape) in enumerate(zip(widest, shapes, strict=True))
+        if own < groove.flat - 2.0 * IN_WITHIN and face.covers(shape)
+    ]
     if closed:
         wide = groove.flat
         told = (
             f"a dovetail cutter, {wide:.2f} mm wide at its end, does not get into it: let lines "
-            "end in a round place of that width, or leave it to casting or printing"
+            "run out over an edge or end in a round place of that width, or leave it to casting "
+            "or printing"
         )
         points = shapely.get_coordinates(shapely.point_on_surface(shapes))
         places = tuple((float(x), float(y)) for x, y in points[closed[:MOST_PLACES]])

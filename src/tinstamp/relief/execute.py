@@ -20,6 +20,7 @@ from tinstamp.relief.by_piercing import by_piercing
 from tinstamp.relief.by_prisms import by_prisms
 from tinstamp.relief.by_rounds import by_rounds
 from tinstamp.relief.by_sewn_tools import by_sewn_tools, by_slanted_tools
+from tinstamp.relief.by_stacks import by_stacks
 from tinstamp.relief.by_tools import by_tools
 from tinstamp.relief.by_tracing import by_tracing
 from tinstamp.relief.carried import Bow, Carried, Trail, on_flat
@@ -177,7 +178,7 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
     if made is not None:
         return made
     stopped()
-    if way is not None and (op.tops or op.walls.carry is not None or it.stack is not None):
+    if way is not None and (op.tops or op.walls.carry is not None):
         raise way
     if op.tops:
         raise ReliefError(
@@ -194,14 +195,19 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
             "letters that lean or bend over need a place within one face, clear of its edges, and "
             "nothing else where they come over it"
         )
-    if it.stack is not None:
-        raise ReliefError(
-            "lines with a section, and softened edges, need artwork within one face, clear of its "
-            "edges and of other relief, and not cut through"
-        )
     apart = _in_parts(solid, op, stopped) if direct else None
     if apart is not None:
         return apart
+    if it.stack is not None:
+        if op.through or not isinstance(it.stack, Stack):
+            raise way or ReliefError("lines with a section, and softened edges, do not cut through")
+        try:
+            cut, change = by_stacks(solid, op, it.stack, it.volume, it.asked, stopped)
+        except ReliefError as error:
+            raise way or error from error
+        known = it.volume if op.closed_form else None
+        taken = time.perf_counter() - start
+        return Made(cut.solid, "boolean", change, known, cut.loose, taken, it.depths)
     if not op.depth:
         marked = by_tracing(solid, op, it.asked)
         return Made(marked, "boolean", 0.0, 0.0, (), time.perf_counter() - start)

@@ -164,7 +164,9 @@ def fault(before: NamedSolid, after: NamedSolid, change: float, asked: Asked) ->
         rest = [one for one in asked.besides if one is not other]
         told = told or _stray(before, after, other, (asked, *rest))
     if told is None and asked.tool is not None:
-        told = off_section(before, after, asked.chart, asked.ink, asked.tool, asked.raised)
+        told = off_section(
+            before, after, asked.chart, asked.ink, asked.tool, asked.raised, asked.clean
+        )
     return told
 
 

@@ -74,6 +74,12 @@ class Tool:
         radius = self.ball / 2.0
         return self.depth - radius + float(np.sqrt(max(radius**2 - aside**2, 0.0)))
 
+    def stretch(self, within: float, raised: bool) -> tuple[float, float]:
+        """From and to which depth under the face it goes there, mm; above it where raised."""
+        deep = self.deep(within)
+        low = self.depth - deep if self.slope < 0.0 and within < 0.0 else 0.0
+        return (-low - deep, -low) if raised else (low, low + deep)
+
 
 def spread(chart: Chart, xy: Array, lift: float) -> Array:
     """mm² of the surface `lift` mm off the face for a mm² of the sheet, (n,)."""
@@ -84,9 +90,17 @@ def spread(chart: Chart, xy: Array, lift: float) -> Array:
 
 
 def off_section(
-    before: NamedSolid, after: NamedSolid, chart: Chart, ink: Ink, tool: Tool, raised: bool
+    before: NamedSolid,
+    after: NamedSolid,
+    chart: Chart,
+    ink: Ink,
+    tool: Tool,
+    raised: bool,
+    clean: bool,
 ) -> str | None:
-    """What is wrong with the section of lines, in words; None where it is the tool's."""
+    """What is wrong with the section of lines, in words; None where it is the tool's. Unless all
+    lie `clean` on material, of each stretch what lies in the part already, or in the air, is
+    reckoned with."""
     changed = differing(before, after)
     if not changed:
         return None
@@ -100,6 +114,8 @@ def off_section(
     grown = spread(chart, points, sign * tool.depth) / spread(chart, points, 0.0)
     near = crossed(boxes_of(changed), start - far * way, start + far * way)
     known: dict[int, Crossable] = {}
+    there = [] if clean else [named.face for named in before.faces]
+    about = crossed(boxes_of(there), start - far * way, start + far * way) if there else None
     aside = np.array([within for _, within, _ in placed])
     aside *= _across(chart, points, np.array([along for _, _, along in placed]))
     for k, (xy, _, _) in enumerate(placed):
@@ -110,15 +126,40 @@ def off_section(
         if stretches is None:
             continue
         off = SURELY + abs(float(grown[k]) - 1.0)
-        ends = [tool.deep(within * (1.0 + by)) for by in (-off, off)]
+        held: list[tuple[float, float]] | None = []
+        if about is not None:
+            own = [Crossable(there[i]) for i in np.flatnonzero(about[:, k]).tolist()]
+            held = stretches_along(own, start[k], way[k], far)
+        if held is None or (raised and not clean and not _borne(held)):
+            continue
+        ends = [
+            _changed(tool.stretch(within * (1.0 + by), raised), held, raised, clean)
+            for by in (-off, off)
+        ]
         least, most = min(ends) - DEPTH_STRAY, max(ends) + DEPTH_STRAY
         made = sum(b - a for a, b in stretches)
         if not least <= made <= most:
             return (
                 f"at {xy[0]:.2f}, {xy[1]:.2f} mm on the sheet, {within:.2f} mm within the edge of "
-                f"a line, it would be {made:.3f} mm instead of {tool.deep(within):.3f} mm"
+                f"a line, it would be {made:.3f} mm instead of {max(ends):.3f} mm"
             )
     return None
+
+
+def _borne(held: Sequence[tuple[float, float]]) -> bool:
+    """True where material lies right beneath the face: what hangs in the air may be left out."""
+    return any(a < 2.0 * DEPTH_STRAY < b for a, b in held)
+
+
+def _changed(
+    stretch: tuple[float, float], held: Sequence[tuple[float, float]], raised: bool, clean: bool
+) -> float:
+    """mm of a stretch that change: where something is sunk, what lies in stretches of material."""
+    low, high = stretch
+    if clean:
+        return high - low
+    inside = sum(max(0.0, min(high, b) - max(low, a)) for a, b in held)
+    return high - low - inside if raised else inside
 
 
 def _across(chart: Chart, xy: Array, along: Array) -> Array:

@@ -4958,6 +4958,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>es erreicht eine Kante der Fläche</translation>
   </message>
   <message>
+   <source>its walls spread as far as an edge of the face</source>
+   <translation>seine Flanken reichen bis an eine Kante der Fläche</translation>
+  </message>
+  <message>
    <source>it crosses the seam of the face</source>
    <translation>es kreuzt die Naht der Fläche</translation>
   </message>
@@ -10422,8 +10426,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Gerundete Ecken, die die Neigung der Flanken oder gebrochene Kanten wegnehmen</translation>
   </message>
   <message>
-   <source>A dovetail groove that its cutter does not get into: it goes in where the ink is as wide as the floor, and along the line from there</source>
-   <translation>Eine Schwalbenschwanz-Rille, in die ihr Fräser nicht hineinkommt: er geht dort hinein, wo der Auftrag so breit ist wie der Grund, und von da die Linie entlang</translation>
+   <source>A dovetail groove that its cutter does not get into: it goes in where the ink is as wide as the floor, or where a line runs out over an edge, and along it from there</source>
+   <translation>Eine Schwalbenschwanz-Rille, in die ihr Fräser nicht hineinkommt: er geht dort hinein, wo der Auftrag so breit ist wie der Grund oder eine Linie über eine Kante hinausläuft, und von da an ihr entlang</translation>
   </message>
   <message>
    <source>%1 mm at its %2, %3 mm at the face</source>
@@ -10530,8 +10534,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>%1 scharf gemacht, um höchstens %2 mm: die Flanken lassen dort keine</translation>
   </message>
   <message>
-   <source>a dovetail cutter, %1 mm wide at its end, does not get into it: let lines end in a round place of that width, or leave it to casting or printing</source>
-   <translation>ein Schwalbenschwanzfräser, am Ende %1 mm breit, kommt nicht hinein: lassen Sie Linien an einer runden Stelle dieser Breite enden, oder überlassen Sie es dem Gießen oder Drucken</translation>
+   <source>a dovetail cutter, %1 mm wide at its end, does not get into it: let lines run out over an edge or end in a round place of that width, or leave it to casting or printing</source>
+   <translation>ein Schwalbenschwanzfräser, am Ende %1 mm breit, kommt nicht hinein: lassen Sie Linien über eine Kante hinauslaufen oder an einer runden Stelle dieser Breite enden, oder überlassen Sie es dem Gießen oder Drucken</translation>
   </message>
   <message>
    <source>a thinner stroke is not filled or cut</source>
@@ -10682,10 +10686,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Buchstaben, die sich neigen oder biegen, brauchen einen Platz innerhalb einer Fläche, frei von ihren Kanten, und nichts anderes dort, wo sie über ihr liegen</translation>
   </message>
   <message>
-   <source>lines with a section, and softened edges, need artwork within one face, clear of its edges and of other relief, and not cut through</source>
-   <translation>Linien mit Querschnitt und gebrochene Kanten brauchen ein Motiv innerhalb einer Fläche, frei von deren Kanten und von anderem Relief, und nicht durchgeschnitten</translation>
-  </message>
-  <message>
    <source>the artwork is longer than the way round: its ends would lie on one another</source>
    <translation>das Motiv ist länger als der Weg herum: seine Enden lägen aufeinander</translation>
   </message>
@@ -10720,6 +10720,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>ink that is carved to its middle needs a place within one smooth face, clear of its edges and of other relief</source>
    <translation>was bis zur Mitte gestochen wird, braucht einen Platz innerhalb einer glatten Fläche, frei von deren Kanten und anderem Relief</translation>
+  </message>
+  <message>
+   <source>lines with a section, and softened edges, do not cut through</source>
+   <translation>Linien mit einem Querschnitt und gebrochene Kanten schneiden nicht durch</translation>
   </message>
   <message>
    <source>%1 pieces stray from the face</source>

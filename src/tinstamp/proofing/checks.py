@@ -211,8 +211,8 @@ def closes_at(it: Subject, limits: Numbers) -> Iterator[Finding]:
 
 @check("flank angle", "fitted")
 def flank_angle(it: Subject, limits: Numbers) -> Iterator[Finding]:
-    """Ink carved on a bent face: its depth goes by the distance along the face, so that walls
-    differ from the V by what the face turns from their edge to the middle."""
+    """Walls of ink carved on a bent face that differ from its V, as the face bends."""
+    # depth goes by the distance along the face: off by what that turns from edge to middle
     item = it.planned
     if item.carve is None:
         return

@@ -304,8 +304,8 @@ def corners_made_sharp(it: Subject, limits: Numbers) -> Iterator[Finding]:
 
 @check("no way in", "fitted")
 def way_in(it: Subject, limits: Numbers) -> Iterator[Finding]:
-    """A dovetail groove that its cutter does not get into: it goes in where the ink is as wide as
-    the floor, or where a line runs out over an edge, and along it from there."""
+    """A dovetail groove that its cutter does not get into."""
+    # it goes in where the ink is as wide as the floor, or a line runs out over an edge
     item = it.planned
     groove = item.groove
     if groove is None or groove.kind != "dovetail" or item.raised:

@@ -8650,8 +8650,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Bis zur Mitte Gestochenes, das weniger tief ist als verlangt</translation>
   </message>
   <message>
-   <source>Ink carved on a bent face: its depth goes by the distance along the face, so that walls differ from the V by what the face turns from their edge to the middle</source>
-   <translation>Auftrag, der auf einer gebogenen Fläche gestochen ist: seine Tiefe richtet sich nach dem Abstand entlang der Fläche, sodass die Flanken vom V um das abweichen, was sich die Fläche von deren Kante bis zur Mitte dreht</translation>
+   <source>Walls of ink carved on a bent face that differ from its V, as the face bends</source>
+   <translation>Wände von Auftrag, der auf einer gebogenen Fläche gestochen ist, die von seinem V abweichen, da sich die Fläche biegt</translation>
   </message>
   <message>
    <source>Walls that are not square to their face where two faces meet at an angle</source>
@@ -10426,8 +10426,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Gerundete Ecken, die die Neigung der Flanken oder gebrochene Kanten wegnehmen</translation>
   </message>
   <message>
-   <source>A dovetail groove that its cutter does not get into: it goes in where the ink is as wide as the floor, or where a line runs out over an edge, and along it from there</source>
-   <translation>Eine Schwalbenschwanz-Rille, in die ihr Fräser nicht hineinkommt: er geht dort hinein, wo der Auftrag so breit ist wie der Grund oder eine Linie über eine Kante hinausläuft, und von da an ihr entlang</translation>
+   <source>A dovetail groove that its cutter does not get into</source>
+   <translation>Eine Schwalbenschwanz-Rille, in die ihr Fräser nicht hineinkommt</translation>
   </message>
   <message>
    <source>%1 mm at its %2, %3 mm at the face</source>

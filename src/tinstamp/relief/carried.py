@@ -23,8 +23,30 @@ from tinstamp.relief.surfaces import OrderError
 from tinstamp.relief.walls import Span
 
 
+class _InPlane(Head):
+    """An end in whatever plane the sheet comes to lie in, with the sheet's own coordinates."""
+
+    on_face: ClassVar[bool] = False
+    over_foot: ClassVar[bool] = False
+
+    def uv(self, xy: Array) -> Array:
+        return np.asarray(xy, dtype=float)
+
+    def at(self, uv: Array) -> Array:
+        return self.space(uv)
+
+    def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
+        origin, x, y = self.space(np.array([[0.0, 0.0], [1.0, 0.0], [0.0, 1.0]]))
+        frame = Frame(*(tuple(map(float, v)) for v in (origin, x - origin, y - origin)))  # type: ignore[arg-type]
+        return Geom_Plane(placement(frame)), TOLERANCE
+
+    @property
+    def flipped(self) -> bool:
+        return False
+
+
 @dataclass(frozen=True, eq=False)
-class Carried(Head):
+class Carried(_InPlane):
     """Letters on a part of their path, or, between two such, where their walls' sides would meet.
 
     Attributes
@@ -36,24 +58,9 @@ class Carried(Head):
     carry: Carry
     part: float = 1.0
     stretch: float = 1.0
-    on_face: ClassVar[bool] = False
-    over_foot: ClassVar[bool] = False
 
     def space(self, xy: Array) -> Array:
         return self.carry.space(self.chart, xy, self.part, self.stretch)
-
-    def uv(self, xy: Array) -> Array:
-        return np.asarray(xy, dtype=float)
-
-    def at(self, uv: Array) -> Array:
-        return self.space(uv)
-
-    def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
-        return _plane_through(self), TOLERANCE
-
-    @property
-    def flipped(self) -> bool:
-        return False
 
     def volume(self, regions: Sequence[Region]) -> float:
         return self.carry.volume(regions)
@@ -88,30 +95,15 @@ class Bow:
 
 
 @dataclass(frozen=True, eq=False)
-class OnTrack(Head):
+class OnTrack(_InPlane):
     """Letters at a station of a drawn path."""
 
     chart: PlaneChart
     track: Track
     station: Station
-    on_face: ClassVar[bool] = False
-    over_foot: ClassVar[bool] = False
 
     def space(self, xy: Array) -> Array:
         return self.track.on(self.chart, xy, self.station)
-
-    def uv(self, xy: Array) -> Array:
-        return np.asarray(xy, dtype=float)
-
-    def at(self, uv: Array) -> Array:
-        return self.space(uv)
-
-    def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
-        return _plane_through(self), TOLERANCE
-
-    @property
-    def flipped(self) -> bool:
-        return False
 
     def volume(self, regions: Sequence[Region]) -> float:
         return self.track.volume(regions)
@@ -145,13 +137,6 @@ class Trail:
     def volume(self, regions: Sequence[Region]) -> float:
         """What it adds to the part, mm³."""
         return self.track.volume(regions)
-
-
-def _plane_through(head: Head) -> Geom_Plane:
-    """The plane that the sheet comes to lie in."""
-    origin, x, y = head.space(np.array([[0.0, 0.0], [1.0, 0.0], [0.0, 1.0]]))
-    frame = Frame(*(tuple(map(float, v)) for v in (origin, x - origin, y - origin)))  # type: ignore[arg-type]
-    return Geom_Plane(placement(frame))
 
 
 def on_flat(chart: Chart) -> PlaneChart:

@@ -102,7 +102,7 @@ def _integers(values: Sequence[int]) -> TColStd_Array1OfInteger:
 
 _UNIT = _reals([0.0, 1.0])
 _TWICE = _integers([2, 2])
-_ENDS = {degree: _integers([degree + 1, degree + 1]) for degree in range(1, 26)}
+_ENDS = {degree: _integers([degree + 1, degree + 1]) for degree in range(1, 12)}
 
 
 def bezier(poles: list[list[float]]) -> Geom_BSplineCurve:

@@ -238,6 +238,7 @@ class Planned:
                     regions=placed.regions[k : k + each],
                     origin=(x, y),
                     matrix=way.T @ placed.matrix,
+                    shift=moved_as(placed.shift, laid[0], laid[k]),
                     bent=False,
                 )
             )

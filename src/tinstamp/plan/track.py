@@ -266,12 +266,10 @@ def _place(station: Station, ahead: float) -> tuple[float, float]:
     )
 
 
-def rings(track: Track) -> Iterator[tuple[Station, float | None]]:
-    """The stations of a path after the face, each with the weight of the one before it where it
-    ends a round stretch: that one lies between."""
+def rings(track: Track) -> Iterator[Station]:
+    """The stations of a path after the face; before one that ends a round stretch the one where
+    its sides meet."""
     for leg in track.legs:
         if leg.turn:
-            yield leg.between, None
-            yield leg.end, leg.weight
-        else:
-            yield leg.end, None
+            yield leg.between
+        yield leg.end

@@ -120,7 +120,7 @@ class Trail:
     @property
     def heads(self) -> tuple[Head, ...]:
         """From the face on."""
-        found = [OnTrack(self.chart, self.track, station) for station, _ in rings(self.track)]
+        found = [OnTrack(self.chart, self.track, station) for station in rings(self.track)]
         return Square(self.chart, 0.0), *found
 
     @property

@@ -20,6 +20,8 @@ from trials.record import options, record
 
 CASE = Limits(150.0, 6 * 2**30, ("trials.solids", *KERNEL))
 """What one case may take."""
+UPON = 0.3
+"""part of the sound cases that get another stamp upon their first one"""
 OVERHANGS = ("over the edge", "off the face", "misses the face")
 """Findings that tell that a raised relief hangs over."""
 CHORD = 0.004
@@ -62,9 +64,46 @@ def case(seed: int, number: int) -> tuple[str, str, str]:
             if f.check in ("file", "not sound"):
                 return "told", words, f.message
         return "wrong", words, "a part that is not valid is given out"
-    why = examined(plain, built)
-    if why:  # by triangles four times as fine, in case it was they that strayed
-        why = examined(plain, built, FINER)
+    why = _looked_at(plain, built)
+    if why or random.Random(f"upon {seed}-{number}").random() > UPON:
+        return ("wrong", words, why) if why else ("sound", words, "")
+    return _upon(random.Random(f"where {seed}-{number}"), job, built, cache) or ("sound", words, "")
+
+
+def _looked_at(plain, built) -> str:  # type: ignore[no-untyped-def]
+    """What is wrong; looked at again by finer triangles, in case it was they that strayed."""
+    return examined(plain, built) and examined(plain, built, FINER)
+
+
+def _upon(r: random.Random, job, under, cache):  # type: ignore[no-untyped-def]
+    """The same with a stamp on a wall or cap of its first one; None where that has none."""
+    from tinstamp.engine.build import build
+    from tinstamp.job.archive import Document
+    from tinstamp.job.model import Relief, Setting, Stamp, Text
+
+    name = job.stamps[0].name
+    faces = (*under.report.sides.get(name, ()), f"{name}/cap")
+    face = r.choice(faces)
+    setting = Setting(face=face, across="0 mm", up="0 mm", up_from="middle", rests_on="middle")
+    probe = Stamp(name="u", artwork=Text(text="I", height="0.1 mm"), setting=setting,
+                  relief=Relief(make="mark"))  # fmt: skip
+    tried = build(Document(job.model_copy(update={"stamps": (*job.stamps, probe)}),
+                           logos=FILES), cache)  # fmt: skip
+    chart = tried.report.charts.get(face)
+    if chart is None:
+        return None
+    size = float(min(chart.bounds[2:] - chart.bounds[:2]))
+    more = stamp(r, "u", {face: chart}, size)
+    job = job.model_copy(update={"stamps": (*job.stamps, more)})
+    built = build(Document(job, logos=FILES), cache)
+    told = [f.message for f in built.report.findings if f.level == "fix" and f.stamp == "u"]
+    surprise = [t for t in told if "not foreseen" in t]
+    words = _words(job)
+    if surprise:
+        return "unforeseen", words, surprise[0]
+    if not built.report.stamps[-1].built_by:
+        return ("told", words, "; ".join(told)) if told else None
+    why = _looked_at(under, built) if built.report.valid else "it is not valid"
     return ("wrong", words, why) if why else ("sound", words, "")
 
 
@@ -170,15 +209,19 @@ def examined(plain, built, part: float = 1.0) -> str:  # type: ignore[no-untyped
         return "material lies where there is some already: it runs through itself"
     change = _volume(p1, t1) - _volume(p0, t0)
     (part,) = [body for body in built.report.bodies if body.name == "part"]
-    said = part.volume - part.before
+    (bare,) = [body for body in plain.report.bodies if body.name == "part"]
+    said = part.volume - bare.volume
     area = float(np.linalg.norm(np.cross(p0[t0[:, 1]] - p0[t0[:, 0]], p0[t0[:, 2]] - p0[t0[:, 0]]),
                                 axis=1).sum() / 2)  # fmt: skip
     if abs(change - said) > 4 * chord * area * 0.3 + 1e-3 * abs(said):
         return f"by its file the volume changes by {change:.4f}, told are {said:.4f} mm³"
-    made = [
-        s for s in built.job.stamps if s.name in {r.name for r in built.report.stamps if r.built_by}
-    ]
+    there = {s.name for s in plain.job.stamps}
+    done = {r.name for r in built.report.stamps if r.built_by} - there
+    made = [s for s in built.job.stamps if s.name in done]
     depth = {r.name: r.depth for r in built.report.stamps}
+    for s in built.job.stamps:  # parts of a text may have depths of their own
+        own = [st.depth for st in getattr(s.artwork, "styles", ()) if st.own_depth]
+        depth[s.name] = max(depth.get(s.name, 0.0), *(float(d.split()[0]) for d in own), 0.0)
     spans = [_span(built, s, depth[s.name]) for s in made]
     over, under = max((high for _, high in spans), default=0.0), max(
         (-low for low, _ in spans), default=0.0)  # fmt: skip

@@ -13,6 +13,7 @@ from OCP.TopTools import TopTools_IndexedDataMapOfShapeListOfShape, TopTools_Ind
 
 from tinstamp.blank.kernel import compound, faces, shells, solid_of_shells
 from tinstamp.chart.base import FaceChart
+from tinstamp.job.face_name import Role, StampFace, any_side
 
 Shell = tuple[int, int]
 """Which solid, and which of its shells: the outer one or a void within."""
@@ -40,6 +41,11 @@ class NamedSolid:
 
     def faces_named(self, name: str) -> list[NamedFace]:
         return [f for f in self.faces if f.name == name]
+
+    def made_by(self, stamp: str, role: Role) -> list[NamedFace]:
+        """A stamp's caps, or its walls, also those that have names of their own."""
+        name = StampFace(stamp, role)
+        return [f for f in self.faces if any_side(f.name) == name]
 
     def named(self, name: str) -> list[TopoDS_Face]:
         return [f.face for f in self.faces if f.name == name]

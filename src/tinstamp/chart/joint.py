@@ -140,7 +140,9 @@ class Faces(Mapping[str, "FaceChart"]):
         """These and others; where both have one, the other's."""
         more = Faces.of(later)
         kept = {n: w for n, w in self._later.items() if n not in more._made}
-        return Faces({**self._made, **more._made}, self.joints, {**kept, **more._later})
+        made, late = {**self._made, **more._made}, {**kept, **more._later}
+        joints, awaited = (*self.joints, *more.joints), self._awaited | more._awaited
+        return Faces(made, joints, late, awaited - made.keys(), _either(self._seek, more._seek))
 
     def arrived(
         self, made: Mapping[str, FaceChart], awaited: Iterable[str], joints: Sequence[Joint]
@@ -171,6 +173,13 @@ class Faces(Mapping[str, "FaceChart"]):
             more = [j for j in self._seek(face) if frozenset(j.faces) not in known]
             self.joints = (*self.joints, *more)
         return [j for j in self.joints if face in j.faces and j.beyond(face) in self]
+
+
+def _either(one: Seek | None, other: Seek | None) -> Seek | None:
+    """What finds the joints that either finds."""
+    if one is None or other is None:
+        return one or other
+    return lambda face: [*one(face), *other(face)]
 
 
 def joint_line(points: Array) -> Array:

@@ -58,6 +58,7 @@ from tinstamp.desk.work.recent import RecentFiles
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.shading import Shading
 from tinstamp.desk.work.stamp_drag import StampDrag
+from tinstamp.desk.work.upon import Upon
 from tinstamp.engine.starting import Started
 from tinstamp.job.edit_stamps import free_name
 from tinstamp.job.face_name import StampFace
@@ -95,6 +96,7 @@ class Window(QMainWindow):
         self.proof.whole_wanted.connect(self.whole_proof)
         self.files = JobFiles(self, self.session, self.settings)
         self.arrivals = Arrivals(self.session, self, self)
+        self.upon = Upon(self.session, self)
         self.setAcceptDrops(True)
         self._make_actions()
         self._lay_out()
@@ -103,9 +105,9 @@ class Window(QMainWindow):
         self.ticket.lead.wanted.connect(partial(led, self))
         self.ticket.add_logo.connect(lambda: self.part_files.ask("new logo"))
         self.ticket.add_drawn.connect(self.add_stamp)
-        self.ticket.add_upon.connect(self.add_upon)
+        self.ticket.add_upon.connect(self.upon.add)
         self.ticket.shelf_wanted.connect(self.arrivals.fill_shelf)
-        self.part.face_clicked.connect(self.face_clicked)
+        self.part.clicked.connect(self.upon.clicked)
         self.part.looked_away.connect(self._looked_away)
         self.part.wants_middle.connect(lambda: self.give_middle("part"))
         self.sheet.wants_middle.connect(lambda: self.give_middle("sheet"))
@@ -332,15 +334,6 @@ class Window(QMainWindow):
             box.setFocus()
             box.selectAll()
         return True
-
-    def add_upon(self) -> None:
-        """A new text on the cap of the chosen stamp."""
-        chosen = self.session.selected
-        if chosen >= 0:
-            cap = str(StampFace(self.session.job.stamps[chosen].name, "cap"))
-            self.session.select(-1)
-            self.session.pick_face(cap)
-            self.add_stamp()
 
     def face_clicked(self, face: str) -> None:
         """A face of the part was clicked: a stamp's own faces select the stamp."""

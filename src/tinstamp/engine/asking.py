@@ -6,6 +6,8 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 
+import numpy as np
+
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.cache import Cache
@@ -15,15 +17,18 @@ from tinstamp.engine.questions import (
     Answer,
     Question,
     Rooms,
+    SideName,
     Sides,
     WantEstimate,
     WantField,
     WantRoom,
     WantSection,
+    WantSide,
     WantSides,
 )
 from tinstamp.engine.section import section_of
 from tinstamp.engine.seen import pull_of
+from tinstamp.engine.sides import side_at
 from tinstamp.job.archive import Document
 from tinstamp.job.model import Job
 from tinstamp.job.process import like_of
@@ -55,6 +60,12 @@ def answered(
     if isinstance(question, WantSection):
         item, body = _built(question.stamp, built)
         return section_of(item, body, question.at)
+    if isinstance(question, WantSide):
+        item, body = _built(question.stamp, built)
+        face = side_at(body, item, question.role, np.array(question.at))
+        if face is None:
+            raise AskError(f"“{question.stamp}” has nothing there that a stamp could lie on")
+        return SideName(question.stamp, str(face))
     return _rooms(question, document, built)
 
 

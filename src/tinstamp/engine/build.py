@@ -27,12 +27,13 @@ from tinstamp.engine.putting import executed, imprinted_in, pieces_of
 from tinstamp.engine.report import BodyReport, Report, StampReport
 from tinstamp.engine.seams import seams_for
 from tinstamp.engine.seen import findings_of_finished
+from tinstamp.engine.sides import sides_told
 from tinstamp.engine.stopped import Stopped
 from tinstamp.engine.told import field_in_words, is_off, stamp_report, unsound
 from tinstamp.engine.triangles import Mesh
-from tinstamp.engine.upon import NotThere, body_under, cap_chart, with_caps
+from tinstamp.engine.upon import FEW_SIDES, NotThere, body_under, faces_upon, with_caps
 from tinstamp.job.archive import Document
-from tinstamp.job.face_name import StampFace, owner_of
+from tinstamp.job.face_name import StampFace, stamp_face
 from tinstamp.job.model import Job, Path
 from tinstamp.job.nearest import nearest_faces
 from tinstamp.job.resolve import Resolved, resolve
@@ -117,6 +118,7 @@ class _Run:
         self.resolved = Resolved()
         self.under: dict[int, Hashable] = {}
         self.start = time.perf_counter()
+        self._names = [stamp.name for stamp in document.job.stamps]
 
     def run(self) -> Built:
         self.resolved = resolve(self.job, LIMITS)
@@ -131,7 +133,7 @@ class _Run:
             for error in left_out:
                 self._feature_not_made(error, "; the part is made without it")
             ready = self._ready()
-            upon = [i for i in ready if self._owner(i) is not None]
+            upon = [i for i in ready if self._upon(i) is not None]
             on_blank = [i for i in ready if i not in upon]
             planned = [found for i in on_blank if (found := self._plan(i, plain)) is not None]
             seams = seams_for(planned, plain.charts)
@@ -152,7 +154,8 @@ class _Run:
         work = partial(findings_of_finished, marked, self.resolved, self.job.pull, self.cache)
         self.findings.append(Later("", work))
         blank = with_caps(blank, marked.caps, self.cache)
-        report = self._report(bodies, tuple(marked.reports), blank)
+        sides = sides_told(marked.bodies(self.cache).values(), marked.items, FEW_SIDES)
+        report = replace(self._report(bodies, tuple(marked.reports), blank), sides=sides)
         by_name = {item.name: item for item in marked.items}
         return Built(self.job, report, marked.bodies(self.cache), blank, by_name)
 
@@ -229,27 +232,28 @@ class _Run:
             return None
         return item
 
-    def _owner(self, index: int) -> int | None:
-        """The stamp on whose cap one lies."""
-        return owner_of(self.job.stamps[index].setting.face, [s.name for s in self.job.stamps])
+    def _upon(self, index: int) -> StampFace | None:
+        """The face of another stamp that one lies on."""
+        return stamp_face(self.job.stamps[index].setting.face, self._names)
 
     def _plan_upon(
         self, marked: Marked, blank: Blank, index: int, made: Sequence[int]
     ) -> Planned | None:
-        """The plan of a stamp that lies on the cap of another, which must be made by now."""
-        face, owner = self.job.stamps[index].setting.face, self._owner(index)
-        assert owner is not None
+        """The plan of a stamp that lies on a face of another, which must be made by now."""
+        face = self._upon(index)
+        assert face is not None
+        owner = self._names.index(face.stamp)
         try:
             layer = body_under(marked.layers[PART], self.job, index, owner, made, self.cache)
             under = next(item for item in marked.items if item.index == owner)
-            chart = cap_chart(layer, face, under, self.cache)
+            layer, laid = faces_upon(layer, face, under, self.cache)
         except NotThere as error:
             self._not_built(index, str(error))
             return None
         marked.layers[PART] = layer
-        marked.caps[face] = chart
+        marked.caps = marked.caps.and_then(laid)
         self.under[index] = (layer.key, face)
-        return self._plan(index, with_caps(replace(blank, solid=layer.base), {face: chart}))
+        return self._plan(index, with_caps(replace(blank, solid=layer.base), laid))
 
     def _tell(self, index: int, level: str, check: str, told: str) -> None:
         name, path = self.job.stamps[index].name, ("stamps", index)
@@ -300,8 +304,7 @@ class _Run:
         here and not in another program, and its file does not read back whole."""
         if not any(report.built_by == "boolean" for report in marked.reports):
             return True
-        key = id(body.shape)
-        if self.cache.get("file", key, lambda: (body, sound_file(body)))[1]:
+        if self.cache.get("file", id(body.shape), lambda: (body, sound_file(body)))[1]:
             return True
         self.findings.append(Finding("fix", "file", "", NOT_WHOLE))
         return False
@@ -347,13 +350,10 @@ class _Run:
             found = self._fit(item, near)
             subject = Subject(item, found)
             self.findings.append(Later(item.name, partial(self._checked, "fitted", subject, near)))
-            if found.too_long > 0:
-                return None
-            return self._made(marked, subject, direct)
+            return None if found.too_long > 0 else self._made(marked, subject, direct)
+        except OrderError as error:
+            self._not_built(item.index, str(error))
         except ReliefError as error:
-            if isinstance(error, OrderError):
-                self._not_built(item.index, str(error))
-                return None
             todo = operations(item, self._fit(item, near), NO_WALL)
             work = partial(self._pointed_out, item, todo, marked.layers[PART], str(error))
             self.findings.append(Later(item.name, work))

@@ -17,7 +17,6 @@ from scipy.spatial import Delaunay, cKDTree
 from tinstamp.blank.kernel import Array, boxes_of, crossed, extent_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.skin import ALONG_OUTLINE, UP_WALL
-from tinstamp.job.face_name import StampFace
 from tinstamp.job.resolve import Resolved
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.fields import Field, FieldKind, filled, flat_field, kept, limit_of
@@ -118,7 +117,7 @@ def _draft(item: Planned, body: NamedSolid, pull: Array, limit: float | None) ->
     """The lean of walls towards the pull, on a net over each."""
     points, values, triangles = [], [], []
     count = 0
-    for named in body.faces_named(StampFace(item.name, "wall")):
+    for named in body.made_by(item.name, "wall"):
         at, lean = _net(named.face, pull)
         points.append(at)
         values.append(lean)

@@ -6,7 +6,7 @@ from collections.abc import Hashable
 from dataclasses import dataclass, field
 
 from tinstamp.blank.solid import NamedSolid
-from tinstamp.chart.base import FaceChart
+from tinstamp.chart.joint import Faces
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.layer import Layer
 from tinstamp.engine.report import StampReport
@@ -19,12 +19,13 @@ class Marked:
 
     Attributes
     ----------
-    items : stamps as they were planned. caps : charts of those caps that others lie on.
+    items : stamps as they were planned. caps : charts of those caps and walls that
+        others lie on.
     """
 
     layers: dict[str, Layer]
     items: list[Planned] = field(default_factory=list)
-    caps: dict[str, FaceChart] = field(default_factory=dict)
+    caps: Faces = field(default_factory=Faces)
     reports: list[StampReport] = field(default_factory=list)
     changed: dict[str, float] = field(default_factory=dict)
 

@@ -16,7 +16,7 @@ from tinstamp.blank.patches import FLOOR_SIDE, Trimmed, together, within_reach
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.layer import Layer
-from tinstamp.job.face_name import StampFace
+from tinstamp.job.face_name import StampFace, any_side
 from tinstamp.job.model import dotted
 from tinstamp.job.resolve import Resolved, limit_path
 from tinstamp.plan.planned import Planned
@@ -54,7 +54,10 @@ def near_floors(
         boxes = cache.get("face boxes", layer.key, lambda: boxes_of(
             [named.face for named in layer.base.faces]))  # fmt: skip
         names = (item.name, *touched)
-        own = {*item.faces, *(StampFace(n, role) for n in names for role in ("cap", "wall"))}
+        own = {
+            *map(any_side, item.faces),
+            *(StampFace(n, role) for n in names for role in ("cap", "wall")),
+        }
         return nearest_face(layer.base, boxes, own, floors_of(layer, item.name), least)
 
     return cache.get("behind", (layer.key, item.key, item.name, least, touched), look)
@@ -64,7 +67,7 @@ def floors_of(layer: Layer, stamp: str) -> list[TopoDS_Face]:
     """A stamp's caps, where they lie."""
     imprints = [one for put in layer.puts for one in put.imprints if one.stamp == stamp]
     if not imprints:
-        return [named.face for named in layer.base.faces_named(StampFace(stamp, "cap"))]
+        return [named.face for named in layer.base.made_by(stamp, "cap")]
     blocks = [block for one in imprints for block in one.blocks]
     return [moved_face(block.cap, place) for block in blocks for place in block.at]
 
@@ -80,7 +83,7 @@ def nearest_face(
     none comes nearer than `limit` mm. `boxes`, (n, 2, 3), hold the solid's faces."""
     if not floors or limit <= 0:
         return None
-    others = np.array([named.name not in own for named in solid.faces])
+    others = np.array([any_side(named.name) not in own for named in solid.faces])
     around = boxes_of(floors)
     apart = np.maximum(
         boxes[:, None, 0] - around[None, :, 1], around[None, :, 0] - boxes[:, None, 1]

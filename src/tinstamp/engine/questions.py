@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from tinstamp.job.face_name import Role
 from tinstamp.proofing.estimate import Estimate
 from tinstamp.proofing.fields import Field, FieldKind
 from tinstamp.proofing.finding import Finding
@@ -66,6 +67,23 @@ class WantSection:
 
 
 @dataclass(frozen=True)
+class WantSide:
+    """The wall or cap of a stamp, by its name, that is nearest to a point in space, mm."""
+
+    stamp: str
+    role: Role
+    at: tuple[float, float, float]
+
+
+@dataclass(frozen=True)
+class SideName:
+    """What a wall or cap of a stamp is called, for others to lie on it."""
+
+    stamp: str
+    face: str
+
+
+@dataclass(frozen=True)
 class Line:
     """A figure of a section, and the line in space that it was measured along, mm; none for an
     angle."""
@@ -91,5 +109,5 @@ class Section:
     lines: tuple[Line, ...]
 
 
-Question = WantField | WantSides | WantEstimate | WantRoom | WantSection
-Answer = Field | Sides | Estimate | Rooms | Section
+Question = WantField | WantSides | WantEstimate | WantRoom | WantSection | WantSide
+Answer = Field | Sides | Estimate | Rooms | Section | SideName

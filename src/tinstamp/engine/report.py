@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 
 from tinstamp.chart.base import FaceChart
@@ -62,6 +62,7 @@ class Report:
     kinds : the shape of every face of the blank in a word.
     blank_errors : what was wrong with a feature, by the path of its field.
     seconds : time of the build.
+    sides : the walls of stamps that have few, by the names that others may lie on them with.
     """
 
     resolved: Resolved
@@ -72,6 +73,7 @@ class Report:
     kinds: Mapping[str, str]
     blank_errors: Mapping[str, str]
     seconds: float
+    sides: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
 
     @property
     def valid(self) -> bool:

@@ -12,7 +12,6 @@ from OCP.TopoDS import TopoDS_Face
 
 from tinstamp.blank.kernel import Array
 from tinstamp.blank.solid import NamedSolid
-from tinstamp.job.face_name import StampFace
 from tinstamp.proofing.skin import Skin
 
 ALONG_OUTLINE, UP_WALL, OVER_CAP = 12, 3, 6
@@ -23,8 +22,8 @@ ON_FACE = 1e-9
 
 def skin_of(body: NamedSolid, stamp: str) -> Skin:
     """Of a stamp's walls, caps and floors, as the kernel has their surfaces."""
-    found = [_walls(n.face) for n in body.faces_named(StampFace(stamp, "wall"))]
-    found += [_cap(n.face) for n in body.faces_named(StampFace(stamp, "cap"))]
+    found = [_walls(n.face) for n in body.made_by(stamp, "wall")]
+    found += [_cap(n.face) for n in body.made_by(stamp, "cap")]
     rows = np.concatenate([one for one in found if len(one)] or [np.zeros((0, 7))])
     return Skin(rows[:, :3], rows[:, 3:6], rows[:, 6])
 

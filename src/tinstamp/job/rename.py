@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 from tinstamp.job.changes import BETWEEN
-from tinstamp.job.face_name import StampFace
+from tinstamp.job.face_name import StampFace, stamp_face
 from tinstamp.job.features import Body, Groove, Hole, Hollow, Soften
 from tinstamp.job.formula import FormulaError, check_name
 from tinstamp.job.model import Job, Path, changed, get
@@ -39,8 +39,9 @@ def rename_stamp(job: Job, index: int, new: str) -> Job:
     for i, stamp in enumerate(job.stamps):
         if stamp.setting.from_stamp == old:
             job = changed(job, ("stamps", i, "setting", "from_stamp"), new)
-        if stamp.setting.face == StampFace(old, "cap"):
-            job = changed(job, ("stamps", i, "setting", "face"), str(StampFace(new, "cap")))
+        if (face := stamp_face(stamp.setting.face, [old])) is not None:
+            renamed = str(StampFace(new, face.role, face.side))
+            job = changed(job, ("stamps", i, "setting", "face"), renamed)
     return job
 
 

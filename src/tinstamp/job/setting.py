@@ -21,7 +21,9 @@ from tinstamp.job.values import (
     Value,
 )
 
-FaceOf = Annotated[str, Field(min_length=1, max_length=LONGEST_LABEL + len("/cap"))]
+LONGEST_SIDE = 16
+"""letters of what stands behind a stamp's name, as in `Panel/wall 359° 99999`"""
+FaceOf = Annotated[str, Field(min_length=1, max_length=LONGEST_LABEL + LONGEST_SIDE)]
 """A face that a stamp lies on."""
 WRAPS = ("none", "patch")
 """Ways to lie on a face without a cast."""
@@ -195,7 +197,7 @@ MEASURED, LAID = "How it is measured", "How it is laid on the face"
 class Setting(Value):
     """How artwork lies on a face.
 
-    `face` is one of the blank, or the cap of a stamp before it, `Panel/cap`.
+    `face` is one of the blank, or the cap or a wall of a stamp before it, `Panel/cap`.
     `across` is from the middle of a flat face or from the front of a round one, or from an
     edge, inwards; `up` is from the lower edge, the middle or the upper one, whatever shape the
     face has. Only older files have `usual`: from the lower rim of a round face, from the middle

@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from tinstamp.blank.kernel import faces
+from tinstamp.job.face_name import any_side
 from tinstamp.output.closed_mesh import ClosedMesh, MeshError, closed_mesh
 from tinstamp.output.result import OutputError, Result
 
@@ -42,7 +43,7 @@ def painted(result: Result, chord: float) -> list[PaintedMesh]:
             mesh = closed_mesh(solid, chord)
         except MeshError as error:
             raise OutputError(str(error)) from error
-        names = {named.face.TShape(): str(named.name) for named in solid.faces}
+        names = {named.face.TShape(): str(any_side(named.name)) for named in solid.faces}
         colours = (PLAIN, *dict.fromkeys(result.colours.values()))
         of_name = {str(name): colours.index(c) for name, c in result.colours.items()}
         of_face = [of_name.get(names.get(f.TShape(), ""), 0) for f in faces(solid.shape)]

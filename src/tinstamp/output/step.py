@@ -35,7 +35,7 @@ from OCP.XCAFDoc import (
 
 from tinstamp.blank.kernel import quiet, solids, volume
 from tinstamp.blank.solid import NamedSolid
-from tinstamp.job.face_name import StampFace
+from tinstamp.job.face_name import StampFace, any_side
 from tinstamp.output.outputs import Options
 from tinstamp.output.painted_mesh import PLAIN
 from tinstamp.output.result import OutputError, Result
@@ -186,8 +186,8 @@ class _Tools:
             if part.IsNull():
                 continue
             TDataStd_Name.Set_s(part, _text(named.name))
-            if named.name in colours:
-                _paint(self.painter, part, colours[named.name])
+            if (own := any_side(named.name)) in colours:
+                _paint(self.painter, part, colours[own])
             if isinstance(named.name, StampFace):
                 self.layers.SetLayer(part, _text(named.name.stamp))
         return label

@@ -1396,8 +1396,8 @@
    <translation>Ein neuer Text auf der gewählten Fläche</translation>
   </message>
   <message>
-   <source>A new text on the cap of the chosen stamp</source>
-   <translation>Ein neuer Text auf der Deckfläche der gewählten Prägung</translation>
+   <source>A new text on the wall or cap of the chosen stamp that was clicked</source>
+   <translation>Ein neuer Text auf der angeklickten Wand oder Deckfläche der gewählten Prägung</translation>
   </message>
   <message>
    <source>Measure on the part</source>
@@ -4776,6 +4776,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>“%1” cannot be laid out as it is</source>
    <translation>„%1“ lässt sich so nicht auslegen</translation>
+  </message>
+  <message>
+   <source>“%1” has nothing there that a stamp could lie on</source>
+   <translation>„%1“ hat dort nichts, worauf eine Prägung liegen könnte</translation>
   </message>
   <message>
    <source>%1: choose a process, then its time and cost can be reckoned</source>

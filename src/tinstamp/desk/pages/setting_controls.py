@@ -89,8 +89,18 @@ def _face(page: FieldsPage, row: Row) -> None:
     def faces() -> Sequence[tuple[str, str]]:
         made = _of_the_part(page)
         before = page.session.job.stamps[: index_of(row)]
-        caps = [str(StampFace(stamp.name, "cap")) for stamp in before if stamp.on]
-        return made + [(cap, f"{cap} · of a stamp") for cap in caps]
+        report = page.session.report
+        sides = report.sides if report is not None else {}
+        upon = [
+            face
+            for stamp in before
+            if stamp.on
+            for face in (str(StampFace(stamp.name, "cap")), *map(str, sides.get(stamp.name, ())))
+        ]
+        own = get(page.session.job, row.path)
+        if owner_of(own, [stamp.name for stamp in before]) is not None and own not in upon:
+            upon.append(own)
+        return made + [(face, f"{face} · of a stamp") for face in upon]
 
     put_list(page, row.path, row.label, faces)
     _nearest(page, row.path)

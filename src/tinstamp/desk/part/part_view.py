@@ -45,7 +45,7 @@ from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.desk.work.timer import after
 from tinstamp.engine.triangles import Mesh
-from tinstamp.job.face_name import StampFace
+from tinstamp.job.face_name import StampFace, stamp_face
 from tinstamp.job.resolve import resolve
 
 FINER_AFTER = 220
@@ -68,7 +68,7 @@ CLICK_MOVES = 4
 class PartView(QWidget):
     """Draws the scene and lets the mouse work on it."""
 
-    face_clicked = Signal(str)
+    clicked = Signal(object)
     wants_middle = Signal()
     looked_away = Signal()
 
@@ -189,12 +189,13 @@ class PartView(QWidget):
         names: set[str] = set()
         old: list[int] = []
         for i, stamp in enumerate(shown.job.stamps):
+            upon = stamp_face(stamp.setting.face, [s.name for s in shown.job.stamps[:i]])
             gone = stamp.name not in now or not now[stamp.name].on
             ours = stamp.name == chosen and now[stamp.name] != stamp
             if stamp.on and (gone or ours):
                 names |= {StampFace(stamp.name, "cap"), StampFace(stamp.name, "wall")}
                 old.append(i)
-            elif stamp.setting.face in names:  # it goes with the cap that it lies on
+            elif upon is not None and upon.any_side in names:  # it goes with what it lies on
                 names |= {StampFace(stamp.name, "cap"), StampFace(stamp.name, "wall")}
         if names == self.veiled:
             return
@@ -400,7 +401,7 @@ class PartView(QWidget):
             if found is not None and self.measure.isChecked():
                 self.pick(found)
             elif found is not None:
-                self.face_clicked.emit(found.face)
+                self.clicked.emit(found)
         self._press = None
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:

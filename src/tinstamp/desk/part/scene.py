@@ -34,6 +34,7 @@ from tinstamp.desk.part.hand_layer import HandLayer, pixels_of
 from tinstamp.desk.part.looks import OPAQUE, SEEN_THROUGH, Looks, layered, light
 from tinstamp.desk.part.meshes import Coloured, Patch, cells, coloured, edges_of, with_normals
 from tinstamp.engine.triangles import Mesh
+from tinstamp.job.face_name import any_side
 
 Array = NDArray[np.float64]
 
@@ -158,7 +159,7 @@ class Scene:
         if self.mesh is None or names == self._hidden:
             return
         self._hidden = names
-        gone = np.array([name in names for name in self.mesh.names])[self.mesh.faces]
+        gone = np.array([any_side(name) in names for name in self.mesh.names])[self.mesh.faces]
         self._patch.SetVisibility(bool(names) and patch is not None)
         if not gone.any():
             self._bared = None
@@ -199,7 +200,7 @@ class Scene:
         self.dress()
         if self.mesh is None:
             return
-        table = np.array([_bytes(colours.get(name, p.TIN)) for name in self.mesh.names])
+        table = np.array([_bytes(colours.get(any_side(name), p.TIN)) for name in self.mesh.names])
         if hovered in self.mesh.names:
             table[self.mesh.names.index(hovered)] = _bytes(p.TIN_HOVER)
         if self._painted is not None and np.array_equal(table, self._painted):

@@ -7,7 +7,7 @@ from tinstamp.desk.sheet.sheet_paint import heights
 from tinstamp.desk.work.placing import largest, letters_for, roomiest
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.stamp_drag import StampDrag
-from tinstamp.job.face_name import owner_of
+from tinstamp.job.face_name import owner_of, stamp_face
 from tinstamp.job.model import Relief, Setting
 
 
@@ -16,11 +16,16 @@ def first_place(session: Session, drag: StampDrag) -> tuple[Setting, float] | No
     its letters are, mm. None where there is no face."""
     charts = session.charts
     face = session.face
+    upon = stamp_face(face or "", [stamp.name for stamp in session.job.stamps])
     owner = owner_of(face or "", [stamp.name for stamp in session.job.stamps])
     under = None if owner is None else drag.of(owner)
-    if face is not None and under is not None and face not in charts:  # laid out with it
+    if upon is not None and under is not None and face not in charts:  # laid out with it
         wide, high = (under.placed.bounds[2:] - under.placed.bounds[:2]).tolist()
-        setting = Setting(face=face, across="0 mm", up="0 mm", up_from="middle", rests_on="middle")
+        if upon.role == "wall":
+            wide, high = min(wide, high), under.plan.depth
+        setting = Setting(
+            face=str(upon), across="0 mm", up="0 mm", up_from="middle", rests_on="middle"
+        )
         return setting, letters_for(high, wide)
     face = face if face in charts else largest(charts)
     if face is None:

@@ -120,7 +120,7 @@ def _digest(document: Document) -> str:
 def _packed(mesh: Mesh) -> bytes:
     """Arrays alone, and names as text: nothing that is run when it is read."""
     stamps = [n.stamp if isinstance(n, StampFace) else "" for n in mesh.names]
-    names = [n.role if isinstance(n, StampFace) else n for n in mesh.names]
+    names = [_word(n) if isinstance(n, StampFace) else n for n in mesh.names]
     stream = BytesIO()
     np.savez_compressed(
         stream,
@@ -132,6 +132,15 @@ def _packed(mesh: Mesh) -> bytes:
     return stream.getvalue()
 
 
+def _word(face: StampFace) -> str:
+    return f"{face.role} {face.side}" if face.side else face.role
+
+
+def _read(stamp: str, word: str) -> StampFace:
+    role, _, side = word.partition(" ")
+    return StampFace(stamp, ROLES[role], side)
+
+
 def _unpacked(data: bytes) -> Mesh:
     """Raises ValueError for arrays that are no mesh."""
     with np.load(BytesIO(data), allow_pickle=False) as held:
@@ -139,8 +148,7 @@ def _unpacked(data: bytes) -> Mesh:
         texts = [[str(t) for t in held[name]] for name in ("names", "stamps", "bodies")]
     words, stamps, bodies = texts
     names = tuple(
-        StampFace(stamp, ROLES[word]) if stamp else word
-        for word, stamp in zip(words, stamps, strict=True)
+        _read(stamp, word) if stamp else word for word, stamp in zip(words, stamps, strict=True)
     )
     sound = (
         points.ndim == triangles.ndim == 2

@@ -101,7 +101,7 @@ def _upon(r: random.Random, job, under, cache):  # type: ignore[no-untyped-def]
     words = _words(job)
     if surprise:
         return "unforeseen", words, surprise[0]
-    if not built.report.stamps[-1].built_by:
+    if not any(s.name == "u" and s.built_by for s in built.report.stamps):
         return ("told", words, "; ".join(told)) if told else None
     why = _looked_at(under, built) if built.report.valid else "it is not valid"
     return ("wrong", words, why) if why else ("sound", words, "")

@@ -46,6 +46,7 @@ def test_letters_on_each_side_of_a_block(side: str, under: str, make: str) -> No
     plate = PARTS["p.top"][0].model_copy(update={"thickness": "12 mm"})
     found = built(plate, block("p.top", under, across="0 mm"), words(f"Panel/wall {side}", make))
     assert fixes(found) == [] and found.report.valid
+    assert [f.message for f in found.report.findings if f.stamp == "m"] == []
     assert [s.built_by for s in found.report.stamps] == ["imprint", "imprint"]
     assert found.solid is not None and found.blank is not None
     assert sound(found.solid.shape) and sound_file(found.solid)

@@ -7,6 +7,7 @@ from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
 
 from tests.core.test_joint_imprint import HEXAGON
+from tests.core.test_on_walls import block
 from tests.core.test_upon import PARTS, job_of, letters, panel
 from tests.desk.conftest import Hand
 from tests.desk.test_window import part_spot
@@ -151,3 +152,30 @@ def test_a_word_round_a_hexagon_is_moved_by_hand(hand: Hand) -> None:
     report = window.session.report
     assert report.valid and not report.to_fix
     assert [s.built_by for s in report.stamps] == ["imprint"]
+
+
+def test_text_on_the_wall_that_was_clicked(hand: Hand) -> None:
+    """The wall is clicked in the part, then Ctrl+Shift+T, then the words are typed: the engine is
+    asked what the wall is called."""
+    window = opened(hand, block("p.top", across="0 mm")).window
+    session = window.session
+    session.select(-1)
+    click(hand, spot(hand, (3.0, -8.0, 14.0)))
+    assert session.selected == 0
+    keys = Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier
+    QTest.keyClick(window, Qt.Key.Key_T, keys)
+    hand.until(lambda: len(session.job.stamps) == 2, "the text")
+    assert session.job.stamps[1].setting.face == "Panel/wall 270°" and session.selected == 1
+    QTest.keyClicks(window.fields.page.by_path["stamps.1.artwork.text"], "SIDE")
+    hand.until(lambda: session.job.stamps[1].artwork.text == "SIDE", "the words")
+    hand.until_built()
+    assert session.report.valid and not session.report.to_fix
+    assert [s.built_by for s in session.report.stamps] == ["imprint", "imprint"]
+    box = window.fields.page.by_path["stamps.1.setting.face"]
+    listed = [box.itemText(k).partition(" · ")[0] for k in range(box.count())]
+    assert {f"Panel/wall {way}°" for way in (0, 90, 180, 270)} <= set(listed)
+    assert window.sheet.chart is not None and window.sheet.chart.kind == "flat"
+    click(hand, spot(hand, (-13.0, -8.0, 15.5)))  # the same wall, beside the words: it has a name
+    assert session.selected == 0
+    QTest.keyClick(window, Qt.Key.Key_T, keys)
+    assert session.job.stamps[2].setting.face == "Panel/wall 270°"

@@ -96,7 +96,7 @@ class Window(QMainWindow):
         self.proof.whole_wanted.connect(self.whole_proof)
         self.files = JobFiles(self, self.session, self.settings)
         self.arrivals = Arrivals(self.session, self, self)
-        self.upon = Upon(self.session, self)
+        self.upon = Upon(self.session, self.drag, self)
         self.setAcceptDrops(True)
         self._make_actions()
         self._lay_out()

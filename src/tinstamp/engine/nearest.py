@@ -4,7 +4,7 @@ drilled askew behind a letter, a pocket beside it.
 
 from __future__ import annotations
 
-from collections.abc import Collection, Sequence
+from collections.abc import Sequence, Set
 from dataclasses import replace
 
 import numpy as np
@@ -55,7 +55,7 @@ def near_floors(
             [named.face for named in layer.base.faces]))  # fmt: skip
         names = (item.name, *touched)
         own = {
-            *map(any_side, item.faces),
+            *item.faces,
             *(StampFace(n, role) for n in names for role in ("cap", "wall")),
         }
         return nearest_face(layer.base, boxes, own, floors_of(layer, item.name), least)
@@ -75,7 +75,7 @@ def floors_of(layer: Layer, stamp: str) -> list[TopoDS_Face]:
 def nearest_face(
     solid: NamedSolid,
     boxes: Array,
-    own: Collection[str],
+    own: Set[str],
     floors: Sequence[TopoDS_Face],
     limit: float,
 ) -> Near | None:
@@ -83,7 +83,7 @@ def nearest_face(
     none comes nearer than `limit` mm. `boxes`, (n, 2, 3), hold the solid's faces."""
     if not floors or limit <= 0:
         return None
-    others = np.array([any_side(named.name) not in own for named in solid.faces])
+    others = np.array([not {named.name, any_side(named.name)} & own for named in solid.faces])
     around = boxes_of(floors)
     apart = np.maximum(
         boxes[:, None, 0] - around[None, :, 1], around[None, :, 0] - boxes[:, None, 1]

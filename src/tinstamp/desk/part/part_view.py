@@ -396,12 +396,11 @@ class PartView(QWidget):
         mode, self._mode = self._mode, ""
         self.setCursor(Qt.CursorShape.ArrowCursor)
         self.drag.end()
-        if mode == "turn" and not moved:
-            found = self.hit(event.position())
-            if found is not None and self.measure.isChecked():
-                self.pick(found)
-            elif found is not None:
-                self.clicked.emit(found)
+        found = self.hit(event.position()) if mode in ("turn", "stamp") and not moved else None
+        if found is not None and mode == "turn" and self.measure.isChecked():
+            self.pick(found)
+        elif found is not None and (mode == "turn" or isinstance(found.face, StampFace)):
+            self.clicked.emit(found)
         self._press = None
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:

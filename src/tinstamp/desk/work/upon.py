@@ -8,6 +8,7 @@ from PySide6.QtCore import QObject
 
 from tinstamp.desk.part.scene import Hit
 from tinstamp.desk.work.session import BLANK, Session
+from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.engine.messages import Answered
 from tinstamp.engine.questions import SideName, WantSide
 from tinstamp.job.face_name import StampFace
@@ -24,9 +25,9 @@ class Desk(Protocol):
 class Upon(QObject):
     """Remembers what was clicked, and asks the engine for the name of a face when it is wanted."""
 
-    def __init__(self, session: Session, desk: Desk) -> None:
+    def __init__(self, session: Session, drag: StampDrag, desk: Desk) -> None:
         super().__init__()
-        self.session, self.desk = session, desk
+        self.session, self.drag, self.desk = session, drag, desk
         self._hit: Hit | None = None
         self._asked: tuple[int, str] | None = None
         session.answered.connect(self._answered)
@@ -44,13 +45,19 @@ class Upon(QObject):
         stamp = self.session.job.stamps[chosen].name
         hit = self._hit
         face = hit.face if hit is not None else ""
-        if hit is None or not isinstance(face, StampFace) or face.stamp != stamp:
+        ours = face if isinstance(face, StampFace) and face.stamp == stamp else None
+        if hit is None or ours is None or self._alone(ours):
             self._lay(str(StampFace(stamp, "cap")))
-        elif face.side:
-            self._lay(str(face))
+        elif ours.side:
+            self._lay(str(ours))
         else:
             x, y, z = map(float, hit.point)
-            self._asked = self.session.ask(WantSide(stamp, face.role, (x, y, z))), stamp
+            self._asked = self.session.ask(WantSide(stamp, ours.role, (x, y, z))), stamp
+
+    def _alone(self, face: StampFace) -> bool:
+        """True for the only cap of the chosen stamp."""
+        seen = self.drag.of(self.session.selected)
+        return face.role == "cap" and seen is not None and len(seen.placed.regions) == 1
 
     def _lay(self, face: str) -> None:
         self._hit = self._asked = None

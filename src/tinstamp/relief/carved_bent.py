@@ -166,10 +166,10 @@ class Facets:
 def bent_facets(roof: Roof, bend: Bend, host: Geom_Surface, start: Start | None) -> Facets:
     """The faces of a roof on a bent face; `host` is the kernel's surface of that, `start` where
     u and v begin on it. Raises CurveError where they stray, or cross the seam."""
-    return _Maker(parted_at_breaks(roof, bend.chart), bend, host, start).facets()
+    return Maker(parted_at_breaks(roof, bend.chart), bend, host, start).facets()
 
 
-class _Maker:
+class Maker:
     """Makes the faces of one roof."""
 
     def __init__(self, roof: Roof, bend: Bend, host: Geom_Surface, start: Start | None) -> None:
@@ -186,10 +186,7 @@ class _Maker:
 
     def facets(self) -> Facets:
         feet, ring = self._feet(), self._ring()
-        patches = _patches(self.roof, self.bend)
-        faces = [self._sloping(ring, *patch)
-                 for ring, patch in zip(self.roof.facets, patches, strict=True)]  # fmt: skip
-        faces += self._levels()
+        faces = [*self.sloping(self.roof), *self.levels(self.roof)]
         edges = [self._to(pair) for ring in self.roof.outline for pair in pairs_of(ring)]
         return Facets(tuple(faces), feet, tuple(edges), ring)
 
@@ -202,6 +199,25 @@ class _Maker:
         a, b = pair
         edge = self.edges[self.number[min(pair), max(pair)]]
         return edge if a < b else TopoDS.Edge_s(edge.Reversed())
+
+    def upright(self, a: int, b: int, c: int, d: int) -> TopoDS_Face:
+        """The face between the edge from corner a to b and that from d to c, which lies over it
+        along the normals. Raises CurveError where the two bend too unlike."""
+        low, high = self._poles(a, b), self._poles(d, c)
+        count = max(len(low), len(high))
+        poles = np.stack([_raised(low, count), _raised(high, count)], axis=1)
+        surface = rational_surface(_unit(count - 1), _unit(1), poles)
+        corners = {a: [0.0, 0.0], b: [1.0, 0.0], c: [1.0, 1.0], d: [0.0, 1.0]}
+        ring = (a, b, c, d)
+        for pair in pairs_of(ring):
+            ends = [corners[min(pair)], corners[max(pair)]]
+            edge = self.edges[self.number[min(pair), max(pair)]]
+            BUILDER.UpdateEdge(edge, bezier2d(ends), surface, HERE, TOLERANCE)
+        return face_on(surface, [self._wire(ring)], False)
+
+    def _poles(self, a: int, b: int) -> Array:
+        poles = self.curves[self.number[min(a, b), max(a, b)]]
+        return poles if a < b else poles[::-1]
 
     def _wire(self, ring: Sequence[int]) -> TopoDS_Wire:
         return wire_of([self._to(pair) for pair in pairs_of(ring)])
@@ -255,9 +271,16 @@ class _Maker:
         assert self.turn is not None
         return np.asarray(self.bend.chart.to_uv(xy.reshape(-1, 2)) + self.turn)
 
-    def _levels(self) -> list[TopoDS_Face]:
+    def sloping(self, roof: Roof) -> list[TopoDS_Face]:
+        """The facets of a roof, its corners by the numbers that they have here."""
+        patches = _patches(roof, self.bend)
+        return [self._sloping(ring, *patch)
+                for ring, patch in zip(roof.facets, patches, strict=True)]  # fmt: skip
+
+    def levels(self, roof: Roof) -> list[TopoDS_Face]:
+        """What lies level on a roof, its corners by the numbers that they have here."""
         found = []
-        for rings in self.roof.flats:
+        for rings in roof.flats:
             lift = float(self.bend.lift(self.roof.nodes[rings[0][0], 2]))
             head = Square(self.bend.chart, lift)
             uv = np.concatenate(self._uv([(min(p), max(p)) for r in rings for p in pairs_of(r)]))
@@ -274,6 +297,16 @@ class _Maker:
             edge = self.edges[self.number[min(a, b), max(a, b)]]
             BUILDER.UpdateEdge(edge, bezier2d(ends), surface, HERE, TOLERANCE)
         return face_on(surface, [self._wire(ring)], False)
+
+
+def _raised(poles: Array, count: int) -> Array:
+    """The same curve with so many poles (degree elevation; any text on Bézier curves)."""
+    while len(poles) < count:
+        part = (np.arange(1, len(poles)) / len(poles))[:, None]
+        poles = np.concatenate(
+            [poles[:1], part * poles[:-1] + (1.0 - part) * poles[1:], poles[-1:]]
+        )
+    return poles
 
 
 @lru_cache(maxsize=16)

@@ -15,6 +15,7 @@ from tinstamp.chart.cast import GRAZING, CastChart
 from tinstamp.chart.run import RunChart, area_of_face
 from tinstamp.plan.track import Track
 from tinstamp.relief.at_edges import parted
+from tinstamp.relief.by_carving import by_carving
 from tinstamp.relief.by_imprint import by_imprint
 from tinstamp.relief.by_piercing import by_piercing
 from tinstamp.relief.by_prisms import by_prisms
@@ -185,11 +186,6 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
             "letters that end above or below the face need a field within one face, clear of its "
             "edges and of other relief"
         )
-    if it.carving is not None:
-        raise way or ReliefError(
-            "ink that is carved to its middle needs a place within one smooth face, clear of its "
-            "edges and of other relief"
-        )
     if op.walls.carry is not None:
         raise ReliefError(
             "letters that lean or bend over need a place within one face, clear of its edges, and "
@@ -198,6 +194,15 @@ def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) 
     apart = _in_parts(solid, op, stopped) if direct else None
     if apart is not None:
         return apart
+    if it.carving is not None:
+        if op.through:
+            raise way or ReliefError("ink that is carved to its middle does not cut through")
+        try:
+            cut, change = by_carving(solid, op, it.carving, it.asked, stopped)
+        except ReliefError as error:
+            raise way or error from error
+        known = it.volume if op.closed_form else None
+        return Made(cut.solid, "boolean", change, known, cut.loose, time.perf_counter() - start)
     if it.stack is not None:
         if op.through or not isinstance(it.stack, Stack):
             raise way or ReliefError("lines with a section, and softened edges, do not cut through")

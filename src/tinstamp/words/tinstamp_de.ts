@@ -10722,8 +10722,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>über mehrere Flächen projiziert steigt eine ebene Deckfläche nicht</translation>
   </message>
   <message>
-   <source>ink that is carved to its middle needs a place within one smooth face, clear of its edges and of other relief</source>
-   <translation>was bis zur Mitte gestochen wird, braucht einen Platz innerhalb einer glatten Fläche, frei von deren Kanten und anderem Relief</translation>
+   <source>ink that is carved to its middle does not cut through</source>
+   <translation>was bis zur Mitte gestochen wird, geht nicht durch den Körper hindurch</translation>
   </message>
   <message>
    <source>lines with a section, and softened edges, do not cut through</source>

@@ -13,7 +13,7 @@ from tinstamp.engine.cache import Cache
 from tinstamp.engine.questions import SideName, WantSide
 from tinstamp.job.archive import Document, dump, load
 from tinstamp.job.face_name import StampFace, any_side, owner_of, stamp_face
-from tinstamp.job.model import Relief, Shape, Stamp, Text
+from tinstamp.job.model import Cast, Relief, Shape, Stamp, Text
 from tinstamp.job.rename import rename_stamp
 from tinstamp.output.step import sound_file
 
@@ -199,3 +199,19 @@ def test_walls_in_names_and_files() -> None:
     assert {"Name: plate/1/wall 90°", "Name: plate/1/wall 0°"} <= set(found.report.charts)
     assert found.solid is not None and sound_file(found.solid)
     assert len(found.solid.made_by("Name: plate/1", "wall")) == 4
+
+
+@pytest.mark.parametrize("make", ["panel", "emboss", "engrave"])
+def test_walls_where_no_ray_comes_have_no_name(make: str) -> None:
+    """Raised on a ball by a projection, walls lean out past where its rays meet the ball."""
+    ball = PARTS["b.outer"][0].model_copy(update={"diameter": "7 mm"})
+    for across in ("0 deg", "45 deg", "70 deg"):
+        mark = letters("b.outer", text="I").model_copy(
+            update={
+                "artwork": Text(text="I", height="2 mm"),
+                "relief": Relief(make=make, depth="2.5 mm", margin="1.6 mm"),  # type: ignore[arg-type]
+            }
+        )
+        setting = mark.setting.model_copy(update={"across": across, "cast": Cast(way="front")})
+        found = built(ball, mark.model_copy(update={"setting": setting}))
+        assert not any("not foreseen" in f.message for f in found.report.findings)

@@ -49,10 +49,10 @@ def _places(
             continue
         point, normal = outward(named.face, *span_of(named.face).middle)
         xy = np.asarray(under.chart.from_space(point), dtype=float)
-        looks = back @ np.linalg.pinv(under.chart.jacobian(xy)) @ normal
-        place = back @ (xy - origin)
-        if not (np.isfinite(looks).all() and np.isfinite(place).all()):
+        across = np.asarray(under.chart.jacobian(xy), dtype=float)
+        if not (np.isfinite(xy).all() and np.isfinite(across).all()):
             continue  # it lies where the stamp's sheet has no place, and cannot be named
+        looks, place = back @ np.linalg.pinv(across) @ normal, back @ (xy - origin)
         x, y = np.round(place, PLACE_DIGITS).tolist()
         found.append(((x, y), at, float(np.degrees(np.arctan2(looks[1], looks[0]))) % 360.0))
     return sorted(found)

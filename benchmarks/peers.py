@@ -15,15 +15,16 @@ from OCP.STEPControl import (
     STEPControl_StepModelType,
     STEPControl_Writer,
 )
-from OCP.TopoDS import TopoDS, TopoDS_Shape
+from OCP.TopoDS import TopoDS_Shape
 
 from tinstamp.artwork.outline import Region
-from tinstamp.blank.kernel import extent_of, faces, quiet, solid_of
+from tinstamp.blank.kernel import extent_of, faces, quiet
 from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.engine.mesh import COARSENESS, mesh_of
 from tinstamp.relief.boolean import Tool, combine, tool
-from tinstamp.relief.carved import Carving, plane_face, plane_facets
+from tinstamp.relief.by_carving import carved_tool
+from tinstamp.relief.carved import Carving
 from tinstamp.relief.facets import FACET_TURN
 from tinstamp.relief.operation import Operation
 
@@ -37,18 +38,10 @@ def prebuilt_tools(regions: Sequence[Region], chart: Chart, depth: float) -> lis
 
 
 def carved_tools(op: Operation) -> list[Tool]:
-    """Of what is carved to its middle a tool for each region, with a lid level with the face."""
+    """Of what is carved to its middle a tool for each region, reaching 0.5 mm out of the face."""
     assert op.walls.carve is not None
     carving = Carving.of(op.face_chart, op.placed.regions, op.depth, op.walls.carve, -1.0)
-    found = []
-    for roof in carving.roofs:
-        foot = roof.nodes[list(roof.outline[0]), :2]
-        made = plane_facets(roof, carving.bend.space(roof.nodes), op.face_chart.to_uv(foot))
-        lid = plane_face(made.feet, op.chart.to_space(foot))
-        body = [*(TopoDS.Face_s(face.Reversed()) for face in made.faces), lid]
-        named = tuple(NamedFace("wall", face) for face in body)
-        found.append(Tool(solid_of(body), named))
-    return found
+    return [carved_tool(roof, carving.bend, 0.5) for roof in carving.roofs]
 
 
 def general_boolean(solid: NamedSolid, tools: Sequence[Tool]) -> NamedSolid:

@@ -49,16 +49,31 @@ def by_rounds(
         LOG.info("%s goes round the long way: %s", op.stamp, error)
         return None
     whole = change + more
-    if not agrees(whole, expected) or not examine(after).sound:
-        LOG.info("%s goes round the long way: %g for %g mm³", op.stamp, whole, expected)
-        return None
-    new = [f.face for f in after.faces
-           if isinstance(f.name, StampFace) and f.name.stamp == op.stamp]  # fmt: skip
-    told = fault(solid, after, whole, asked) or met_by(solid, new, (op.face,))
+    told = wrong_with(solid, after, op, (op.face,), (whole, expected), asked)
     if told is not None:
         LOG.warning("%s goes round the long way: %s", op.stamp, told)
         return None
     return Made(after, "imprint", whole, expected, cut.loose, time.perf_counter() - start)
+
+
+def wrong_with(
+    before: NamedSolid,
+    after: NamedSolid,
+    op: Operation,
+    faces: Sequence[str],
+    volumes: tuple[float, float],
+    asked: Asked,
+) -> str | None:
+    """What is wrong with a field whose letters were put into its floor; None when nothing is.
+    `faces` are those that it lies on, `volumes` what is changed and what is to be, mm³."""
+    whole, expected = volumes
+    if not agrees(whole, expected):
+        return f"{whole:.4f} mm³ would change where {expected:.4f} mm³ are asked"
+    if not examine(after).sound:
+        return "the letters and the floor are not a sound solid"
+    new = [f.face for f in after.faces
+           if isinstance(f.name, StampFace) and f.name.stamp == op.stamp]  # fmt: skip
+    return fault(before, after, whole, asked) or met_by(before, new, faces)
 
 
 def _letters(op: Operation) -> list[Tops]:

@@ -29,6 +29,7 @@ from tinstamp.relief.carved import Carving
 from tinstamp.relief.checking import asked_of, cast_of
 from tinstamp.relief.clear import InTheWay
 from tinstamp.relief.draft import Drafted, check_draft, drafted
+from tinstamp.relief.fields_over_joints import field_over_run
 from tinstamp.relief.grooved import check_groove, groove_stack, on_face
 from tinstamp.relief.guard import Asked
 from tinstamp.relief.heads import Head, check_facing, depths_of, head_of
@@ -271,7 +272,9 @@ def _over_run(
     cast = cast_of(chart)
     one_way = cast is not None and not op.walls.flat
     if op.tops:
-        raise ReliefError("over several faces the letters of a field end level with them")
+        return field_over_run(
+            solid, chart, op, lambda bare: _over_run(solid, chart, bare, direct, stopped)
+        )
     if op.depth:
         _check_walls(op, one_way, bool(parts.across))
     whole: Made | None = None

@@ -10602,6 +10602,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>das Teil ist zu dünn, um über einen so gebogenen Flächenzug eine ebene Deckfläche zu tragen</translation>
   </message>
   <message>
+   <source>%1 mm³ would change where %2 mm³ are asked</source>
+   <translation>%1 mm³ würden sich ändern, wo %2 mm³ verlangt sind</translation>
+  </message>
+  <message>
+   <source>the letters and the floor are not a sound solid</source>
+   <translation>die Buchstaben und der Grund ergeben keinen einwandfreien Körper</translation>
+  </message>
+  <message>
    <source>the letters do not stand on the floor</source>
    <translation>die Buchstaben stehen nicht auf dem Grund</translation>
   </message>
@@ -10694,10 +10702,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>das Motiv ist länger als der Weg herum: seine Enden lägen aufeinander</translation>
   </message>
   <message>
-   <source>over several faces the letters of a field end level with them</source>
-   <translation>über mehrere Flächen enden die Buchstaben eines Feldes bündig</translation>
-  </message>
-  <message>
    <source>all of the artwork misses the faces</source>
    <translation>das ganze Motiv verfehlt die Flächen</translation>
   </message>
@@ -10736,6 +10740,26 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>the artwork crosses the seam of the face</source>
    <translation>das Motiv kreuzt die Naht der Fläche</translation>
+  </message>
+  <message>
+   <source>letters of a field that end above or below their faces stand on one of them each, clear of where two meet: move them, or let them end level there</source>
+   <translation>Buchstaben eines Feldes, die über oder unter ihren Flächen enden, stehen jeder auf einer davon, frei von der Stelle, wo zwei zusammentreffen: Verschieben Sie sie, oder lassen Sie sie dort bündig enden</translation>
+  </message>
+  <message>
+   <source>letters end above or below a field that lies all on its faces</source>
+   <translation>Buchstaben enden über oder unter einem Feld, das ganz auf seinen Flächen liegt</translation>
+  </message>
+  <message>
+   <source>a letter has no floor to stand on</source>
+   <translation>ein Buchstabe hat keinen Grund, auf dem er steht</translation>
+  </message>
+  <message>
+   <source>the floor of the field does not follow its face</source>
+   <translation>der Grund des Feldes folgt seiner Fläche nicht</translation>
+  </message>
+  <message>
+   <source>the letters cannot be put into the floor: %1</source>
+   <translation>die Buchstaben lassen sich nicht in den Grund setzen: %1</translation>
   </message>
   <message>
    <source>lines run where the face turns away from the projection: there they have no section</source>

@@ -2700,6 +2700,7 @@
   a guide and the plane of a section are pulled with the mouse.
 - Lines with a V or a round section; caps level with another face, or from the greys of a picture;
   a body a letter; letters that lean or bend over.
+- Stamps on the walls of other stamps. Carved ink over edges.
 - Steps through an empty job. A long ticket by face or worst first. Before and after, side by
   side.
 - German; decimal commas; everything as large as the desktop's type.</source>
@@ -2709,6 +2710,7 @@
   Leitlinie und die Ebene eines Schnitts werden mit der Maus gezogen.
 - Linien mit V- oder rundem Querschnitt; Deckflächen bündig mit einer anderen Fläche oder nach den
   Grautönen eines Bildes; je Buchstabe ein Körper; Buchstaben, die sich neigen oder umbiegen.
+- Prägungen auf den Wänden anderer Prägungen. Gestochenes über Kanten.
 - Schritte durch einen leeren Auftrag. Eine lange Laufkarte nach Flächen oder die schlechteste zuerst. Vorher und nachher,
   nebeneinander.
 - Deutsch; Dezimalkommas; alles so groß wie die Schrift des Desktops.</translation>
@@ -2736,6 +2738,10 @@
   <message>
    <source>Several stamps at once</source>
    <translation>Mehrere Prägungen auf einmal</translation>
+  </message>
+  <message>
+   <source>A stamp on a stamp</source>
+   <translation>Eine Prägung auf einer Prägung</translation>
   </message>
   <message>
    <source>Exact while dragging</source>
@@ -2796,6 +2802,14 @@ makes their gaps equal, by the stamp that was chosen first. Delete and “Off”
    <translation>Klicken Sie mit der Umschalttaste weitere Prägungen in der Abwicklung oder ihre Karten an, oder ziehen Sie in der Abwicklung einen Rahmen;
 Ctrl+Shift+A nimmt alle der Fläche. Sie bewegen sich zusammen; eine Leiste über der Abwicklung richtet sie aus oder
 macht ihre Lücken gleich, nach der zuerst gewählten Prägung. „Löschen“ und „Aus“ gelten für alle.</translation>
+  </message>
+  <message>
+   <source>Click the cap or a wall of a stamp in the part, then Ctrl+Shift+T: the text lies there and goes with
+it. A wall is called by the way that it looks on its stamp, `Panel/wall 90°` up; in the list “Face”
+stand those of stamps that have few.</source>
+   <translation>Klicken Sie die Deckfläche oder eine Wand einer Prägung im Teil an, dann Ctrl+Shift+T: Der Text
+liegt dort und geht mit ihr. Eine Wand heißt danach, wohin sie auf ihrer Prägung blickt,
+`Panel/wall 90°` nach oben; in der Liste „Fläche“ stehen die von Prägungen, die wenige haben.</translation>
   </message>
   <message>
    <source>Type a figure while a stamp is dragged: mm across, Tab, mm up; degrees while it is turned; its

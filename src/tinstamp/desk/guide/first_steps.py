@@ -49,6 +49,11 @@ With Shift, click more stamps in the sheet or their cards, or draw a frame in th
 Ctrl+Shift+A takes all of the face. They move together; a bar over the sheet lines them up or
 makes their gaps equal, by the stamp that was chosen first. Delete and “Off” are for all of them.
 """,
+    "A stamp on a stamp": """
+Click the cap or a wall of a stamp in the part, then Ctrl+Shift+T: the text lies there and goes with
+it. A wall is called by the way that it looks on its stamp, `Panel/wall 90°` up; in the list “Face”
+stand those of stamps that have few.
+""",
     "Exact while dragging": """
 Type a figure while a stamp is dragged: mm across, Tab, mm up; degrees while it is turned; its
 height while it is made larger. Enter lets go, Esc puts it back. Shift goes by whole steps, Control
@@ -71,6 +76,7 @@ NEW = """
   a guide and the plane of a section are pulled with the mouse.
 - Lines with a V or a round section; caps level with another face, or from the greys of a picture;
   a body a letter; letters that lean or bend over.
+- Stamps on the walls of other stamps. Carved ink over edges.
 - Steps through an empty job. A long ticket by face or worst first. Before and after, side by
   side.
 - German; decimal commas; everything as large as the desktop's type.

@@ -154,10 +154,10 @@ class _Run:
         work = partial(findings_of_finished, marked, self.resolved, self.job.pull, self.cache)
         self.findings.append(Later("", work))
         blank = with_caps(blank, marked.caps, self.cache)
-        sides = sides_told(marked.bodies(self.cache).values(), marked.items, FEW_SIDES)
+        parts = marked.bodies(self.cache)
+        sides = sides_told(parts.values(), marked.items, FEW_SIDES, self.cache)
         report = replace(self._report(bodies, tuple(marked.reports), blank), sides=sides)
-        by_name = {item.name: item for item in marked.items}
-        return Built(self.job, report, marked.bodies(self.cache), blank, by_name)
+        return Built(self.job, report, parts, blank, {item.name: item for item in marked.items})
 
     def failed(self) -> Built:
         """What a build that broke off tells."""

@@ -10,6 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
+from functools import partial
 
 import numpy as np
 from OCP.BRepExtrema import BRepExtrema_DistShapeShape
@@ -17,6 +18,7 @@ from OCP.BRepExtrema import BRepExtrema_DistShapeShape
 from tinstamp.blank.face_axes import outward, span_of
 from tinstamp.blank.kernel import Array, boxes_of, vertex_at
 from tinstamp.blank.solid import NamedFace, NamedSolid
+from tinstamp.engine.cache import Cache
 from tinstamp.job.face_name import Role, StampFace
 from tinstamp.plan.planned import Planned
 
@@ -36,14 +38,16 @@ class Side:
 
 
 def _places(
-    solid: NamedSolid, under: Planned, role: Role
+    solid: NamedSolid, under: Planned, role: Role, among: Sequence[int] | None = None
 ) -> list[tuple[tuple[float, float], int, float]]:
     """The walls or caps of a stamp from left to right: where their middles lie on its artwork, mm,
-    their place among the solid's faces, and the way they look there, degrees."""
+    their place among the solid's faces, and the way they look there, degrees. `among` are the
+    places of all that could be one."""
     back = np.linalg.inv(under.placed.matrix)
     origin = np.array(under.placed.origin)
     found: list[tuple[tuple[float, float], int, float]] = []
-    for at, named in enumerate(solid.faces):
+    for at in range(len(solid.faces)) if among is None else among:
+        named = solid.faces[at]
         name = named.name
         if not isinstance(name, StampFace) or (name.stamp, name.role) != (under.name, role):
             continue
@@ -58,9 +62,12 @@ def _places(
     return sorted(found)
 
 
-def sides_of(solid: NamedSolid, under: Planned) -> tuple[Side, ...]:
-    """The walls of a stamp on a solid, from left to right on its artwork."""
-    return tuple(Side(at, way) for _, at, way in _places(solid, under, "wall"))
+def sides_of(
+    solid: NamedSolid, under: Planned, among: Sequence[int] | None = None
+) -> tuple[Side, ...]:
+    """The walls of a stamp on a solid, from left to right on its artwork; `among` are the places of
+    all faces that could be one."""
+    return tuple(Side(at, way) for _, at, way in _places(solid, under, "wall", among))
 
 
 def name_of(stamp: str, side: Side, sides: Sequence[Side]) -> StampFace:
@@ -125,19 +132,30 @@ def _caps_named(solid: NamedSolid, under: Planned, asked: StampFace) -> dict[int
 
 
 def sides_told(
-    bodies: Iterable[NamedSolid], items: Iterable[Planned], most: int
+    bodies: Iterable[NamedSolid], items: Iterable[Planned], most: int, cache: Cache
 ) -> dict[str, tuple[str, ...]]:
     """The names of the walls of those stamps that have `most` at the most, by the stamps' names."""
     plain = {item.name: item for item in items if _pieces(item) <= most}
     found: dict[str, tuple[str, ...]] = {}
     for solid in bodies if plain else ():
-        for name in {f.name.stamp for f in solid.faces if isinstance(f.name, StampFace)} & set(
-            plain
-        ):
-            sides = sides_of(solid, plain[name])
-            if 0 < len(sides) <= most:
-                found[name] = tuple(_own_name(solid, name, side, sides) for side in sides)
+        walls: dict[str, list[int]] = {}
+        for at, one in enumerate(solid.faces):
+            name = one.name
+            if isinstance(name, StampFace) and name.role == "wall" and name.stamp in plain:
+                walls.setdefault(name.stamp, []).append(at)
+        for stamp, own in walls.items():
+            if len(own) > most:
+                continue
+            given = tuple(solid.faces[at].name for at in own)
+            work = partial(_told, solid, plain[stamp], tuple(own))
+            if told := cache.get("looks", (plain[stamp].key, given), work):
+                found[stamp] = told
     return found
+
+
+def _told(solid: NamedSolid, item: Planned, walls: tuple[int, ...]) -> tuple[str, ...]:
+    sides = sides_of(solid, item, walls)
+    return tuple(_own_name(solid, item.name, side, sides) for side in sides)
 
 
 def _pieces(item: Planned) -> int:

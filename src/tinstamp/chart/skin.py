@@ -27,6 +27,9 @@ RIM_STEPS = 120
 FOOTPRINT_TURNS = 7.5
 """Degrees; the steps of their turns."""
 
+AT_ONCE = 4096
+"""points whose distances from all places of a grid are held in memory"""
+
 
 @dataclass(frozen=True)
 class Footprint:
@@ -156,7 +159,9 @@ class SkinChart(BentChart):
         """Parameters of the places nearest to points, by Newton's method from a grid."""
         grid = self._grid()
         flat = local.reshape(-1, 3)
-        uv = grid[0][np.argmin(np.linalg.norm(flat[:, None] - grid[1], axis=-1), axis=1)]
+        parts = [flat[k : k + AT_ONCE] for k in range(0, len(flat), AT_ONCE)]
+        first = [np.linalg.norm(p[:, None] - grid[1], axis=-1).argmin(axis=1) for p in parts]
+        uv = grid[0][np.concatenate([np.zeros(0, dtype=np.int64), *first])]
         for _ in range(10):
             s, a, b = self.surface.first(uv)
             away = flat - s
@@ -165,7 +170,7 @@ class SkinChart(BentChart):
             det = np.maximum(e * g - f * f, 1e-300)
             step = np.stack([(g * p - f * q) / det, (e * q - f * p) / det], axis=-1)
             uv = np.clip(uv + step, self.flat.low, self.flat.high)
-            if np.abs(step).max() < 1e-12:
+            if np.abs(step).max(initial=0.0) < 1e-12:
                 break
         return uv.reshape(*local.shape[:-1], 2)
 

@@ -27,11 +27,11 @@ from tinstamp.engine.putting import executed, imprinted_in, pieces_of
 from tinstamp.engine.report import BodyReport, Report, StampReport
 from tinstamp.engine.seams import seams_for
 from tinstamp.engine.seen import findings_of_finished
-from tinstamp.engine.sides import sides_told
+from tinstamp.engine.sides import FEW_SIDES, sides_told
 from tinstamp.engine.stopped import Stopped
 from tinstamp.engine.told import field_in_words, is_off, stamp_report, unsound
 from tinstamp.engine.triangles import Mesh
-from tinstamp.engine.upon import FEW_SIDES, NotThere, body_under, faces_upon, with_caps
+from tinstamp.engine.upon import NotThere, body_under, faces_upon, with_caps
 from tinstamp.job.archive import Document
 from tinstamp.job.face_name import StampFace, stamp_face
 from tinstamp.job.model import Job, Path

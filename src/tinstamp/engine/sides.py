@@ -14,8 +14,10 @@ from functools import partial
 
 import numpy as np
 from OCP.BRepExtrema import BRepExtrema_DistShapeShape
+from OCP.BRepTools import BRepTools
+from OCP.TopoDS import TopoDS_Face
 
-from tinstamp.blank.face_axes import outward, span_of
+from tinstamp.blank.face_axes import outward
 from tinstamp.blank.kernel import Array, boxes_of, vertex_at
 from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.engine.cache import Cache
@@ -24,6 +26,8 @@ from tinstamp.plan.planned import Planned
 
 ONE_WAY = 2.0
 """degrees between walls that look the same way"""
+FEW_SIDES = 24
+"""walls of a stamp that all have names, and sheets, where one of them is lain on"""
 PLACE_DIGITS = 6
 """of a place in mm by which walls are put in order"""
 
@@ -43,23 +47,34 @@ def _places(
     """The walls or caps of a stamp from left to right: where their middles lie on its artwork, mm,
     their place among the solid's faces, and the way they look there, degrees. `among` are the
     places of all that could be one."""
+    there = [
+        at
+        for at in (range(len(solid.faces)) if among is None else among)
+        if isinstance(name := solid.faces[at].name, StampFace)
+        and (name.stamp, name.role) == (under.name, role)
+    ]
+    if not there:
+        return []
+    middles = np.array([_middle(solid.faces[at].face) for at in there])
+    xy = np.asarray(under.chart.from_space(middles[:, 0]), dtype=float)
+    across = np.asarray(under.chart.jacobian(xy), dtype=float)
+    # those that lie where the stamp's sheet has no place cannot be named
+    known = np.isfinite(xy).all(axis=1) & np.isfinite(across).all(axis=(1, 2))
+    there, xy = [at for at, ok in zip(there, known.tolist(), strict=True) if ok], xy[known]
     back = np.linalg.inv(under.placed.matrix)
-    origin = np.array(under.placed.origin)
-    found: list[tuple[tuple[float, float], int, float]] = []
-    for at in range(len(solid.faces)) if among is None else among:
-        named = solid.faces[at]
-        name = named.name
-        if not isinstance(name, StampFace) or (name.stamp, name.role) != (under.name, role):
-            continue
-        point, normal = outward(named.face, *span_of(named.face).middle)
-        xy = np.asarray(under.chart.from_space(point), dtype=float)
-        across = np.asarray(under.chart.jacobian(xy), dtype=float)
-        if not (np.isfinite(xy).all() and np.isfinite(across).all()):
-            continue  # it lies where the stamp's sheet has no place, and cannot be named
-        looks, place = back @ np.linalg.pinv(across) @ normal, back @ (xy - origin)
-        x, y = np.round(place, PLACE_DIGITS).tolist()
-        found.append(((x, y), at, float(np.degrees(np.arctan2(looks[1], looks[0]))) % 360.0))
-    return sorted(found)
+    looks = np.einsum("nij,nj->ni", back @ np.linalg.pinv(across[known]), middles[known, 1])
+    ways = np.degrees(np.arctan2(looks[:, 1], looks[:, 0])) % 360.0
+    places = np.round((xy - np.array(under.placed.origin)) @ back.T, PLACE_DIGITS)
+    return sorted(
+        ((x, y), at, way)
+        for (x, y), at, way in zip(places.tolist(), there, ways.tolist(), strict=True)
+    )
+
+
+def _middle(face: TopoDS_Face) -> tuple[Array, Array]:
+    """A place in the middle of a face's (u, v), and the face's outward normal there."""
+    low_u, high_u, low_v, high_v = BRepTools.UVBounds_s(face)
+    return outward(face, (low_u + high_u) / 2.0, (low_v + high_v) / 2.0)
 
 
 def sides_of(
@@ -112,6 +127,10 @@ def with_sides(solid: NamedSolid, under: Planned, asked: StampFace) -> NamedSoli
 def _walls_named(solid: NamedSolid, under: Planned, asked: StampFace) -> dict[int, StampFace]:
     sides = sides_of(solid, under)
     wanted = named(asked, sides)
+    if wanted is None:
+        return {}
+    if len(sides) > FEW_SIDES:  # of the rest nothing is asked
+        return {wanted.at: asked}
     return {s.at: asked if s == wanted else name_of(under.name, s, sides) for s in sides}
 
 

@@ -22,9 +22,6 @@ from tinstamp.job.model import Job
 from tinstamp.job.same import Same
 from tinstamp.plan.planned import Planned
 
-FEW_SIDES = 24
-"""walls of a stamp that are all laid out where one of them is lain on"""
-
 
 class NotThere(ValueError):
     """What a stamp lies on is not there; the message is for the designer."""
@@ -71,9 +68,8 @@ def _sides_laid(solid: NamedSolid, face: StampFace, under: Planned) -> Faces:
         for n in solid.names
         if isinstance(n, StampFace) and n.stamp == face.stamp and n.role == "wall" and n.side
     ]
-    near = own if len(own) <= FEW_SIDES else [n for n in own if n == face]
     made: dict[str, FaceChart] = {}
-    for name in near:
+    for name in own:
         parts = solid.named(name)
         chart = chart_of(parts[0], about_axis=False)
         if chart is None:

@@ -202,7 +202,7 @@ class Maker:
 
     def upright(self, a: int, b: int, c: int, d: int) -> TopoDS_Face:
         """The face between the edge from corner a to b and that from d to c, which lies over it
-        along the normals. Raises CurveError where the two bend too unlike."""
+        along the normals."""
         low, high = self._poles(a, b), self._poles(d, c)
         count = max(len(low), len(high))
         poles = np.stack([_raised(low, count), _raised(high, count)], axis=1)

@@ -31,15 +31,20 @@ def by_carving(
     solid: NamedSolid, op: Operation, carving: Carving, asked: Asked, stopped: Halt
 ) -> tuple[Cut, float]:
     """The body combined with the tools, and the change of its volume, mm³. Raises ReliefError."""
+    cut, change = combined(solid, carved_tools(op, carving, stopped), op)
+    check_volume(cut_away(cut, change), carving.volume, op.closed_form, op)
+    check_change(solid, cut, change, asked)
+    return cut, change
+
+
+def carved_tools(op: Operation, carving: Carving, stopped: Halt) -> list[Tool]:
+    """One for each region. Raises ReliefError."""
     over = bite(op) if op.raised else min(OVERSHOOT, room(op.face_chart, op.placed))
     tools = []
     for roof in carving.roofs:
         tools.append(carved_tool(roof, carving.bend, over))
         stopped()
-    cut, change = combined(solid, tools, op)
-    check_volume(cut_away(cut, change), carving.volume, op.closed_form, op)
-    check_change(solid, cut, change, asked)
-    return cut, change
+    return tools
 
 
 def carved_tool(roof: Roof, bend: Bend, over: float) -> Tool:

@@ -26,15 +26,20 @@ def by_stacks(
     solid: NamedSolid, op: Operation, stack: Stack, expected: float, asked: Asked, stopped: Halt
 ) -> tuple[Cut, float]:
     """The body combined with the tools, and the change of its volume, mm³. Raises ReliefError."""
+    cut, change = combined(solid, stacked_tools(op, stack, stopped), op)
+    check_volume(cut_away(cut, change), expected, op.closed_form, op)
+    check_change(solid, cut, change, asked)
+    return cut, change
+
+
+def stacked_tools(op: Operation, stack: Stack, stopped: Halt) -> list[Tool]:
+    """One for each region. Raises ReliefError."""
     over = bite(op) if op.raised else min(OVERSHOOT, room(op.face_chart, op.placed))
     tools = []
     for region in op.placed.regions:
         tools.append(stacked_tool(region, stack, over))
         stopped()
-    cut, change = combined(solid, tools, op)
-    check_volume(cut_away(cut, change), expected, op.closed_form, op)
-    check_change(solid, cut, change, asked)
-    return cut, change
+    return tools
 
 
 def stacked_tool(region: Region, stack: Stack, over: float) -> Tool:

@@ -12,17 +12,19 @@ import shapely
 from tinstamp.artwork.clip import within
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.cast import GRAZING, CastChart
-from tinstamp.chart.run import RunChart, area_of_face
+from tinstamp.chart.run import Member, RunChart, area_of_face
 from tinstamp.plan.track import Track
 from tinstamp.relief.at_edges import parted
-from tinstamp.relief.by_carving import by_carving
+from tinstamp.relief.boolean import Tool
+from tinstamp.relief.by_carving import by_carving, carved_tools
 from tinstamp.relief.by_imprint import by_imprint
+from tinstamp.relief.by_mitred_tools import by_mitred_tools
 from tinstamp.relief.by_piercing import by_piercing
 from tinstamp.relief.by_prisms import by_prisms
 from tinstamp.relief.by_rounds import by_rounds
 from tinstamp.relief.by_sewn_tools import by_sewn_tools, by_slanted_tools
-from tinstamp.relief.by_stacks import by_stacks
-from tinstamp.relief.by_tools import by_tools
+from tinstamp.relief.by_stacks import by_stacks, stacked_tools
+from tinstamp.relief.by_tools import by_tools, tools_of
 from tinstamp.relief.by_tracing import by_tracing
 from tinstamp.relief.carried import Bow, Carried, Trail, on_flat
 from tinstamp.relief.carved import Carving
@@ -283,13 +285,18 @@ def _over_run(
         _check_walls(op, one_way, bool(parts.across))
         if parts.across:
             whole = by_slanted_tools(solid, chart, cast, op.placed, parts.across, op, stopped)
+    elif parts.across and op.depth and op.walls.leaning:
+        whole = by_mitred_tools(
+            solid, chart, parts.across, op,
+            lambda k, placed: _tools(_on(chart.members[k], op, placed), stopped), stopped,
+        )  # fmt: skip
     elif parts.across:  # first, while the part has few faces
         whole = by_sewn_tools(solid, chart, parts.across, op, direct, stopped)
     for share in (parts.within, parts.beyond):
         for k, regions in share.items():
             member = chart.members[k]
             there = on_member(member, regions, op.placed.origin)
-            mine = replace(op, face=member.face, chart=member.chart, placed=there, over=False)
+            mine = _on(member, op, there)
             if isinstance(member.chart, CastChart) and not reached(member.chart, there):
                 mine = _clipped(mine)
                 if not mine.placed.regions:
@@ -306,19 +313,30 @@ def _over_run(
     return whole
 
 
+def _on(member: Member, op: Operation, placed: Placed) -> Operation:
+    """The operation on one face of a run."""
+    return replace(op, face=member.face, chart=member.chart, placed=placed, over=False)
+
+
+def _tools(op: Operation, stopped: Halt) -> tuple[list[Tool], float]:
+    """The tools of an operation on one face, and the volume that it is to have, mm³. Raises
+    ReliefError."""
+    it = _Expected.of(op)
+    if it.carving is not None:
+        return carved_tools(op, it.carving, stopped), it.volume
+    if isinstance(it.stack, Stack):
+        return stacked_tools(op, it.stack, stopped), it.volume
+    return tools_of(op, stopped), it.volume
+
+
 def _check_walls(op: Operation, one_way: bool, across: bool) -> None:
     """Raises ReliefError for walls that relief over several faces cannot have; `across` where some
     of it runs over a joint, `one_way` for a projection."""
     walls = op.walls
-    if across and (walls.softened or walls.carve is not None):
+    if across and one_way and walls.leaning:
         raise ReliefError(
-            "what runs over where two faces meet has walls without a section, and sharp edges: "
-            "move it clear of there, or give that to each face by itself"
-        )
-    if across and walls.draft:
-        raise ReliefError(
-            "what runs over where two faces meet has walls without draft: move it clear of there, "
-            "or give draft to each face by itself"
+            "what a projection casts over where two faces meet has walls without draft, a section "
+            "or softened edges: move it clear of there, or give that to each face by itself"
         )
     lies = walls.slanted or walls.flat or walls.rises or walls.level is not None
     if (lies and not one_way) or walls.carry is not None:

@@ -34,7 +34,7 @@ from tinstamp.plan.track import Track
 from tinstamp.relief.surfaces import OrderError, ReliefError, parallel, spline_through
 
 CELL_STRETCHES = (1, 2, 3, 4)
-"""Stretches of a spline for a cell of a picture that it follows, as they are tried"""
+"""Stretches of a spline for a cell of a picture, as they are tried"""
 CELLS_A_TRIANGLE = 1.5
 """Cells of a picture that a triangle which is summed over is long at most"""
 LEAST_OVER_FACE = 0.02
@@ -46,8 +46,8 @@ class Head(ABC):
 
     Attributes
     ----------
-    chart : whose sheet the artwork lies on.
-    on_face : its surface has the face's own (u, v). over_foot : walls end at those of their feet.
+    chart : whose sheet the artwork lies on. on_face : its surface has the face's own (u, v).
+    over_foot : walls end at those of their feet.
     """
 
     chart: FaceChart
@@ -371,9 +371,14 @@ class Walls:
         return self.foot_edge.size if self.foot_edge.soft else 0.0
 
     @property
+    def leaning(self) -> bool:
+        """By draft, a section or softened edges they end elsewhere than over their feet."""
+        return bool(self.draft) or self.softened or self.carve is not None
+
+    @property
     def plain(self) -> bool:
-        bare = not (self.slanted or self.flat or self.draft or self.rises or self.softened)
-        return bare and self.carry is None and self.level is None and self.carve is None
+        bare = not (self.slanted or self.flat or self.rises or self.leaning)
+        return bare and self.carry is None and self.level is None
 
     @property
     def rises(self) -> bool:
@@ -390,10 +395,8 @@ PLAIN = Walls()
 
 
 def head_of(chart: FaceChart, origin: Array, lift: float, walls: Walls) -> Head:
-    """The far end of walls at `lift` mm, which artwork placed at a sheet point has.
-
-    Raises ReliefError.
-    """
+    """The far end of walls at `lift` mm, which artwork placed at a sheet point has. Raises
+    ReliefError."""
     if walls.level is not None:
         return _level_head(chart, walls.level)
     if not (walls.slanted or walls.flat):

@@ -10592,6 +10592,18 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>ein Umriss lässt sich nicht auf die Fläche legen: %1</translation>
   </message>
   <message>
+   <source>what runs over where two faces meet along a curve has walls without draft, a section or softened edges: move it clear of there, or give that to each face by itself</source>
+   <translation>was darüber läuft, wo zwei Flächen entlang einer Kurve zusammentreffen, hat gerade Flanken ohne Querschnitt und gebrochene Kanten: Verschieben Sie es davon weg, oder geben Sie das jeder Fläche für sich</translation>
+  </message>
+  <message>
+   <source>what runs over where two faces meet is cut through with straight walls</source>
+   <translation>was darüber läuft, wo zwei Flächen zusammentreffen, wird mit geraden Wänden durchgeschnitten</translation>
+  </message>
+  <message>
+   <source>the shares of two faces do not meet at their joint</source>
+   <translation>die Anteile zweier Flächen treffen sich nicht an ihrem Übergang</translation>
+  </message>
+  <message>
    <source>a mark has neither walls nor caps: let them be square and as the face</source>
    <translation>eine Markierung hat weder Flanken noch Deckflächen: lassen Sie sie senkrecht und wie die Fläche</translation>
   </message>
@@ -10720,12 +10732,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>das ganze Motiv verfehlt die Flächen</translation>
   </message>
   <message>
-   <source>what runs over where two faces meet has walls without a section, and sharp edges: move it clear of there, or give that to each face by itself</source>
-   <translation>was über die Stelle läuft, an der zwei Flächen zusammentreffen, hat Flanken ohne Querschnitt und scharfe Kanten: rücken Sie es von dort weg, oder geben Sie das jeder Fläche für sich</translation>
-  </message>
-  <message>
-   <source>what runs over where two faces meet has walls without draft: move it clear of there, or give draft to each face by itself</source>
-   <translation>was über die Stelle läuft, an der zwei Flächen zusammentreffen, hat Flanken ohne Schräge: rücken Sie es von dort weg, oder geben Sie jeder Fläche für sich eine Schräge</translation>
+   <source>what a projection casts over where two faces meet has walls without draft, a section or softened edges: move it clear of there, or give that to each face by itself</source>
+   <translation>was eine Projektion darüber wirft, wo zwei Flächen zusammentreffen, hat gerade Flanken ohne Querschnitt und gebrochene Kanten: Verschieben Sie es davon weg, oder geben Sie das jeder Fläche für sich</translation>
   </message>
   <message>
    <source>over several faces walls run square to each face and caps follow it; parallel walls and flat caps need a projection there, onto one side</source>

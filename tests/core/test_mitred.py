@@ -134,7 +134,9 @@ def test_along_a_curved_joint_it_is_told() -> None:
     mark = Stamp(
         name="m",
         artwork=Text(text="I", height="8 mm"),
-        setting=Setting(face="t.outer", across="0 deg", up="36 mm", over="neighbours"),
+        setting=Setting(
+            face="t.outer", across="0 deg", up="36 mm", rests_on="middle", over="neighbours"
+        ),
         relief=Relief(make="engrave", depth="0.4 mm", draft="5 deg"),
     )
     built = build(Document(Job(blank=Blank(features=(tube, rim)), stamps=(mark,))))

@@ -15,7 +15,7 @@ from OCP.gp import gp_Ax2
 from OCP.TopoDS import TopoDS_Solid
 
 from tinstamp.artwork.clip import within
-from tinstamp.artwork.outline import Region
+from tinstamp.artwork.outline import Region, evaluate
 from tinstamp.artwork.split import Part
 from tinstamp.blank.history import fused, renamed
 from tinstamp.blank.kernel import Array, direction, extent_of, point, solids
@@ -34,6 +34,8 @@ BEYOND = 0.3
 """mm that a share goes on beyond a joint besides what its walls lean"""
 STRAIGHT = 1e-5
 """mm that a joint may stray from a line, and a part that normals may turn along it"""
+PLACES = 17
+"""of each piece of a joint that are looked at"""
 MITRE_MORE = 1.05
 """Times the volume of both shares that a mitre may make of them where faces bend inwards"""
 CURVED = (
@@ -107,7 +109,7 @@ def _mitre(chart: RunChart, child: int, parent: int, inside: Array) -> tuple[Arr
     """A point of the plane midway between two members at their joint, and its normal, away from a
     point in space on one of them. Raises ReliefError where the joint is curved."""
     one, other = chart.members[child], chart.members[parent]
-    flat = one.cut[:, [0, 3]].reshape(-1, 2)
+    flat = evaluate(one.cut, np.linspace(0.0, 1.0, PLACES)).reshape(-1, 2)
     points = one.to_space(flat)
     along = points[-1] - points[0]
     along /= np.linalg.norm(along)

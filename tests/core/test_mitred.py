@@ -10,6 +10,7 @@ from __future__ import annotations
 
 import itertools
 import math
+import random
 from collections.abc import Callable
 
 import numpy as np
@@ -146,3 +147,24 @@ def test_along_a_curved_joint_it_is_told() -> None:
                 draft="5 deg")  # fmt: skip
     told = " ".join(f.message for f in cast.report.findings if f.level == "fix")
     assert "a projection casts over" in told
+
+
+@pytest.mark.parametrize("seed", range(8))
+def test_any_letters_over_any_panels(seed: int) -> None:
+    """At random: angles, letters, places, walls; made as reckoned, or told."""
+    r = random.Random(seed)
+    bend = r.uniform(-14.0, 14.0)
+    walls = r.choice(sorted(WALLS))
+    make = r.choice(("engrave", "emboss"))
+    text = "".join(r.choice("ABDEHIKLMNORSTVWXZ08&") for _ in range(r.randint(1, 3)))
+    built = over(panels(bend), "x.b", text, make, across=f"{r.uniform(6.0, 14.0):.3f} mm",
+                 up=f"{r.uniform(-3.0, 3.0):.3f} mm", height=f"{r.uniform(4.0, 7.0):.3f} mm",
+                 **WALLS[walls])  # fmt: skip
+    (report,) = built.report.stamps
+    if not report.built_by:
+        assert any(f.level == "fix" for f in built.report.findings)
+        return
+    found = change(built)
+    assert built.solid is not None and sound_file(built.solid)
+    expected = by_levels(built, LEANS[walls], bend, -1.0 if make == "engrave" else 1.0)
+    assert found == pytest.approx(expected, rel=3e-3)

@@ -13,6 +13,7 @@ import numpy as np
 from OCP.BRepPrimAPI import BRepPrimAPI_MakeBox
 from OCP.gp import gp_Ax2
 from OCP.TopoDS import TopoDS_Solid
+from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.clip import within
 from tinstamp.artwork.outline import Region, evaluate
@@ -20,7 +21,8 @@ from tinstamp.artwork.split import Part
 from tinstamp.blank.history import fused, renamed
 from tinstamp.blank.kernel import Array, direction, extent_of, point, solids
 from tinstamp.blank.solid import NamedSolid
-from tinstamp.chart.run import RunChart
+from tinstamp.chart.plane import PlaneChart
+from tinstamp.chart.run import Member, RunChart
 from tinstamp.relief.boolean import Tool
 from tinstamp.relief.by_tools import combined
 from tinstamp.relief.checking import asked_of, check_change, check_volume, cut_away
@@ -30,14 +32,12 @@ from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import ink
 from tinstamp.setting.place import Placed, on_member
 
-BEYOND = 0.3
-"""mm that a share goes on beyond a joint besides what its walls lean"""
+BEYOND = 1.0
+"""mm that a share goes on beyond a joint on a bent face, besides what its walls lean"""
 STRAIGHT = 1e-5
 """mm that a joint may stray from a line, and a part that normals may turn along it"""
 PLACES = 17
 """of each piece of a joint that are looked at"""
-MITRE_MORE = 1.05
-"""Times the volume of both shares that a mitre may make of them where faces bend inwards"""
 CURVED = (
     "what runs over where two faces meet along a curve has walls without draft, a section or "
     "softened edges: move it clear of there, or give that to each face by itself"
@@ -70,21 +70,30 @@ def by_mitred_tools(
             (flat,) = ink([part.region])
             inside = member.to_space(np.array(flat.representative_point().coords[0]))
             planes = [_mitre(chart, *pair, inside) for pair in _joints(chart, k, own)]
-            margin = op.walls.slope * op.depth + _leans(op) + BEYOND
-            area = flat.convex_hull.buffer(margin, join_style="mitre", mitre_limit=3.0)
-            there = within([region], area)
+            there = _carried_on(region, member, flat, op)
             made, amount = tools_of(k, on_member(member, there, op.placed.origin))
-            expected += amount * part.region.area / sum(own_region.area for own_region in there)
+            expected += amount  # of more than is left before the mitres
             for tool in made:
                 tools += _clipped(tool, planes, size)
             stopped()
     cut, change = combined(solid, tools, op)
-    check_volume(cut_away(cut, change), MITRE_MORE * expected, False, op)
+    check_volume(cut_away(cut, change), expected, False, op)
     whole = Placed(tuple(regions), op.placed.origin, op.placed.matrix, op.placed.shift)
     check_change(solid, cut, change, asked_of(chart, whole, op, False))
     closed_form = all(on_its_face(chart, parts) for parts in across)
     known = change if closed_form else None
     return Made(cut.solid, "boolean", change, known, cut.loose, time.perf_counter() - start)
+
+
+def _carried_on(
+    region: Region, member: Member, share: BaseGeometry, op: Operation
+) -> Sequence[Region]:
+    """A region as far as it is laid on one member: all of it on a plane, elsewhere its share and
+    what lies a little beyond."""
+    if isinstance(member.chart, PlaneChart):
+        return [region]
+    margin = 2.0 * (op.walls.slope * op.depth + _leans(op)) + BEYOND
+    return within([region], share.convex_hull.buffer(margin, join_style="mitre", mitre_limit=3.0))
 
 
 def _leans(op: Operation) -> float:

@@ -7,7 +7,7 @@ So both faces' shares meet in a mitre. Joints must be straight, with the same an
 from __future__ import annotations
 
 import time
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 
 import numpy as np
 from OCP.BRepPrimAPI import BRepPrimAPI_MakeBox
@@ -21,6 +21,7 @@ from tinstamp.artwork.split import Part
 from tinstamp.blank.history import fused, renamed
 from tinstamp.blank.kernel import Array, direction, extent_of, point, solids
 from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.run import Member, RunChart
 from tinstamp.relief.boolean import Tool
@@ -32,8 +33,12 @@ from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import ink
 from tinstamp.setting.place import Placed, on_member
 
-BEYOND = 1.0
-"""mm that a share goes on beyond a joint on a bent face, besides what its walls lean"""
+Share = tuple[list[Tool], float]
+"""Tools, and the volume of all, mm³"""
+BEYOND = (1.0, 0.3, 2.0)
+"""mm that a share goes on beyond a joint on a bent face, besides what its walls lean, as tried"""
+ROUND_AT_MOST = 0.4
+"""part of a turn that all of a region takes, to be laid whole on one cylinder"""
 STRAIGHT = 1e-5
 """mm that a joint may stray from a line, and a part that normals may turn along it"""
 PLACES = 17
@@ -49,7 +54,7 @@ def by_mitred_tools(
     chart: RunChart,
     across: Sequence[Sequence[tuple[int, Part]]],
     op: Operation,
-    tools_of: Callable[[int, Placed], tuple[list[Tool], float]],
+    tools_of: Callable[[int, Placed], Share],
     stopped: Halt,
 ) -> Made:
     """Regions that run over joints; `tools_of` makes those of regions on a member's face, and tells
@@ -70,8 +75,11 @@ def by_mitred_tools(
             (flat,) = ink([part.region])
             inside = member.to_space(np.array(flat.representative_point().coords[0]))
             planes = [_mitre(chart, *pair, inside) for pair in _joints(chart, k, own)]
-            there = _carried_on(region, member, flat, op)
-            made, amount = tools_of(k, on_member(member, there, op.placed.origin))
+
+            def laid(there: Sequence[Region], k: int = k) -> Share:
+                return tools_of(k, on_member(chart.members[k], there, op.placed.origin))
+
+            made, amount = _first(laid, _carried_on(region, member, flat, op))
             expected += amount  # of more than is left before the mitres
             for tool in made:
                 tools += _clipped(tool, planes, size)
@@ -85,15 +93,34 @@ def by_mitred_tools(
     return Made(cut.solid, "boolean", change, known, cut.loose, time.perf_counter() - start)
 
 
+def _first(make: Callable[[Sequence[Region]], Share], ways: Iterator[Sequence[Region]]) -> Share:
+    """What is made of the first of several that can be made. Raises ReliefError of the last."""
+    error = ReliefError("the shares of two faces do not meet at their joint")
+    for regions in ways:
+        try:
+            return make(regions)
+        except ReliefError as told:  # where it was cut off, a piece may be too narrow
+            error = told
+    raise error
+
+
 def _carried_on(
     region: Region, member: Member, share: BaseGeometry, op: Operation
-) -> Sequence[Region]:
-    """A region as far as it is laid on one member: all of it on a plane, elsewhere its share and
-    what lies a little beyond."""
-    if isinstance(member.chart, PlaneChart):
-        return [region]
-    margin = 2.0 * (op.walls.slope * op.depth + _leans(op)) + BEYOND
-    return within([region], share.convex_hull.buffer(margin, join_style="mitre", mitre_limit=3.0))
+) -> Iterator[Sequence[Region]]:
+    """A region as far as it is laid on one member: all of it on a plane, and on a cylinder that it
+    does not go far round; elsewhere its share and what lies a little beyond."""
+    chart = member.chart
+    if isinstance(chart, PlaneChart):
+        yield [region]
+        return
+    if isinstance(chart, CylinderChart):
+        across = np.ptp(member.into(region.outer.points(4))[:, 0])
+        if across < ROUND_AT_MOST * chart.way_round(np.zeros(2)):
+            yield [region]
+    leans = 2.0 * (op.walls.slope * op.depth + _leans(op))
+    for beyond in BEYOND:
+        area = share.convex_hull.buffer(leans + beyond, join_style="mitre", mitre_limit=3.0)
+        yield within([region], area)
 
 
 def _leans(op: Operation) -> float:

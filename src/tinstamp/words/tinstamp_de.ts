@@ -10596,12 +10596,12 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>was darüber läuft, wo zwei Flächen entlang einer Kurve zusammentreffen, hat gerade Flanken ohne Querschnitt und gebrochene Kanten: Verschieben Sie es davon weg, oder geben Sie das jeder Fläche für sich</translation>
   </message>
   <message>
-   <source>what runs over where two faces meet is cut through with straight walls</source>
-   <translation>was darüber läuft, wo zwei Flächen zusammentreffen, wird mit geraden Wänden durchgeschnitten</translation>
-  </message>
-  <message>
    <source>the shares of two faces do not meet at their joint</source>
    <translation>die Anteile zweier Flächen treffen sich nicht an ihrem Übergang</translation>
+  </message>
+  <message>
+   <source>what runs over where two faces meet is cut through with straight walls</source>
+   <translation>was darüber läuft, wo zwei Flächen zusammentreffen, wird mit geraden Wänden durchgeschnitten</translation>
   </message>
   <message>
    <source>a mark has neither walls nor caps: let them be square and as the face</source>

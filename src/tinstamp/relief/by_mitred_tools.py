@@ -28,7 +28,6 @@ from tinstamp.relief.boolean import Tool
 from tinstamp.relief.by_tools import combined
 from tinstamp.relief.checking import asked_of, check_change, check_volume, cut_away
 from tinstamp.relief.operation import Halt, Made, Operation
-from tinstamp.relief.run import on_its_face
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import ink
 from tinstamp.setting.place import Placed, on_member
@@ -43,6 +42,9 @@ STRAIGHT = 1e-5
 """mm that a joint may stray from a line, and a part that normals may turn along it"""
 PLACES = 17
 """of each piece of a joint that are looked at"""
+ON_PLANE = 1e-4
+"""mm that a share's outline may lie beyond the plane that it ends in"""
+NOT_MET = "the shares of two faces do not meet at their joint"
 CURVED = (
     "what runs over where two faces meet along a curve has walls without draft, a section or "
     "softened edges: move it clear of there, or give that to each face by itself"
@@ -75,6 +77,9 @@ def by_mitred_tools(
             (flat,) = ink([part.region])
             inside = member.to_space(np.array(flat.representative_point().coords[0]))
             planes = [_mitre(chart, *pair, inside) for pair in _joints(chart, k, own)]
+            feet = member.to_space(part.region.outer.points(16))
+            if any(((feet - at) @ normal).max() > ON_PLANE for at, normal in planes):
+                raise ReliefError(NOT_MET)  # the face itself goes on beyond the joint's line
 
             def laid(there: Sequence[Region], k: int = k) -> Share:
                 return tools_of(k, on_member(chart.members[k], there, op.placed.origin))
@@ -88,14 +93,12 @@ def by_mitred_tools(
     check_volume(cut_away(cut, change), expected, False, op)
     whole = Placed(tuple(regions), op.placed.origin, op.placed.matrix, op.placed.shift)
     check_change(solid, cut, change, asked_of(chart, whole, op, False))
-    closed_form = all(on_its_face(chart, parts) for parts in across)
-    known = change if closed_form else None
-    return Made(cut.solid, "boolean", change, known, cut.loose, time.perf_counter() - start)
+    return Made(cut.solid, "boolean", change, None, cut.loose, time.perf_counter() - start)
 
 
 def _first(make: Callable[[Sequence[Region]], Share], ways: Iterator[Sequence[Region]]) -> Share:
     """What is made of the first of several that can be made. Raises ReliefError of the last."""
-    error = ReliefError("the shares of two faces do not meet at their joint")
+    error = ReliefError(NOT_MET)
     for regions in ways:
         try:
             return make(regions)
@@ -169,7 +172,7 @@ def _clipped(tool: Tool, planes: Sequence[tuple[Array, Array]], size: float) -> 
             beyond = _half_space(at, normal, size)
             operation = fused([one.solid], [beyond], add=False)
             if operation is None:
-                raise ReliefError("the shares of two faces do not meet at their joint")
+                raise ReliefError(NOT_MET)
             for part in solids(operation.Shape()):
                 faces = renamed(operation, [part], one.faces, "end").faces
                 found.append(Tool(part, faces))

@@ -10592,12 +10592,12 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>ein Umriss lässt sich nicht auf die Fläche legen: %1</translation>
   </message>
   <message>
-   <source>what runs over where two faces meet along a curve has walls without draft, a section or softened edges: move it clear of there, or give that to each face by itself</source>
-   <translation>was darüber läuft, wo zwei Flächen entlang einer Kurve zusammentreffen, hat gerade Flanken ohne Querschnitt und gebrochene Kanten: Verschieben Sie es davon weg, oder geben Sie das jeder Fläche für sich</translation>
-  </message>
-  <message>
    <source>the shares of two faces do not meet at their joint</source>
    <translation>die Anteile zweier Flächen treffen sich nicht an ihrem Übergang</translation>
+  </message>
+  <message>
+   <source>what runs over where two faces meet along a curve has walls without draft, a section or softened edges: move it clear of there, or give that to each face by itself</source>
+   <translation>was darüber läuft, wo zwei Flächen entlang einer Kurve zusammentreffen, hat gerade Flanken ohne Querschnitt und gebrochene Kanten: Verschieben Sie es davon weg, oder geben Sie das jeder Fläche für sich</translation>
   </message>
   <message>
    <source>what runs over where two faces meet is cut through with straight walls</source>

@@ -215,3 +215,31 @@ def test_walls_where_no_ray_comes_have_no_name(make: str) -> None:
         setting = mark.setting.model_copy(update={"across": across, "cast": Cast(way="front")})
         found = built(ball, mark.model_copy(update={"setting": setting}))
         assert not any("not foreseen" in f.message for f in found.report.findings)
+
+
+def test_what_walls_are_called_follows_the_part() -> None:
+    """A cone that is made steeper: what was known of its walls is not told any more."""
+    cache = Cache()
+    for base in ("60 mm", "90 mm", "60 mm"):
+        cone = PARTS["c.outer"][0].model_copy(update={"base_diameter": base})
+        job = Document(job_of(cone, block("c.outer", across="0 mm")))
+        assert build(job, cache).report.sides == build(job).report.sides != {}
+
+
+def test_a_cap_has_one_name() -> None:
+    """The one in the middle that a stamp lies on already is called as that stamp calls it."""
+    big = letters("p.top", "emboss", "HIH", "Big").model_copy(
+        update={"artwork": Text(text="HIH", height="12 mm")}
+    )
+    tiny = letters("Big/cap").model_copy(update={"artwork": Text(text="i", height="1 mm")})
+    document, cache = Document(job_of(PARTS["p.top"][0], big, tiny)), Cache()
+    found = build(document, cache)
+    under = found.planned["Big"]
+    named = []
+    for region in under.placed.regions:
+        low_x, low_y, high_x, _ = region.bounds
+        spot = under.chart.to_space(np.array([(low_x + high_x) / 2, low_y + 1.0]), 0.3)
+        answer = answered(WantSide("Big", "cap", tuple(map(float, spot))), document, found, cache)
+        assert isinstance(answer, SideName)
+        named.append(answer.face)
+    assert named == ["Big/cap 1", "Big/cap", "Big/cap 3"]

@@ -27,7 +27,7 @@ from tinstamp.engine.putting import executed, imprinted_in, pieces_of
 from tinstamp.engine.report import BodyReport, Report, StampReport
 from tinstamp.engine.seams import seams_for
 from tinstamp.engine.seen import findings_of_finished
-from tinstamp.engine.sides import FEW_SIDES, sides_told
+from tinstamp.engine.sides import sides_told
 from tinstamp.engine.stopped import Stopped
 from tinstamp.engine.told import field_in_words, is_off, stamp_report, unsound
 from tinstamp.engine.triangles import Mesh
@@ -155,7 +155,7 @@ class _Run:
         self.findings.append(Later("", work))
         blank = with_caps(blank, marked.caps, self.cache)
         parts = marked.bodies(self.cache)
-        sides = sides_told(parts.values(), marked.items, FEW_SIDES, self.cache)
+        sides = sides_told(parts.values(), marked.items, self.cache, self._flat_key)
         report = replace(self._report(bodies, tuple(marked.reports), blank), sides=sides)
         return Built(self.job, report, parts, blank, {item.name: item for item in marked.items})
 

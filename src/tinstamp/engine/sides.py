@@ -8,7 +8,7 @@ artwork's corners change, or the relief is built in another way.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Hashable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from functools import partial
 
@@ -21,7 +21,7 @@ from tinstamp.blank.face_axes import outward
 from tinstamp.blank.kernel import Array, boxes_of, vertex_at
 from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.engine.cache import Cache
-from tinstamp.job.face_name import Role, StampFace
+from tinstamp.job.face_name import Role, StampFace, any_side
 from tinstamp.plan.planned import Planned
 
 ONE_WAY = 2.0
@@ -151,10 +151,14 @@ def _caps_named(solid: NamedSolid, under: Planned, asked: StampFace) -> dict[int
 
 
 def sides_told(
-    bodies: Iterable[NamedSolid], items: Iterable[Planned], most: int, cache: Cache
+    bodies: Iterable[NamedSolid],
+    items: Iterable[Planned],
+    cache: Cache,
+    key_of: Callable[[Planned], Hashable],
 ) -> dict[str, tuple[str, ...]]:
-    """The names of the walls of those stamps that have `most` at the most, by the stamps' names."""
-    plain = {item.name: item for item in items if _pieces(item) <= most}
+    """The names of the walls of those stamps that have few, by the stamps' names; `key_of` is all
+    that where a stamp lies depends on."""
+    plain = {item.name: item for item in items if _pieces(item) <= FEW_SIDES}
     found: dict[str, tuple[str, ...]] = {}
     for solid in bodies if plain else ():
         walls: dict[str, list[int]] = {}
@@ -163,11 +167,12 @@ def sides_told(
             if isinstance(name, StampFace) and name.role == "wall" and name.stamp in plain:
                 walls.setdefault(name.stamp, []).append(at)
         for stamp, own in walls.items():
-            if len(own) > most:
+            if len(own) > FEW_SIDES:
                 continue
             given = tuple(solid.faces[at].name for at in own)
             work = partial(_told, solid, plain[stamp], tuple(own))
-            if told := cache.get("looks", (plain[stamp].key, given), work):
+            key = (key_of(plain[stamp]), plain[stamp].key, given)
+            if told := cache.get("looks", key, work):
                 found[stamp] = told
     return found
 
@@ -197,9 +202,11 @@ def side_at(solid: NamedSolid, under: Planned, role: Role, point: Array) -> Stam
     if role == "wall":
         sides = tuple(Side(at, way) for _, at, way in places)
         return _own_name(solid, under.name, sides[nearest], sides)
-    own = solid.faces[places[nearest][1]].name
-    if len(places) == 1 or (isinstance(own, StampFace) and own.side):
-        return StampFace(under.name, "cap", own.side if isinstance(own, StampFace) else "")
+    names = [solid.faces[at].name for _, at, _ in places]
+    own = names[nearest]
+    # where a stamp lies on one already, all have names, the middle one that of the stamp's cap
+    if isinstance(own, StampFace) and (len(places) == 1 or any(n != any_side(n) for n in names)):
+        return own
     return StampFace(under.name, "cap", str(nearest + 1))
 
 

@@ -51,7 +51,7 @@ def any_side(face: str) -> str:
 def stamp_face(face: str, stamps: Sequence[str]) -> StampFace | None:
     """A face that one of the stamps, by their names, has for others to lie on; None for a face of
     the blank."""
-    for name in stamps:
+    for name in stamps if "/" in face else ():
         if face.startswith(f"{name}/") and (end := _SIDE.fullmatch(face[len(name) + 1 :])):
             cap = end["role"] is not None
             return StampFace(name, "cap" if cap else "wall", end["which" if cap else "side"] or "")

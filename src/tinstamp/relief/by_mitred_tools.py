@@ -78,7 +78,7 @@ def by_mitred_tools(
             inside = member.to_space(np.array(flat.representative_point().coords[0]))
             planes = [_mitre(chart, *pair, inside) for pair in _joints(chart, k, own)]
             feet = member.to_space(part.region.outer.points(16))
-            if any(((feet - at) @ normal).max() > ON_PLANE for at, normal in planes):
+            if not all(((feet - at) @ normal).max() <= ON_PLANE for at, normal in planes):
                 raise ReliefError(NOT_MET)  # the face itself goes on beyond the joint's line
 
             def laid(there: Sequence[Region], k: int = k) -> Share:

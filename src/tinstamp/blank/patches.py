@@ -16,7 +16,7 @@ from OCP.GeomAbs import GeomAbs_SurfaceType
 from OCP.TopoDS import TopoDS_Face
 from shapely.geometry.base import BaseGeometry
 
-from tinstamp.blank.kernel import Array, boxes_of
+from tinstamp.blank.kernel import Array, box_corners, boxes_of
 from tinstamp.blank.trim import loops
 
 MOST_FIRST = 48
@@ -232,6 +232,16 @@ class Trimmed:
         return across / float(np.hypot(spline.NbUKnots() - 1, spline.NbVKnots() - 1))
 
     @cached_property
+    def box(self) -> Array:
+        """(2, 3) least and greatest corner of a box about it, mm: by its patches, since the kernel
+        takes the whole of a spline that the face is a part of; by the kernel where the spline may
+        bend anew within a patch."""
+        if self.span < FIRST_SIDE:
+            return boxes_of([self.face])[0]
+        boxes = self.first.boxes
+        return np.stack([boxes[:, 0].min(axis=0), boxes[:, 1].max(axis=0)])
+
+    @cached_property
     def first(self) -> Patches:
         """Those that it is looked at by first."""
         return self.patches()
@@ -246,6 +256,8 @@ class Trimmed:
         for axis in (0, 1):
             long = np.linalg.norm(np.diff(grid, axis=axis), axis=-1).sum(axis=axis).max()
             counts.append(int(np.clip(np.ceil(long / side), 1, MOST_FIRST)))
+        if counts == [1, 1]:
+            return _of_points(np.array([[u0, u1, v0, v1]]), grid.reshape(1, 9, 3), owner)
         us, vs = np.linspace(u0, u1, counts[0] + 1), np.linspace(v0, v1, counts[1] + 1)
         low_u, low_v = np.meshgrid(us[:-1], vs[:-1], indexing="ij")
         high_u, high_v = np.meshgrid(us[1:], vs[1:], indexing="ij")
@@ -263,12 +275,29 @@ def together(several: Sequence[Patches]) -> Patches:
     )
 
 
+def close_to(boxes: Array, patches: Patches, limit: float) -> NDArray[np.int64]:
+    """Which boxes, (n, 2, 3) mm, some patch may come nearer to than `limit`, mm: by boxes about it,
+    and as its normal sees them."""
+    theirs = patches.boxes
+    low, high = boxes[:, 0] - limit, boxes[:, 1] + limit
+    tree = shapely.STRtree(shapely.box(theirs[:, 0, 0], theirs[:, 0, 1], theirs[:, 1, 0],
+                                       theirs[:, 1, 1]))  # fmt: skip
+    mine, near = tree.query(shapely.box(low[:, 0], low[:, 1], high[:, 0], high[:, 1]))
+    met = (theirs[near, 0, 2] <= high[mine, 2]) & (theirs[near, 1, 2] >= low[mine, 2])
+    mine, near = mine[met], near[met]
+    square = patches.normals[near]
+    ours = np.einsum("npk,nk->np", box_corners(boxes)[mine], square)
+    others = np.einsum("npk,nk->np", patches.points[near], square)
+    gap = np.maximum(ours.min(1) - others.max(1), others.min(1) - ours.max(1))
+    return np.unique(mine[gap < limit + patches[near].off_along(square)])
+
+
 def within_reach(
     floors: Patches, faces: Sequence[Trimmed], other: Trimmed, limit: float
 ) -> dict[int, float]:
     """Owners of patches, of these faces, that may come nearer to another face than `limit` mm, with
     what they are apart at least, mm. Both are cut more finely where that tells more."""
-    ours, theirs = floors, other.patches()
+    ours, theirs = floors, other.first
     for left in range(HALVINGS, -1, -1):
         mine, near, apart = _near(ours, theirs, limit)
         large = [
@@ -312,7 +341,11 @@ def _near(
 def _looked_at(surface: BRepAdaptor_Surface, sides: Array, owner: int) -> Patches:
     u = sides[:, :1] + NINE[:, 0] * (sides[:, 1:2] - sides[:, :1])
     v = sides[:, 2:3] + NINE[:, 1] * (sides[:, 3:4] - sides[:, 2:3])
-    points = _values(surface, np.stack([u, v], axis=-1))
+    return _of_points(sides, _values(surface, np.stack([u, v], axis=-1)), owner)
+
+
+def _of_points(sides: Array, points: Array, owner: int) -> Patches:
+    """Patches between such sides, by the nine points of each."""
     between = ((0, 1, 2), (6, 7, 8), (0, 3, 6), (2, 5, 8))
     bends = [points[:, [a, c]].mean(axis=1) - points[:, b] for a, b, c in between]
     return Patches(np.full(len(sides), owner), sides, points, np.stack(bends, axis=1))

@@ -27,7 +27,8 @@ from tinstamp.job.same import Same
 from tinstamp.relief.clear import meet
 from tinstamp.relief.facets import Triangles, facets
 from tinstamp.relief.imprint import Block, Imprint, together
-from tinstamp.relief.verify import Verdict, change_of, examine, is_closed, is_valid
+from tinstamp.relief.looked import is_valid, looked_at
+from tinstamp.relief.verify import Verdict, change_of, examine, is_closed
 
 FEW = 12
 """holes in a face that are left to the kernel, which takes the square of their number"""
@@ -75,9 +76,7 @@ class Put:
     def valid(self) -> bool:
         """True when the kernel finds no fault with the new faces; caps were looked at when they
         were made, with what they stand for."""
-        beside = [f for one in self.imprints for b in one.blocks
-                  for f in (*b.walls, *b.islands, *b.ends)]  # fmt: skip
-        return not beside or is_valid(compound(beside))
+        return all(looked_at(one).others_valid() for one in self.imprints)
 
     @cached_property
     def change(self) -> float:

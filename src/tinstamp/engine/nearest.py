@@ -4,15 +4,16 @@ drilled askew behind a letter, a pocket beside it.
 
 from __future__ import annotations
 
-from collections.abc import Sequence, Set
+from collections.abc import Iterable, Sequence, Set
 from dataclasses import replace
 
 import numpy as np
+from numpy.typing import NDArray
 from OCP.BRepExtrema import BRepExtrema_DistShapeShape
 from OCP.TopoDS import TopoDS_Face
 
 from tinstamp.blank.kernel import Array, boxes_of, moved_face
-from tinstamp.blank.patches import FLOOR_SIDE, Trimmed, together, within_reach
+from tinstamp.blank.patches import FLOOR_SIDE, Trimmed, close_to, together, within_reach
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.layer import Layer
@@ -72,6 +73,14 @@ def floors_of(layer: Layer, stamp: str) -> list[TopoDS_Face]:
     return [moved_face(block.cap, place) for block in blocks for place in block.at]
 
 
+def _within(boxes: Array, faces: Iterable[Trimmed], limit: float) -> NDArray[np.int64]:
+    """Which boxes, (n, 2, 3) mm, some patch of the faces may come nearer to than `limit` mm."""
+    found = np.zeros(len(boxes), dtype=bool)
+    for face in faces:
+        found[close_to(boxes, face.first, limit)] = True
+    return np.flatnonzero(found)
+
+
 def nearest_face(
     solid: NamedSolid,
     boxes: Array,
@@ -84,17 +93,24 @@ def nearest_face(
     if not floors or limit <= 0:
         return None
     others = np.array([not {named.name, any_side(named.name)} & own for named in solid.faces])
-    around = boxes_of(floors)
+    trimmed = [Trimmed(floor) for floor in floors]
+    around = np.array([floor.box for floor in trimmed])
     apart = np.maximum(
         boxes[:, None, 0] - around[None, :, 1], around[None, :, 0] - boxes[:, None, 1]
     )
     away = np.linalg.norm(np.maximum(apart, 0.0), axis=2)
     away[~others] = np.inf
-    near = np.flatnonzero((away < limit).any(axis=0)).tolist()
-    if not near:
+    faces = {
+        k: Trimmed(solid.faces[k].face) for k in np.flatnonzero((away < limit).any(axis=1)).tolist()
+    }
+    near = np.flatnonzero((away < limit).any(axis=0))
+    if len(near) > len(faces):  # by their patches, which tell more than the boxes of whole faces
+        near = near[_within(around[near], faces.values(), limit)]
+    if not len(near):
         return None
-    trimmed = [Trimmed(floor) for floor in floors]
-    patches = together([trimmed[k].inked(k, min(FLOOR_SIDE, trimmed[k].span)) for k in near])
+    patches = together(
+        [trimmed[k].inked(k, min(FLOOR_SIDE, trimmed[k].span)) for k in near.tolist()]
+    )
     low, high = patches.boxes.swapaxes(0, 1)
     best, reach = None, limit
     for number in np.argsort(away.min(axis=1), kind="stable").tolist():
@@ -105,7 +121,7 @@ def nearest_face(
         if not len(mine):
             continue
         other = solid.faces[number]
-        found = within_reach(patches[mine], trimmed, Trimmed(other.face), reach)
+        found = within_reach(patches[mine], trimmed, faces[number], reach)
         for floor, apart_at_least in sorted(found.items(), key=lambda item: item[1]):
             if apart_at_least >= reach:
                 break

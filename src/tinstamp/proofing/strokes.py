@@ -31,6 +31,8 @@ SAME_DECIMALS = 7
 """Decimals of a mm to which two shapes are one."""
 MOST_POINTS = 2500
 """points along the outlines of one region"""
+AT_ONCE = 2_000_000
+"""pairs of points that are looked at in one go: of many pieces there are many points"""
 NEIGHBOURS = 6
 """regions beside one to which gaps are measured"""
 Ends = Callable[[Array], tuple[Array, Array]]
@@ -179,24 +181,31 @@ def _samples(b: Array) -> tuple[Array, Array]:
 
 def _circles(points: Array, normals: Array) -> tuple[Widths, Widths]:
     """The widths bridged by touching circles on the inked and on the bare side."""
-    dx = points[None, :, 0] - points[:, None, 0]
-    dy = points[None, :, 1] - points[:, None, 1]
-    rise = dx * normals[:, None, 0] + dy * normals[:, None, 1]
-    apart = dx * dx + dy * dy
-    alike = normals @ normals.T
-    return _bridged(points, rise, apart, alike), _bridged(points, -rise, apart, alike)
+    rows = max(1, AT_ONCE // max(len(points), 1))
+    inked, bare = [], []
+    for k in range(0, len(points), rows):
+        some = slice(k, k + rows)
+        dx = points[None, :, 0] - points[some, None, 0]
+        dy = points[None, :, 1] - points[some, None, 1]
+        rise = dx * normals[some, None, 0] + dy * normals[some, None, 1]
+        apart = dx * dx + dy * dy
+        alike = normals[some] @ normals.T
+        inked.append(_bridged(points, points[some], rise, apart, alike))
+        bare.append(_bridged(points, points[some], -rise, apart, alike))
+    return _joined(inked), _joined(bare)
 
 
-def _bridged(points: Array, rise: Array, apart: Array, alike: Array) -> Widths:
+def _bridged(points: Array, some: Array, rise: Array, apart: Array, alike: Array) -> Widths:
+    """From some of the points, a row each, to all."""
     with np.errstate(divide="ignore", invalid="ignore"):
         radius = np.where(rise > 1e-9, apart / (2 * rise), np.inf)
     # where the circle touches in several places, the one most opposite counts
     touching = radius <= TOUCHING * radius.min(axis=1, keepdims=True)
     opposite = np.where(touching, alike, 1.0)
     other = opposite.argmin(axis=1)
-    mine = np.arange(len(points))
+    mine = np.arange(len(some))
     kept = (opposite[mine, other] < PARALLEL) & np.isfinite(radius[mine, other])
-    return Widths(points[kept], points[other[kept]], rise[mine, other][kept])
+    return Widths(some[kept], points[other[kept]], rise[mine, other][kept])
 
 
 def _between(regions: Sequence[Region]) -> Widths:

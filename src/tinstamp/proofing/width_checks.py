@@ -10,7 +10,9 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
+from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.outline import Array
+from tinstamp.chart.base import Chart
 from tinstamp.chart.run import area_of_face
 from tinstamp.job.field import Wants
 from tinstamp.job.limit import Limit
@@ -33,6 +35,8 @@ GAP_STEPS = 4.0
 """Points to a least gap along outlines: what is measured is then off by 1 % at most."""
 
 
+_NORMALS: Kept[tuple[Array, Array]] = Kept(16)
+
 IN_WITHIN = 1e-3
 """mm that the widest place of ink is known to"""
 
@@ -45,10 +49,16 @@ def _ends(item: Planned, depth: float) -> Ends | None:
     lift = depth if item.raised else -depth
 
     def ends(points: Array) -> tuple[Array, Array]:
-        foot = np.asarray(chart.to_space(points), dtype=float)
-        return foot, foot + lift * np.asarray(chart.normal(points), dtype=float)
+        foot, normal = _NORMALS.get(chart, points.tobytes(), lambda: _upright(chart, points))
+        return foot, foot + lift * normal
 
     return ends
+
+
+def _upright(chart: Chart, points: Array) -> tuple[Array, Array]:
+    """Points of the sheet in space, mm, and the normals there, (n, 3) each: not with the depth."""
+    foot, normal = chart.to_space(points), chart.normal(points)
+    return np.asarray(foot, dtype=float), np.asarray(normal, dtype=float)
 
 
 def _wider(item: Planned, depth: float, which: int) -> tuple[float, float]:

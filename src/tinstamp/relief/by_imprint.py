@@ -15,8 +15,9 @@ from tinstamp.relief.guard import Asked, fault
 from tinstamp.relief.heads import Head
 from tinstamp.relief.imprint import Imprint, Stacked, imprint, together
 from tinstamp.relief.joint_imprint import Across, joint_imprint
+from tinstamp.relief.looked import is_valid, looked_at
 from tinstamp.relief.operation import Halt, Operation
-from tinstamp.relief.verify import VOLUME_STRAY, agrees, examine_imprint, is_closed, is_valid
+from tinstamp.relief.verify import VOLUME_STRAY, agrees, examine_imprint, is_closed
 
 SOFTENED_STRAY = 5e-4
 """The same as VOLUME_STRAY for walls with softened edges: where two curves meet at a corner that is
@@ -44,19 +45,20 @@ def by_imprint(
             )  # fmt: skip
     except CurveError:
         return None  # across the seam: not for this way
+    looked_at(made).begin()
     after = together(solid, [made])
+    met = run_into(solid, made) if op.depth else None
     plain = head is None and stack is None and carving is None and not op.tops
     change = examine_imprint(made, after, op.face_chart, op.signed, plain)
     allowed = SOFTENED_STRAY if op.walls.softened else VOLUME_STRAY
     if change is None or not agrees(change, expected, allowed):
         return None
-    if carving is not None and not is_valid(compound([w for b in made.blocks for w in b.walls])):
+    if carving is not None and not looked_at(made).others_valid():
         return None
     told = fault(solid, after, change, asked)
     if told is not None:
         LOG.warning("the guard sends %s the long way: %s", op.stamp, told)
         return None
-    met = run_into(solid, made) if op.depth else None
     if met is not None:
         raise InTheWay(met, op.raised)
     return made, after, change

@@ -24,9 +24,10 @@ from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.guard import Asked, fault
 from tinstamp.relief.imprint import Stand, imprint, together
 from tinstamp.relief.islands import islands_of, standing_on
+from tinstamp.relief.looked import is_valid
 from tinstamp.relief.operation import Halt, Made, Operation, Tops
 from tinstamp.relief.surfaces import ReliefError
-from tinstamp.relief.verify import agrees, change_of, examine, is_valid
+from tinstamp.relief.verify import agrees, change_of, examine
 
 
 def by_rounds(

@@ -20,13 +20,22 @@ from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS_Face
 
 from tinstamp.artwork.kept import Kept
-from tinstamp.blank.kernel import Array, boxes_of, compound, motion_of, moved_face
+from tinstamp.blank.kernel import (
+    Array,
+    box_corners,
+    box_of,
+    boxes_of,
+    compound,
+    motion_of,
+    moved_face,
+)
 from tinstamp.blank.patches import (
     FINEST,
     HALVINGS,
     Patches,
     Trimmed,
     boxes_about,
+    close_to,
     quartered,
     square_to,
 )
@@ -97,19 +106,6 @@ def _trimmed(face: TopoDS_Face) -> Trimmed:
     return _TRIMMED.get(face, "trimmed", lambda: Trimmed(face))
 
 
-def cells_of(made: Imprint) -> Cells:
-    """Of an imprint; those of the last ones are kept."""
-    return _CELLS.get(made, "cells", lambda: _cells_of(made))
-
-
-def _cells_of(made: Imprint) -> Cells:
-    found = []
-    for k, block in enumerate(made.blocks):
-        own = _cells(block, made.over_foot)
-        found += [_set_down(own, block, k, n) for n in range(len(block.at))]
-    return _together(found)
-
-
 @dataclass(frozen=True, eq=False)
 class _Own:
     """Cells of a block where it was made: their points, the first `feet` of them on the face; what
@@ -119,6 +115,68 @@ class _Own:
     off: Array
     feet: int
     sides: Array
+
+
+@dataclass(frozen=True, eq=False)
+class _Boxed:
+    """Boxes about the blocks of an imprint where they are set down.
+
+    Attributes
+    ----------
+    owner : (n, 2) of which block, at which of its places. boxes : (n, 2, 3) mm.
+    """
+
+    owner: NDArray[np.int64]
+    boxes: Array
+
+
+_BOXED: Kept[_Boxed] = Kept(256)
+_OWN: Kept[dict[int, _Own]] = Kept(256)
+
+
+def _boxed(made: Imprint) -> _Boxed:
+    return _BOXED.get(made, "boxes", lambda: _boxed_anew(made))
+
+
+def _boxed_anew(made: Imprint) -> _Boxed:
+    owner, boxes = [], []
+    for k, block in enumerate(made.blocks):
+        corners = box_corners(_box_about(block, made.over_foot))
+        for n, place in enumerate(block.at):
+            turn, shift = motion_of(place)
+            there = corners @ turn.T + shift
+            owner.append((k, n))
+            boxes.append(np.stack([there.min(axis=0), there.max(axis=0)]))
+    return _Boxed(np.array(owner, dtype=np.int64).reshape(-1, 2), np.array(boxes).reshape(-1, 2, 3))
+
+
+def _box_about(block: Block, over_foot: bool) -> Array:
+    """(2, 3) least and greatest corner of what a block makes where it was made, mm."""
+    if block.hull is not None:
+        points, _, off = block.hull
+        hulls = boxes_about(points, off)
+        return np.stack([hulls[:, 0].min(axis=0), hulls[:, 1].max(axis=0)])
+    boxes = [_trimmed(block.cap).box, _trimmed(block.removed).box]
+    if not over_foot:  # else they lie between the two
+        boxes.append(box_of(compound(block.walls)))
+    return np.stack([np.min(boxes, axis=0)[0], np.max(boxes, axis=0)[1]])
+
+
+def cells_of(made: Imprint) -> Cells:
+    """All cells of an imprint; those of the last ones are kept."""
+    return _CELLS.get(made, "cells", lambda: _cells_at(made, _boxed(made).owner))
+
+
+def _cells_at(made: Imprint, owners: NDArray[np.int64]) -> Cells:
+    """Of some blocks of an imprint at some of their places, (n, 2)."""
+    known = _OWN.get(made, "own", dict)
+    found = []
+    for k, n in owners.tolist():
+        block = made.blocks[k]
+        if k not in known:
+            known[k] = _cells(block, made.over_foot)
+        found.append(_set_down(known[k], block, k, n))
+    return _together(found)
 
 
 def _set_down(own: _Own, block: Block, k: int, n: int) -> Cells:
@@ -254,27 +312,30 @@ def run_into(solid: NamedSolid, made: Imprint) -> str | None:
     """The name of a face of the solid, not of that name which the imprint lies on, that it comes
     to; None when it keeps clear of all."""
     boxes = _BOXES.get(solid, "boxes", lambda: boxes_of([named.face for named in solid.faces]))
-    cells = cells_of(made)
-    own = cells.boxes
+    own = _boxed(made).boxes
     if not len(own):
         return None
     low, high = own[:, 0].min(axis=0) - KEPT_CLEAR, own[:, 1].max(axis=0) + KEPT_CLEAR
     near = (boxes[:, 0] <= high).all(axis=1) & (boxes[:, 1] >= low).all(axis=1)
     for k in np.flatnonzero(near).tolist():
         named = solid.faces[k]
-        if named.name != made.face and _comes_to(named.face, boxes[k], made, cells):
+        if named.name != made.face and _comes_to(named.face, boxes[k], made):
             return str(named.name)
     return None
 
 
-def _comes_to(face: TopoDS_Face, box: Array, made: Imprint, cells: Cells) -> bool:
-    boxes = cells.boxes
-    within = (boxes[:, 0] <= box[1] + KEPT_CLEAR) & (boxes[:, 1] >= box[0] - KEPT_CLEAR)
-    left = cells[np.flatnonzero(within.all(axis=1))]
-    if not len(left.off):
+def _comes_to(face: TopoDS_Face, box: Array, made: Imprint) -> bool:
+    own = _boxed(made)
+    within = (own.boxes[:, 0] <= box[1] + KEPT_CLEAR) & (own.boxes[:, 1] >= box[0] - KEPT_CLEAR)
+    met = np.flatnonzero(within.all(axis=1))
+    if not len(met):
         return False
     other = _trimmed(face)
     patches = other.first
+    met = met[close_to(own.boxes[met], patches, KEPT_CLEAR)]
+    if not len(met):
+        return False
+    left = _cells_at(made, own.owner[met])
     for more in range(HALVINGS, -1, -1):
         mine, theirs = parted(left, patches)
         near = np.unique(theirs)

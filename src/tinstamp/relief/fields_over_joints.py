@@ -29,9 +29,10 @@ from tinstamp.relief.checking import asked_of
 from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.imprint import Imprint, Stand, imprint, together
 from tinstamp.relief.islands import islands_of
+from tinstamp.relief.looked import is_valid
 from tinstamp.relief.operation import Made, Operation
 from tinstamp.relief.surfaces import ReliefError, own_surface
-from tinstamp.relief.verify import change_of, is_valid
+from tinstamp.relief.verify import change_of
 from tinstamp.setting.fit import ink
 from tinstamp.setting.place import on_member
 

@@ -20,9 +20,10 @@ from tinstamp.relief.boolean import Tool, combine, tool
 from tinstamp.relief.draft import Drafted, keeps_inset
 from tinstamp.relief.guard import Asked, piece_fault
 from tinstamp.relief.heads import Head, Square
+from tinstamp.relief.looked import is_valid
 from tinstamp.relief.operation import Halt, Made
 from tinstamp.relief.surfaces import OrderError
-from tinstamp.relief.verify import agrees, is_closed, is_valid
+from tinstamp.relief.verify import agrees, is_closed
 
 PIN_BITE = 0.3
 """Part of a letter's thickness that its pins reach into it."""

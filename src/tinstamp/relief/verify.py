@@ -5,17 +5,17 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from OCP.BRep import BRep_Tool
-from OCP.BRepCheck import BRepCheck_Analyzer
 from OCP.ShapeAnalysis import ShapeAnalysis_Edge
 from OCP.TopAbs import TopAbs_ShapeEnum
 from OCP.TopExp import TopExp_Explorer
-from OCP.TopoDS import TopoDS, TopoDS_Shape
+from OCP.TopoDS import TopoDS
 
-from tinstamp.blank.kernel import area, compound, face_on
+from tinstamp.blank.kernel import area, face_on
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.blank.true_volume import true_volume
 from tinstamp.chart.base import FaceChart
 from tinstamp.relief.imprint import Imprint
+from tinstamp.relief.looked import is_valid, looked_at
 
 SEATED_POINTS = 5
 """points of an edge that are compared"""
@@ -61,16 +61,6 @@ def is_closed(solid: NamedSolid) -> bool:
     return closed
 
 
-def is_valid(shape: TopoDS_Shape, apart: bool = False) -> bool:
-    """The kernel's own check, of geometry and topology.
-
-    One face after the other, unless they lie `apart`: where faces share edges, its parallel run now
-    and then calls faulty what is sound (4 of 1,296 times on marks, 0 of 7,000 where they share
-    none), and would send a stamp the long way at random.
-    """
-    return BRepCheck_Analyzer(shape, True, apart, False).IsValid()
-
-
 def examine_imprint(
     made: Imprint, solid: NamedSolid, chart: FaceChart, depth: float, along_normals: bool = True
 ) -> float | None:
@@ -83,9 +73,7 @@ def examine_imprint(
     evenly curved, else from the kernel's integration over what was made. None when a
     check fails. The whole solid is examined once more when all stamps are on.
     """
-    # what is alike was made once; of a mark caps and what they stand for are the same place
-    looked_at = compound([face for b in made.blocks for face in (b.cap, b.removed)])
-    if not is_closed(solid) or not is_valid(looked_at, apart=depth != 0.0) or not seated(made):
+    if not is_closed(solid) or not seated(made) or not looked_at(made).caps_valid():
         return None
     if not depth:
         return 0.0
@@ -98,7 +86,8 @@ def examine_imprint(
 def change_of(made: Imprint) -> float:
     """What an imprint changes of a solid's volume, mm³, as the kernel sums it over what is new and
     what is gone."""
-    return sum(len(block.at) * block.change for block in made.blocks)
+    changes = looked_at(made).changes()
+    return sum(len(b.at) * change for b, change in zip(made.blocks, changes, strict=True))
 
 
 def seated(made: Imprint) -> bool:

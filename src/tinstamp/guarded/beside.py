@@ -1,0 +1,144 @@
+"""Pieces of work that a second processor begins with while this one does something else.
+
+`Beside(pieces)` forks this process. The copy takes pieces from the front of a queue; who asks for
+results here takes those that are left, and waits for what the copy has in hand. So both processors
+are busy to the end, whatever a piece takes. What does not come back, because the copy was killed
+or hangs, is done here.
+"""
+
+from __future__ import annotations
+
+import contextlib
+import logging
+import os
+import signal
+import struct
+import weakref
+from collections.abc import Callable, Sequence
+from multiprocessing import Pipe
+from multiprocessing.connection import Connection
+from typing import Any, Generic, TypeVar
+
+from tinstamp.guarded.ending import die_with_parent
+
+LOG = logging.getLogger("tinstamp.guarded")
+Result = TypeVar("Result")
+NUMBER = struct.Struct("<H")
+"""of a piece, as it stands in the queue"""
+MOST_PIECES = 4096 // NUMBER.size
+"""pieces: so many go into a pipe at once (POSIX: PIPE_BUF, on Linux 4096 bytes)"""
+PATIENCE = 10.0
+"""s that are waited for a piece that the copy has in hand"""
+
+
+class Beside(Generic[Result]):
+    """Results of functions without arguments, each of which may be pickled.
+
+    The copy has one thread alone: a piece must not want others, nor a lock that one of them may
+    hold. Raises ValueError for more pieces than MOST_PIECES.
+    """
+
+    def __init__(self, pieces: Sequence[Callable[[], Result]], pays: bool = True) -> None:
+        """`pays` is False for what takes less than a copy does."""
+        if len(pieces) > MOST_PIECES:
+            raise ValueError(f"{len(pieces)} pieces, at most {MOST_PIECES}")
+        self._pieces = tuple(pieces)
+        self._done: dict[int, Result] = {}
+        self._queue, filled = os.pipe()
+        os.write(filled, b"".join(map(NUMBER.pack, range(len(pieces)))))
+        os.close(filled)
+        self._copy: _Copy[Result] | None = None
+        if pays and len(os.sched_getaffinity(0)) > 1:
+            self._copy = _Copy.of(self._pieces, self._queue)
+        self._end = weakref.finalize(self, _ended, self._queue, self._copy)
+
+    def first(self, count: int) -> list[Result]:
+        """The results of the first so many pieces. Raises what a piece raises."""
+        taken = -1 if any(k not in self._done for k in range(count)) else count
+        while taken < count - 1 and (k := self._next()) is not None:
+            self._done[k], taken = self._pieces[k](), k
+        self._told(count)
+        for k in range(count):
+            if k not in self._done:
+                self._done[k] = self._pieces[k]()
+        if len(self._done) == len(self._pieces):
+            self._end()
+        return [self._done[k] for k in range(count)]
+
+    def _next(self) -> int | None:
+        """The number of the next piece that nobody has taken."""
+        read = os.read(self._queue, NUMBER.size) if self._end.alive else b""
+        return NUMBER.unpack(read)[0] if read else None
+
+    def _told(self, count: int) -> None:
+        """Take what the copy tells until it has told of the first so many."""
+        copy = self._copy
+        while copy is not None and not all(k in self._done for k in range(count)):
+            found = copy.told()
+            if found is None:
+                LOG.warning("a process beside this one ended early: its work is done here")
+                copy.end()
+                self._copy = copy = None
+            else:
+                self._done[found[0]] = found[1]
+
+
+class _Copy(Generic[Result]):
+    """The process beside this one."""
+
+    def __init__(self, pid: int, results: Connection) -> None:
+        self._pid, self._results = pid, results
+
+    @classmethod
+    def of(cls, pieces: Sequence[Callable[[], Result]], queue: int) -> _Copy[Result] | None:
+        """A copy of this process at work; None where there can be none."""
+        parent = os.getpid()
+        ours, theirs = Pipe(duplex=False)
+        try:
+            pid = os.fork()
+        except OSError as error:  # too many processes, or no room for one
+            LOG.warning("no process beside this one: %s", error)
+            ours.close()
+            theirs.close()
+            return None
+        if pid == 0:
+            _work(pieces, queue, theirs, parent)
+        theirs.close()
+        return cls(pid, ours)
+
+    def told(self) -> tuple[int, Result] | None:
+        """The number of a piece and its result; None when nothing comes any more."""
+        try:
+            return self._results.recv() if self._results.poll(PATIENCE) else None
+        except (EOFError, OSError):
+            return None
+
+    def end(self) -> None:
+        """No such process any more."""
+        if self._results.closed:
+            return
+        self._results.close()
+        with contextlib.suppress(ProcessLookupError):
+            os.kill(self._pid, signal.SIGKILL)
+        with contextlib.suppress(ChildProcessError):
+            os.waitpid(self._pid, 0)
+
+
+def _ended(queue: int, copy: _Copy[Any] | None) -> None:
+    os.close(queue)
+    if copy is not None:
+        copy.end()
+
+
+def _work(
+    pieces: Sequence[Callable[[], object]], queue: int, results: Connection, parent: int
+) -> None:
+    """What the copy does; it never returns, whatever a piece raises: that is raised again where it
+    is asked for."""
+    try:
+        die_with_parent(parent)
+        while read := os.read(queue, NUMBER.size):
+            (k,) = NUMBER.unpack(read)
+            results.send((k, pieces[k]()))
+    finally:
+        os._exit(0)

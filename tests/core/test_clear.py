@@ -26,7 +26,7 @@ from tinstamp.job.archive import Document
 from tinstamp.job.features import Ball, BaseFeature, Cone, Dome, Hole, Plate, Tube
 from tinstamp.job.height_picture import HeightPicture
 from tinstamp.job.model import Blank, Job, Setting, Shape, Stamp, Text
-from tinstamp.relief.clear import cells_of
+from tinstamp.relief.clear import _boxed, cells_of
 from tinstamp.relief.execute import imprinted
 from tinstamp.relief.kinds import operations
 from tinstamp.setting.fit import fit
@@ -150,13 +150,15 @@ def test_cells_hold_what_a_stamp_makes_wherever_it_lies(face: str, kind: str) ->
         (op,) = operations(item, fit(item.placed, item.chart), (3.0, 3.0))
         found = imprinted(built.blank.solid, op)
         assert found is not None, fixes(built)
-        cells = cells_of(found[0])
+        cells, boxed = cells_of(found[0]), _boxed(found[0])
         for k, block in enumerate(found[0].blocks):
             shell = [block.cap, *block.walls]
             BRepMesh_IncrementalMesh(compound(shell), 0.05)
             for n, place in enumerate(block.at):
                 turn, shift = motion_of(place)
                 points = np.concatenate([triangles_of(f)[0] for f in shell]) @ turn.T + shift
+                (box,) = boxed.boxes[(boxed.owner == (k, n)).all(axis=1)]
+                assert (points > box[0] - 1e-6).all() and (points < box[1] + 1e-6).all()
                 own = cells[np.flatnonzero((cells.owner == (k, n)).all(axis=1))]
                 reach = (own.points @ ways.T).max(axis=1) + own.off[:, None]
                 assert ((points @ ways.T).max(axis=0) <= reach.max(axis=0) + 1e-6).all()

@@ -7,14 +7,20 @@ import math
 
 import numpy as np
 import pytest
+from OCP.BRep import BRep_Tool
+from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.BRepBuilderAPI import BRepBuilderAPI_MakeFace
 from OCP.BRepExtrema import BRepExtrema_DistShapeShape
+from OCP.BRepMesh import BRepMesh_IncrementalMesh
 from OCP.Geom import Geom_BezierSurface, Geom_CylindricalSurface, Geom_Plane, Geom_SphericalSurface
+from OCP.GeomAbs import GeomAbs_SurfaceType
+from OCP.GeomConvert import GeomConvert
 from OCP.gp import gp_Ax3, gp_Dir, gp_Pnt
 from OCP.TColgp import TColgp_Array2OfPnt
 from OCP.TopoDS import TopoDS_Face
 
-from tinstamp.blank.patches import FLOOR_SIDE, Trimmed, within_reach
+from tinstamp.blank.kernel import boxes_of, triangles_of
+from tinstamp.blank.patches import FLOOR_SIDE, Trimmed, close_to, within_reach
 
 SEEDS = range(60)
 
@@ -63,6 +69,36 @@ def test_nothing_is_nearer_than_it_is_said_to_be(seed: int) -> None:
         if true < limit - 1e-6:
             assert found[0] <= true + 1e-6
         assert set(found) <= {0}
+
+
+@pytest.mark.parametrize("seed", SEEDS)
+def test_what_is_near_is_never_left_out_by_boxes(seed: int) -> None:
+    """By the kernel's own distances, and its mesh of a face within the box about that."""
+    rng = np.random.default_rng(1000 + seed)
+    faces = [random_face(rng, 25) for _ in range(4)]
+    boxes = np.array([Trimmed(face).box for face in faces])
+    for face, box in zip(faces, boxes, strict=True):
+        BRepMesh_IncrementalMesh(face, 0.05)
+        points, _ = triangles_of(face)
+        assert (points > box[0] - 1e-6).all() and (points < box[1] + 1e-6).all()
+    other, limit = random_face(rng, 25), float(rng.uniform(0.5, 10))
+    found = close_to(boxes, Trimmed(other).first, limit).tolist()
+    for k, face in enumerate(faces):
+        if BRepExtrema_DistShapeShape(face, other).Value() < limit - 1e-6:
+            assert k in found
+
+
+def test_the_box_of_a_small_piece_of_a_large_spline_is_small() -> None:
+    """The kernel's own takes in the whole of the spline."""
+    rng = np.random.default_rng(4)
+    large = random_face(rng, 0.0)
+    while BRepAdaptor_Surface(large).GetType() != GeomAbs_SurfaceType.GeomAbs_BezierSurface:
+        large = random_face(rng, 0.0)
+    spline = GeomConvert.SurfaceToBSplineSurface_s(BRep_Tool.Surface_s(large))
+    piece = BRepBuilderAPI_MakeFace(spline, 0.5, 0.55, 0.5, 0.55, 1e-6).Face()
+    size = np.ptp(Trimmed(large).box, axis=0).max()
+    assert np.ptp(Trimmed(piece).box, axis=0).max() < 0.15 * size
+    assert np.ptp(boxes_of([piece])[0], axis=0).max() > 0.5 * size
 
 
 def test_a_floor_over_a_bore_is_told_apart_from_it() -> None:

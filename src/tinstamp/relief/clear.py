@@ -31,6 +31,7 @@ from tinstamp.blank.kernel import (
 )
 from tinstamp.blank.patches import (
     FINEST,
+    FIRST_SIDE,
     HALVINGS,
     Patches,
     Trimmed,
@@ -156,10 +157,15 @@ def _box_about(block: Block, over_foot: bool) -> Array:
         points, _, off = block.hull
         hulls = boxes_about(points, off)
         return np.stack([hulls[:, 0].min(axis=0), hulls[:, 1].max(axis=0)])
-    boxes = [_trimmed(block.cap).box, _trimmed(block.removed).box]
-    if not over_foot:  # else they lie between the two
-        boxes.append(box_of(compound(block.walls)))
-    return np.stack([np.min(boxes, axis=0)[0], np.max(boxes, axis=0)[1]])
+    foot, cap = _trimmed(block.removed), _trimmed(block.cap)
+    if over_foot and cap.span >= FIRST_SIDE:  # the cap's outline may lie within that of the foot
+        low = foot.first
+        high = cap.at_sides(low.sides + foot.turns_to(cap))
+        boxes = np.concatenate([low.boxes, high.boxes])
+    else:
+        walls = box_of(compound(block.walls)) if block.walls else foot.box
+        boxes = np.stack([foot.box, cap.box, walls])
+    return np.stack([boxes[:, 0].min(axis=0), boxes[:, 1].max(axis=0)])
 
 
 def cells_of(made: Imprint) -> Cells:

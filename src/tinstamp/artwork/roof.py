@@ -33,6 +33,8 @@ ROUNDED_TO = 1e-7
 """mm that corners are rounded to, so that what has no width is gone"""
 LOWER = 1e-12
 """mm that one plane is lower than another at least"""
+POLYGON = 3
+"""what shapely calls one among its types"""
 SLIVER = 1e-9
 """mm² of a facet that is none"""
 TURNS = (0.0, 0.37, 1.13, 2.01, 2.63)
@@ -211,41 +213,75 @@ def _cells(ink: BaseGeometry, slopes: Sequence[_Slope], high: float) -> list[lis
         _half([(x, y) for x, y in slope.domain.tolist()], a, b, c + high)
         for slope, (a, b, c) in zip(slopes, planes, strict=True)
     ]
-    domains = np.array([shapely.Polygon(ring) for ring in bounded], dtype=object)
-    tree = shapely.STRtree(domains)
-    whole = shapely.intersection(domains, ink)
-    found = []
-    for i, (a, b, c) in enumerate(planes):
-        left = whole[i]
-        beside = tree.query(domains[i], predicate="intersects")
-        beside = beside[np.argsort(np.linalg.norm(spots[beside] - spots[i], axis=1))]
-        waiting = beside[beside != i]
-        while len(waiting) and not left.is_empty:
-            # a plane that is lower nowhere at a corner of what is left is so nowhere
-            over = shapely.get_coordinates(left) @ (normals[waiting] - normals[i]).T
-            waiting = waiting[(over - (offsets[waiting] - offsets[i])).min(axis=0) < -LOWER]
-            if not len(waiting):
-                break
-            other, waiting = int(waiting[0]), waiting[1:]
-            u, v, w = planes[other]
-            ring = _half(bounded[other], u - a, v - b, w - c)
-            if len(ring) > 2:  # one after the other: all at once a union loses some of them
-                left = _less(left, shapely.Polygon(ring))
-        found.append(_polygons(shapely.set_precision(left, ROUNDED_TO)))
+    domains = _within(bounded)
+    left = shapely.intersection(domains, ink)
+    mine, other = shapely.STRtree(domains).query(domains, predicate="intersects")
+    away = np.linalg.norm(spots[other] - spots[mine], axis=1)
+    order = np.lexsort((away, mine))
+    order = order[mine[order] != other[order]]
+    mine, other = mine[order], other[order]
+    while len(mine := mine[kept := _lower(left, mine, other, normals, offsets)]):
+        # of each the nearest, one after the other: all at once a union loses some of them
+        other = other[kept]
+        some, first = np.unique(mine, return_index=True)
+        rings = []
+        for i, j in zip(some.tolist(), other[first].tolist(), strict=True):
+            (a, b, c), (u, v, w) = planes[i], planes[j]
+            rings.append(_half(bounded[j], u - a, v - b, w - c))
+        there = np.array([len(ring) > 2 for ring in rings])
+        some = some[there]
+        left[some] = _less(left[some], _within([ring for ring in rings if len(ring) > 2]))
+        mine, other = np.delete(mine, first), np.delete(other, first)
+    parts, owner = shapely.get_parts(shapely.set_precision(left, ROUNDED_TO), return_index=True)
+    found: list[list[BaseGeometry]] = [[] for _ in slopes]
+    plain = (shapely.get_type_id(parts) == POLYGON) & (shapely.area(parts) > SLIVER)
+    for k, part in zip(owner[plain].tolist(), parts[plain], strict=True):
+        found[k].append(part)
     return found
 
 
-def _less(shape: BaseGeometry, other: BaseGeometry) -> BaseGeometry:
-    """What of a shape is not within another."""
+def _within(rings: Sequence[Ring]) -> NDArray[np.object_]:
+    """Polygons within rings."""
+    which = np.repeat(np.arange(len(rings)), [len(ring) for ring in rings])
+    corners = np.array([xy for ring in rings for xy in ring]).reshape(-1, 2)
+    return np.asarray(shapely.polygons(shapely.linearrings(corners, indices=which)))
+
+
+def _lower(
+    left: NDArray[np.object_],
+    mine: NDArray[np.int64],
+    other: NDArray[np.int64],
+    normals: Array,
+    offsets: Array,
+) -> NDArray[np.int64]:
+    """Which pairs of slopes are left to look at: a plane that is lower nowhere at a corner of what
+    is left of another one's is so nowhere."""
+    corners, owner = shapely.get_coordinates(left, return_index=True)
+    counts = np.bincount(owner, minlength=len(left))
+    starts = np.cumsum(counts) - counts
+    pairs = np.flatnonzero(counts[mine])
+    if not len(pairs):
+        return pairs
+    many = counts[mine[pairs]]
+    begin = np.cumsum(many) - many
+    at = np.arange(int(many.sum())) - np.repeat(begin - starts[mine[pairs]], many)
+    tilts = np.repeat(normals[other[pairs]] - normals[mine[pairs]], many, axis=0)
+    over = np.einsum("nk,nk->n", corners[at], tilts)
+    least = np.minimum.reduceat(over, begin) - (offsets[other[pairs]] - offsets[mine[pairs]])
+    return pairs[least < -LOWER]
+
+
+def _less(shapes: NDArray[np.object_], others: NDArray[np.object_]) -> NDArray[np.object_]:
+    """What of each shape is not within another."""
     try:
-        return shape.difference(other)
-    except shapely.GEOSException:  # lines that all but fall together
-        return shapely.difference(shape, other, grid_size=ROUNDED_TO)
-
-
-def _polygons(shape: BaseGeometry) -> list[BaseGeometry]:
-    parts = shapely.get_parts(shape)
-    return [p for p in parts if p.geom_type == "Polygon" and p.area > SLIVER]
+        return np.asarray(shapely.difference(shapes, others))
+    except shapely.GEOSException:  # lines of one of them that all but fall together
+        if len(shapes) > 1:
+            half = len(shapes) // 2
+            return np.concatenate(
+                [_less(shapes[:half], others[:half]), _less(shapes[half:], others[half:])]
+            )
+        return np.asarray(shapely.difference(shapes, others, grid_size=ROUNDED_TO))
 
 
 def _joined(
@@ -269,8 +305,7 @@ def _joined(
         np.minimum.at(heights, numbered[-1], np.maximum(slope.height(loop), 0.0))
         at += len(loop)
     heights[number[: len(outline)]] = 0.0
-    tree = shapely.STRtree(shapely.points(nodes))
-    facets = [ring for ring in (_through(loop, nodes, tree) for loop in numbered) if len(ring) > 2]
+    facets = _through(numbered, nodes)
     ends = np.cumsum([len(ring) for ring in rings])[:-1]
     feet = [own.tolist() for own in np.split(number[: len(outline)], ends)]
     flats = _flats(facets, feet, nodes)
@@ -336,23 +371,30 @@ def _merged(points: Array) -> tuple[NDArray[np.int64], Array]:
     return number.astype(np.int64), nodes
 
 
-def _through(loop: NDArray[np.int64], nodes: Array, tree: shapely.STRtree) -> tuple[int, ...]:
-    """A ring of corners with those that lie on its edges, and none twice in a row."""
-    kept = _without_spikes(loop.tolist())
-    if len(kept) < 3:
-        return ()
-    starts = np.array(kept)
-    ends = np.roll(starts, -1)
+def _through(loops: Sequence[NDArray[np.int64]], nodes: Array) -> list[tuple[int, ...]]:
+    """Rings of corners with those that lie on their edges, and none twice in a row; without those
+    that are none."""
+    kept = [ring for ring in (_without_spikes(loop.tolist()) for loop in loops) if len(ring) > 2]
+    starts = np.array([k for ring in kept for k in ring], dtype=np.int64)
+    ends = np.array([k for ring in kept for k in (*ring[1:], ring[0])], dtype=np.int64)
     lines = shapely.linestrings(np.stack([nodes[starts], nodes[ends]], axis=1))
+    tree = shapely.STRtree(shapely.points(nodes))
     which, met = tree.query(lines, predicate="dwithin", distance=SAME_CORNER)
-    found: list[int] = []
-    for k, (a, b) in enumerate(zip(starts.tolist(), ends.tolist(), strict=True)):
-        found.append(a)
-        within = met[(which == k) & (met != a) & (met != b)]
-        if len(within):
-            far = np.linalg.norm(nodes[within] - nodes[a], axis=1)
-            found += within[np.argsort(far)].tolist()
-    return tuple(_without_spikes(found))
+    between = (met != starts[which]) & (met != ends[which])
+    which, met = which[between], met[between]
+    far = np.linalg.norm(nodes[met] - nodes[starts[which]], axis=1)
+    order = np.lexsort((far, which))
+    on: dict[int, list[int]] = {}
+    for line, node in zip(which[order].tolist(), met[order].tolist(), strict=True):
+        on.setdefault(line, []).append(node)
+    found, line = [], 0
+    for ring in kept:
+        through: list[int] = []
+        for node in ring:
+            through += [node, *on.get(line, ())]
+            line += 1
+        found.append(tuple(_without_spikes(through)))
+    return [ring for ring in found if len(ring) > 2]
 
 
 def _without_spikes(ring: list[int]) -> list[int]:

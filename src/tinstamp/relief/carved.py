@@ -5,9 +5,10 @@ flat face, in a bent one such as follow it (`relief.carved_bent`).
 
 from __future__ import annotations
 
+from collections import OrderedDict
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property, partial
 
 import numpy as np
 from OCP.Geom import Geom_Line, Geom_Plane
@@ -20,6 +21,7 @@ from tinstamp.blank.kernel import edge_on, face_on, vertex_at, wire_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.plane import PlaneChart
+from tinstamp.guarded.beside import Beside
 from tinstamp.relief.carved_bent import Bend, Facets, bent_facets, cells_over
 from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.hosts import Hosts
@@ -56,7 +58,7 @@ class Carving:
     ) -> Carving:
         """No deeper, or higher, than `depth`, mm. Raises OrderError."""
         try:
-            roofs = tuple(_roof(region, depth * slope) for region in regions)
+            roofs = roofs_over(regions, depth * slope)
         except RoofError as error:
             raise OrderError(str(error)) from error
         made = cls(chart, roofs, slope, sign)
@@ -191,28 +193,57 @@ def _back(wire: TopoDS_Wire) -> TopoDS_Wire:
     return TopoDS.Wire_s(wire.Reversed())
 
 
-def _roof(region: Region, most: float) -> Roof:
-    """The roof over a region; shapes that were met before are known wherever they lie."""
-    start = region.outer.beziers[0, 0]
-    parts = [np.round(outline.beziers - start, PLACES_KEPT) + 0.0 for outline in region.outlines]
-    shape = tuple((part.tobytes(), len(part)) for part in parts)
-    known = _known(shape, min(most, _summit(shape)))
-    nodes = known.nodes + np.array([*start.tolist(), 0.0])
-    return Roof(nodes, known.facets, known.flats, known.outline)
+def roofs_over(regions: Sequence[Region], most: float) -> tuple[Roof, ...]:
+    """The roofs over regions, no higher than `most`, mm. Raises RoofError.
+
+    Shapes that were met before are known wherever they lie; of others two processors work out as
+    many each as they come to."""
+    starts = [region.outer.beziers[0, 0] for region in regions]
+    shapes = [_shape(region, start) for region, start in zip(regions, starts, strict=True)]
+    new = [shape for shape in dict.fromkeys(shapes) if _known(shape, most) is None]
+    new.sort(key=lambda shape: -sum(count for _, count in shape))  # what takes long first
+    found = Beside([partial(_made, shape, most) for shape in new], len(new) > 1).first(len(new))
+    own = dict(zip(new, found, strict=True))
+    for shape, (top, roof) in own.items():
+        _keep(shape, top, roof, most)
+    roofs = []
+    for shape, start in zip(shapes, starts, strict=True):
+        known = own[shape][1] if shape in own else _known(shape, most)
+        assert known is not None
+        nodes = known.nodes + np.array([*start.tolist(), 0.0])
+        roofs.append(Roof(nodes, known.facets, known.flats, known.outline))
+    return tuple(roofs)
 
 
 Shape = tuple[tuple[bytes, int], ...]
 """Outlines as they are known: their pieces, and how many those are."""
+_TOPS: OrderedDict[Shape, float] = OrderedDict()
+_ROOFS: OrderedDict[tuple[Shape, float], Roof] = OrderedDict()
 
 
-@lru_cache(maxsize=ROOFS_KEPT)
-def _known(shape: Shape, high: float) -> Roof:
-    return roof_up_to(_region(shape), high)
+def _shape(region: Region, start: Array) -> Shape:
+    parts = [np.round(outline.beziers - start, PLACES_KEPT) + 0.0 for outline in region.outlines]
+    return tuple((part.tobytes(), len(part)) for part in parts)
 
 
-@lru_cache(maxsize=ROOFS_KEPT)
-def _summit(shape: Shape) -> float:
-    return summit(_region(shape))
+def _known(shape: Shape, most: float) -> Roof | None:
+    """The roof over a shape that was met before."""
+    top = _TOPS.get(shape)
+    return None if top is None else _ROOFS.get((shape, min(most, top)))
+
+
+def _made(shape: Shape, most: float) -> tuple[float, Roof]:
+    """How high a roof over a shape gets that has no end, mm, and one no higher than `most`."""
+    region = _region(shape)
+    top = summit(region) if shape not in _TOPS else _TOPS[shape]
+    return top, roof_up_to(region, min(most, top))
+
+
+def _keep(shape: Shape, top: float, roof: Roof, most: float) -> None:
+    _TOPS[shape], _ROOFS[shape, min(most, top)] = top, roof
+    for kept in (_TOPS, _ROOFS):
+        while len(kept) > ROOFS_KEPT:
+            kept.popitem(last=False)
 
 
 def _region(shape: Shape) -> Region:
@@ -225,5 +256,5 @@ def _region(shape: Shape) -> Region:
 
 def forget_roofs() -> None:
     """Work out all shapes anew."""
-    _known.cache_clear()
-    _summit.cache_clear()
+    _TOPS.clear()
+    _ROOFS.clear()

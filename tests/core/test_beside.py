@@ -16,7 +16,7 @@ from pathlib import Path
 import pytest
 
 from tinstamp.guarded import beside
-from tinstamp.guarded.beside import MOST_PIECES, Beside
+from tinstamp.guarded.beside import MOST_TURNS, Beside
 
 
 def squared(k: int, seconds: float = 0.0) -> tuple[int, int]:
@@ -105,10 +105,11 @@ def test_no_process_is_left_behind(asked: int) -> None:
     assert children() == before
 
 
-def test_too_many_pieces_are_refused_before_anything_begins() -> None:
-    assert len(Beside(numbered(MOST_PIECES)).first(MOST_PIECES)) == MOST_PIECES
-    with pytest.raises(ValueError, match="at most"):
-        Beside(numbered(MOST_PIECES + 1))
+@pytest.mark.parametrize("count", [0, MOST_TURNS, MOST_TURNS + 1, 3 * MOST_TURNS - 5])
+def test_thousands_of_pieces(count: int) -> None:
+    work = Beside(numbered(count))
+    for some in (0, count // 3, count):
+        assert [n for n, _ in work.first(some)] == [k * k for k in range(some)]
 
 
 def test_where_no_process_can_be_made_all_is_done_here(monkeypatch: pytest.MonkeyPatch) -> None:

@@ -8,12 +8,15 @@ from pathlib import Path
 
 import numpy as np
 import pytest
+import shapely
 from OCP.BRepBuilderAPI import BRepBuilderAPI_MakeFace
 from OCP.BRepPrimAPI import BRepPrimAPI_MakeBox, BRepPrimAPI_MakeSphere
 from OCP.gp import gp_Dir, gp_Pln, gp_Pnt
 from OCP.TopoDS import TopoDS
 
 from tests.conftest import ROOT, document, made, stamp
+from tinstamp.artwork.clip import _in_lines
+from tinstamp.artwork.outline import Region, polygon
 from tinstamp.blank.kernel import compound, faces, volume
 from tinstamp.engine import build as engine
 from tinstamp.engine.build import build
@@ -164,3 +167,17 @@ def test_many_places_of_a_skin_take_little_memory() -> None:
     assert most < 400e6
     assert np.abs(chart.to_space(back) - points).max() < 1e-7
     assert chart.from_space(points[:0]).shape == (0, 2)
+
+
+@pytest.mark.parametrize("seed", range(4))
+def test_outlines_that_cross_themselves_are_clipped_all_the_same(seed: int) -> None:
+    """A crossed pattern in letters: where the curves cannot be kept, lines that crossed
+    one another broke the build off. What is left lies within the area, and is no more than both."""
+    random = np.random.default_rng(seed)
+    corners = random.uniform(-5.0, 5.0, (9, 2))
+    region = Region(polygon(corners))
+    area = shapely.Polygon(random.uniform(-5.0, 5.0, (7, 2)))
+    left = _in_lines(region, area)
+    shapes = [shapely.Polygon(r.outer.points(2), [c.points(2) for c in r.counters]) for r in left]
+    assert all(shape.is_valid for shape in shapes)
+    assert all(area.buffer(0).buffer(1e-3).contains(shape) for shape in shapes)

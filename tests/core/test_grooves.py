@@ -26,8 +26,9 @@ from tinstamp.job.model import Blank, Cast, FontRef, Job, Setting, Shape, Stamp,
 from tinstamp.output.step import reads_back
 from tinstamp.plan.groove import Groove, scaled
 from tinstamp.relief import execute, grooved
+from tinstamp.relief.asked import Asked
 from tinstamp.relief.grooved import groove_stack
-from tinstamp.relief.guard import Asked, fault
+from tinstamp.relief.guard import fault
 from tinstamp.relief.tool_guard import Tool
 
 PLATE = Plate(name="p", length="80 mm", width="40 mm", thickness="8 mm")

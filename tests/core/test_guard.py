@@ -16,7 +16,8 @@ from tinstamp.job.archive import Document
 from tinstamp.job.features import Ball, BaseFeature, Cone, Hole, Plate, Prism, Soften, Tube
 from tinstamp.job.model import Blank, Job, Relief, Shape, Stamp, changed
 from tinstamp.relief import boolean, by_imprint, by_tools, imprint
-from tinstamp.relief.guard import LAYER_STRAY, Asked, _layer, fault
+from tinstamp.relief.asked import Asked
+from tinstamp.relief.guard import LAYER_STRAY, _layer, fault
 
 
 def marked(*features: BaseFeature, stamps: tuple[Stamp, ...]) -> Built:

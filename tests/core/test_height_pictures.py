@@ -33,10 +33,11 @@ from tinstamp.job.model import Blank, Job, Relief, Setting, Shape, Stamp, Text
 from tinstamp.job.resolve import resolve
 from tinstamp.output.result import OutputError
 from tinstamp.plan.planned import plan
+from tinstamp.relief.asked import Asked
 from tinstamp.relief.checking import level_asked
 from tinstamp.relief.crossable import Crossable
 from tinstamp.relief.follow_guard import Grey
-from tinstamp.relief.guard import Asked, fault
+from tinstamp.relief.guard import fault
 
 PLATE = Plate(name="b", length="80 mm", width="50 mm", thickness="6 mm")
 TUBE = Tube(name="b", outer_diameter="60 mm", wall="4 mm", height="50 mm")

@@ -26,8 +26,9 @@ from tinstamp.job.feature import Position
 from tinstamp.job.features import Plate, Tube
 from tinstamp.job.model import Blank, Job, Relief, Setting, Shape, Stamp, Text
 from tinstamp.job.rename import rename_feature
+from tinstamp.relief.asked import Asked
 from tinstamp.relief.follow_guard import OtherFace
-from tinstamp.relief.guard import Asked, fault
+from tinstamp.relief.guard import fault
 
 LOW = Plate(name="low", length="60 mm", width="30 mm", thickness="4 mm")
 STEP = Plate(name="step", length="60 mm", width="20 mm", thickness="5.2 mm",

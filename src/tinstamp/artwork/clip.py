@@ -68,7 +68,9 @@ def _polygon(region: Region, steps: int) -> shapely.Polygon:
 def _in_lines(region: Region, area: BaseGeometry) -> list[Region]:
     """The same in fine lines, where outlines end up on one another (Skia then gives an edge and
     the edge of a counter in one place)."""
-    whole = shapely.simplify(_polygon(region, CURVE_LINES).intersection(area), SHORTEST_PIECE)
+    own = _polygon(region, CURVE_LINES)
+    own, area = (shape if shape.is_valid else shape.buffer(0) for shape in (own, area))
+    whole = shapely.simplify(own.intersection(area), SHORTEST_PIECE)
     return [
         Region(
             polygon(np.array(part.exterior.coords)[:-1]),

@@ -177,11 +177,26 @@ def _flattened(
             ends = np.concatenate([cut[:, 0], cut[-1:, 3]])
             if len(cut) == 1:
                 ends = np.linspace(cut[0, 0], cut[0, 3], 129)
-            cut = joint_line(flat.sheet(ends) + pin)
+            cut = joint_line(flat.sheet(_within(ends, low, high)) + pin)
         return replace(member, chart=chart, cut=cut)
 
     near_by = _met_by(members, box)
     return run_of([laid(p) for p in near_by], "least stretch") if len(near_by) > 1 else None
+
+
+def _within(points: Array, low: Array, high: Array) -> Array:
+    """The stretch of a line through points, (n, 2), that lies in a box: beyond it a sheet that was
+    laid flat for that says nothing."""
+    held = np.asarray(((points >= low) & (points <= high)).all(axis=1))
+    if held.sum() < 2:
+        return points
+    middle = (low + high) / 2
+    first = last = int(np.argmin(np.where(held, np.linalg.norm(points - middle, axis=1), np.inf)))
+    while first > 0 and held[first - 1]:
+        first -= 1
+    while last < len(points) - 1 and held[last + 1]:
+        last += 1
+    return points[first : last + 1] if last > first else points
 
 
 def _met_by(members: list[Member], box: BaseGeometry) -> list[Member]:

@@ -23,10 +23,12 @@ from tinstamp.guarded.ending import die_with_parent
 
 LOG = logging.getLogger("tinstamp.guarded")
 Result = TypeVar("Result")
+Turns = Sequence[Sequence[Callable[[], Result]]]
+"""Pieces by what is taken from the queue at a time"""
 NUMBER = struct.Struct("<H")
-"""of a piece, as it stands in the queue"""
-MOST_PIECES = 4096 // NUMBER.size
-"""pieces: so many go into a pipe at once (POSIX: PIPE_BUF, on Linux 4096 bytes)"""
+"""of a turn, as it stands in the queue"""
+MOST_TURNS = 4096 // NUMBER.size
+"""turns: so many go into a pipe at once (POSIX: PIPE_BUF, on Linux 4096 bytes)"""
 PATIENCE = 10.0
 """s that are waited for a piece that the copy has in hand"""
 
@@ -35,45 +37,45 @@ class Beside(Generic[Result]):
     """Results of functions without arguments, each of which may be pickled.
 
     The copy has one thread alone: a piece must not want others, nor a lock that one of them may
-    hold. Raises ValueError for more pieces than MOST_PIECES.
+    hold. Thousands of pieces are taken several at a time.
     """
 
     def __init__(self, pieces: Sequence[Callable[[], Result]], pays: bool = True) -> None:
         """`pays` is False for what takes less than a copy does."""
-        if len(pieces) > MOST_PIECES:
-            raise ValueError(f"{len(pieces)} pieces, at most {MOST_PIECES}")
-        self._pieces = tuple(pieces)
-        self._done: dict[int, Result] = {}
+        self._step = max(1, -(-len(pieces) // MOST_TURNS))
+        self._turns = [pieces[k : k + self._step] for k in range(0, len(pieces), self._step)]
+        self._done: dict[int, list[Result]] = {}
         self._queue, filled = os.pipe()
-        os.write(filled, b"".join(map(NUMBER.pack, range(len(pieces)))))
+        os.write(filled, b"".join(map(NUMBER.pack, range(len(self._turns)))))
         os.close(filled)
         self._copy: _Copy[Result] | None = None
         if pays and len(os.sched_getaffinity(0)) > 1:
-            self._copy = _Copy.of(self._pieces, self._queue)
+            self._copy = _Copy.of(self._turns, self._queue)
         self._end = weakref.finalize(self, _ended, self._queue, self._copy)
 
     def first(self, count: int) -> list[Result]:
         """The results of the first so many pieces. Raises what a piece raises."""
-        taken = -1 if any(k not in self._done for k in range(count)) else count
-        while taken < count - 1 and (k := self._next()) is not None:
-            self._done[k], taken = self._pieces[k](), k
-        self._told(count)
-        for k in range(count):
+        wanted = range(-(-count // self._step))
+        taken = -1 if any(k not in self._done for k in wanted) else count
+        while taken < len(wanted) - 1 and (k := self._next()) is not None:
+            self._done[k], taken = [piece() for piece in self._turns[k]], k
+        self._told(wanted)
+        for k in wanted:
             if k not in self._done:
-                self._done[k] = self._pieces[k]()
-        if len(self._done) == len(self._pieces):
+                self._done[k] = [piece() for piece in self._turns[k]]
+        if len(self._done) == len(self._turns):
             self._end()
-        return [self._done[k] for k in range(count)]
+        return [result for k in wanted for result in self._done[k]][:count]
 
     def _next(self) -> int | None:
-        """The number of the next piece that nobody has taken."""
+        """The number of the next turn that nobody has taken."""
         read = os.read(self._queue, NUMBER.size) if self._end.alive else b""
         return NUMBER.unpack(read)[0] if read else None
 
-    def _told(self, count: int) -> None:
-        """Take what the copy tells until it has told of the first so many."""
+    def _told(self, wanted: range) -> None:
+        """Take what the copy tells until it has told of all that is wanted."""
         copy = self._copy
-        while copy is not None and not all(k in self._done for k in range(count)):
+        while copy is not None and not all(k in self._done for k in wanted):
             found = copy.told()
             if found is None:
                 LOG.warning("a process beside this one ended early: its work is done here")
@@ -90,7 +92,7 @@ class _Copy(Generic[Result]):
         self._pid, self._results = pid, results
 
     @classmethod
-    def of(cls, pieces: Sequence[Callable[[], Result]], queue: int) -> _Copy[Result] | None:
+    def of(cls, turns: Turns[Result], queue: int) -> _Copy[Result] | None:
         """A copy of this process at work; None where there can be none."""
         parent = os.getpid()
         ours, theirs = Pipe(duplex=False)
@@ -102,12 +104,12 @@ class _Copy(Generic[Result]):
             theirs.close()
             return None
         if pid == 0:
-            _work(pieces, queue, theirs, parent)
+            _work(turns, queue, theirs, parent)
         theirs.close()
         return cls(pid, ours)
 
-    def told(self) -> tuple[int, Result] | None:
-        """The number of a piece and its result; None when nothing comes any more."""
+    def told(self) -> tuple[int, list[Result]] | None:
+        """The number of a turn and its results; None when nothing comes any more."""
         try:
             return self._results.recv() if self._results.poll(PATIENCE) else None
         except (EOFError, OSError):
@@ -130,15 +132,13 @@ def _ended(queue: int, copy: _Copy[Any] | None) -> None:
         copy.end()
 
 
-def _work(
-    pieces: Sequence[Callable[[], object]], queue: int, results: Connection, parent: int
-) -> None:
+def _work(turns: Turns[object], queue: int, results: Connection, parent: int) -> None:
     """What the copy does; it never returns, whatever a piece raises: that is raised again where it
     is asked for."""
     try:
         die_with_parent(parent)
         while read := os.read(queue, NUMBER.size):
             (k,) = NUMBER.unpack(read)
-            results.send((k, pieces[k]()))
+            results.send((k, [piece() for piece in turns[k]]))
     finally:
         os._exit(0)

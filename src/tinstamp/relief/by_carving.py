@@ -15,13 +15,13 @@ from tinstamp.artwork.roof import Roof
 from tinstamp.blank.kernel import solid_of
 from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.chart.plane import PlaneChart
+from tinstamp.relief.asked import Asked
 from tinstamp.relief.boolean import Cut, Tool
 from tinstamp.relief.by_tools import OVERSHOOT, combined, room
 from tinstamp.relief.carved import Carving, plane_facets
 from tinstamp.relief.carved_bent import Bend, Maker
 from tinstamp.relief.checking import bite, check_change, check_volume, cut_away
 from tinstamp.relief.face_curves import CurveError
-from tinstamp.relief.guard import Asked
 from tinstamp.relief.operation import Halt, Operation
 from tinstamp.relief.roof_parted import pairs_of, parted_at_breaks
 from tinstamp.relief.surfaces import ReliefError, own_surface

@@ -7,11 +7,12 @@ from collections.abc import Sequence
 from tinstamp.blank.kernel import compound
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.run import RunChart
+from tinstamp.relief.asked import Asked
 from tinstamp.relief.carved import Carving
 from tinstamp.relief.checking import LOG
 from tinstamp.relief.clear import InTheWay, met_by, run_into
 from tinstamp.relief.face_curves import CurveError
-from tinstamp.relief.guard import Asked, fault
+from tinstamp.relief.guard import fault
 from tinstamp.relief.heads import Head
 from tinstamp.relief.imprint import Imprint, Stacked, imprint, together
 from tinstamp.relief.joint_imprint import Across, joint_imprint

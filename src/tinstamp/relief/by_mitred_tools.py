@@ -1,7 +1,8 @@
 """Walls with draft, a section or softened edges over joints: a tool for each face, as if that went
-on beyond the joint, cut off in the plane midway between both faces, and the general boolean.
+on beyond the joint, cut off midway between both faces, and the general boolean.
 
-So both faces' shares meet in a mitre. Joints must be straight, with the same angle all along.
+So both faces' shares meet in a mitre (see `relief.mitre`): a plane along a straight joint, a cone
+along a round one, with the same angle all along.
 """
 
 from __future__ import annotations
@@ -10,25 +11,26 @@ import time
 from collections.abc import Callable, Iterator, Sequence
 
 import numpy as np
-from OCP.BRepPrimAPI import BRepPrimAPI_MakeBox
-from OCP.gp import gp_Ax2
-from OCP.TopoDS import TopoDS_Solid
+import shapely
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.clip import within
 from tinstamp.artwork.outline import Region, evaluate
 from tinstamp.artwork.split import Part
 from tinstamp.blank.history import fused, renamed
-from tinstamp.blank.kernel import Array, direction, extent_of, point, solids
+from tinstamp.blank.kernel import Array, extent_of, solids, volume
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.run import Member, RunChart
-from tinstamp.relief.boolean import Tool
+from tinstamp.relief.boolean import Cut, Tool
 from tinstamp.relief.by_tools import combined
 from tinstamp.relief.checking import asked_of, check_change, check_volume, cut_away
+from tinstamp.relief.looked import is_valid
+from tinstamp.relief.mitre import Mitre, plane_mitre, round_mitre
 from tinstamp.relief.operation import Halt, Made, Operation
 from tinstamp.relief.surfaces import ReliefError
+from tinstamp.relief.verify import agrees
 from tinstamp.setting.fit import ink
 from tinstamp.setting.place import Placed, on_member
 
@@ -38,16 +40,21 @@ BEYOND = (1.0, 0.3, 2.0)
 """mm that a share goes on beyond a joint on a bent face, besides what its walls lean, as tried"""
 ROUND_AT_MOST = 0.4
 """part of a turn that all of a region takes, to be laid whole on one cylinder"""
-STRAIGHT = 1e-5
-"""mm that a joint may stray from a line, and a part that normals may turn along it"""
-PLACES = 17
-"""of each piece of a joint that are looked at"""
-ON_PLANE = 1e-4
-"""mm that a share's outline may lie beyond the plane that it ends in"""
+PLACES, LEAST_PLACES = 65, 9
+"""of each piece of a joint that are looked at, those alone that lie near where there are more"""
+ABOUT = 1.0
+"""mm about a share that its joint is looked at"""
+ON_MITRE = 1e-4
+"""mm that a share's outline may lie beyond the mitre that it ends in"""
 NOT_MET = "the shares of two faces do not meet at their joint"
 CURVED = (
-    "what runs over where two faces meet along a curve has walls without draft, a section or "
-    "softened edges: move it clear of there, or give that to each face by itself"
+    "what runs over where two faces meet along a curve that is no circle, or at an angle that "
+    "changes, has walls without draft, a section or softened edges: move it clear of there, or "
+    "give that to each face by itself"
+)
+ROUND = (
+    "what runs over where two faces meet along a circle has walls without a section or softened "
+    "edges: move it clear of there, or give that to each face by itself"
 )
 
 
@@ -65,20 +72,23 @@ def by_mitred_tools(
     if op.through:
         raise ReliefError("what runs over where two faces meet is cut through with straight walls")
     size = 4.0 * extent_of(solid.shape)
-    tools: list[Tool] = []
+    walls = op.walls
+    shaped = walls.softened or walls.carve is not None
+    shares: list[list[Tool]] = []
     expected = 0.0
     regions: list[Region] = []
     for parts in across:
         region = op.placed.regions[parts[0][1].source]
         regions.append(region)
         own = [k for k, _ in parts]
+        for_region: list[Tool] = []
         for k, part in parts:
             member = chart.members[k]
             (flat,) = ink([part.region])
             inside = member.to_space(np.array(flat.representative_point().coords[0]))
-            planes = [_mitre(chart, *pair, inside) for pair in _joints(chart, k, own)]
+            mitres = [_mitre(chart, pair, inside, flat, shaped) for pair in _joints(chart, k, own)]
             feet = member.to_space(part.region.outer.points(16))
-            if not all(((feet - at) @ normal).max() <= ON_PLANE for at, normal in planes):
+            if not all(mitre.beyond(feet).max() <= ON_MITRE for mitre in mitres):
                 raise ReliefError(NOT_MET)  # the face itself goes on beyond the joint's line
 
             def laid(there: Sequence[Region], k: int = k) -> Share:
@@ -87,12 +97,24 @@ def by_mitred_tools(
             made, amount = _first(laid, _carried_on(region, member, flat, op))
             expected += amount  # of more than is left before the mitres
             for tool in made:
-                tools += _clipped(tool, planes, size)
+                for_region += _clipped(tool, mitres, size)
             stopped()
-    cut, change = combined(solid, tools, op)
-    check_volume(cut_away(cut, change), expected, False, op)
+        shares.append(for_region)
     whole = Placed(tuple(regions), op.placed.origin, op.placed.matrix, op.placed.shift)
-    check_change(solid, cut, change, asked_of(chart, whole, op, False))
+    asked = asked_of(chart, whole, op, False)
+
+    def put_in(as_one: bool) -> tuple[Cut, float]:
+        tools = [tool for own in shares for tool in (_as_one(own) if as_one else own)]
+        cut, change = combined(solid, tools, op)
+        check_volume(cut_away(cut, change), expected, False, op)
+        check_change(solid, cut, change, asked)
+        return cut, change
+
+    try:
+        cut, change = put_in(True)
+    except ReliefError:  # the kernel joins now the one, now the other
+        stopped()
+        cut, change = put_in(False)
     return Made(cut.solid, "boolean", change, None, cut.loose, time.perf_counter() - start)
 
 
@@ -122,7 +144,8 @@ def _carried_on(
             yield [region]
     leans = 2.0 * (op.walls.slope * op.depth + _leans(op))
     for beyond in BEYOND:
-        area = share.convex_hull.buffer(leans + beyond, join_style="mitre", mitre_limit=3.0)
+        hull = share.convex_hull.simplify(beyond / 5.0)  # of a bent joint many short lines
+        area = hull.buffer(leans + beyond, join_style="mitre", mitre_limit=3.0)
         yield within([region], area)
 
 
@@ -144,33 +167,53 @@ def _joints(chart: RunChart, k: int, own: Sequence[int]) -> list[tuple[int, int]
     return [*found, *([(k, parent)] if parent in own else [])]
 
 
-def _mitre(chart: RunChart, child: int, parent: int, inside: Array) -> tuple[Array, Array]:
-    """A point of the plane midway between two members at their joint, and its normal, away from a
-    point in space on one of them. Raises ReliefError where the joint is curved."""
-    one, other = chart.members[child], chart.members[parent]
+def _mitre(
+    chart: RunChart, joint: tuple[int, int], inside: Array, share: BaseGeometry, shaped: bool
+) -> Mitre:
+    """What lies midway between two members at their joint, where a share of a region on the sheet
+    comes to it; what is beyond lies away from a point in space on one of them. Raises ReliefError
+    where it is neither plane nor round, or round where walls are `shaped`, not only draft."""
+    one, other = (chart.members[n] for n in joint)
     flat = evaluate(one.cut, np.linspace(0.0, 1.0, PLACES)).reshape(-1, 2)
+    reach = shapely.box(*share.buffer(ABOUT).bounds)
+    near = shapely.contains_xy(reach, flat[:, 0], flat[:, 1])
+    flat = flat[near] if near.sum() > LEAST_PLACES else flat
     points = one.to_space(flat)
-    along = points[-1] - points[0]
-    along /= np.linalg.norm(along)
-    off = points - points[0]
-    bent = np.linalg.norm(off - (off @ along)[:, None] * along, axis=1).max()
     normals = one.chart.normal(one.into(flat)) + other.chart.normal(other.into(flat))
-    turned = np.abs(normals - normals[0]).max()
-    if not (bent < STRAIGHT and turned < STRAIGHT):
+    plane = plane_mitre(points, normals, inside)
+    if plane is not None:
+        return plane
+    found = round_mitre(points, normals, inside)
+    if found is None:
         raise ReliefError(CURVED)
-    normal = np.cross(along, normals[0])
-    normal /= np.linalg.norm(normal)
-    return points[0], normal if (inside - points[0]) @ normal < 0.0 else -normal
+    if shaped:
+        raise ReliefError(ROUND)
+    return found
 
 
-def _clipped(tool: Tool, planes: Sequence[tuple[Array, Array]], size: float) -> list[Tool]:
-    """What of a tool lies before planes. Raises ReliefError."""
+def _as_one(shares: Sequence[Tool]) -> Sequence[Tool]:
+    """The shares of a region joined where they meet, so that the part is not asked to do so too;
+    themselves, where the kernel makes something else of them."""
+    first, *rest = shares
+    operation = fused([first.solid], [tool.solid for tool in rest], add=True) if rest else None
+    if operation is None:
+        return shares
+    whole = solids(operation.Shape())
+    if len(whole) > 1 or not is_valid(whole[0]):
+        return shares
+    if not agrees(volume(whole[0]), sum(volume(tool.solid) for tool in shares)):
+        return shares
+    before = [face for tool in shares for face in tool.faces]
+    return [Tool(whole[0], renamed(operation, whole, before, "end").faces)]
+
+
+def _clipped(tool: Tool, mitres: Sequence[Mitre], size: float) -> list[Tool]:
+    """What of a tool lies before mitres. Raises ReliefError."""
     left = [tool]
-    for at, normal in planes:
+    for mitre in mitres:
         found: list[Tool] = []
         for one in left:
-            beyond = _half_space(at, normal, size)
-            operation = fused([one.solid], [beyond], add=False)
+            operation = fused([one.solid], [mitre.solid(size)], add=False)
             if operation is None:
                 raise ReliefError(NOT_MET)
             for part in solids(operation.Shape()):
@@ -178,12 +221,3 @@ def _clipped(tool: Tool, planes: Sequence[tuple[Array, Array]], size: float) -> 
                 found.append(Tool(part, faces))
         left = found
     return left
-
-
-def _half_space(at: Array, normal: Array, size: float) -> TopoDS_Solid:
-    """A box of that size on a plane, on the side that its normal looks to."""
-    side = np.cross(normal, np.eye(3)[int(np.argmin(np.abs(normal)))])
-    side /= np.linalg.norm(side)
-    corner = at - size * (side + np.cross(normal, side)) / 2.0
-    axes = gp_Ax2(point(corner.tolist()), direction(normal.tolist()), direction(side.tolist()))
-    return BRepPrimAPI_MakeBox(axes, size, size, size).Solid()

@@ -22,10 +22,11 @@ from tinstamp.blank.kernel import TOLERANCE, Array, compound, moved_face
 from tinstamp.blank.solid import NamedFace, NamedSolid, joined
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.job.face_name import StampFace
+from tinstamp.relief.asked import Asked
 from tinstamp.relief.checking import LOG
 from tinstamp.relief.clear import run_into
 from tinstamp.relief.face_curves import CurveError
-from tinstamp.relief.guard import Asked, fault
+from tinstamp.relief.guard import fault
 from tinstamp.relief.heads import Head
 from tinstamp.relief.imprint import Imprint, imprint, pierced
 from tinstamp.relief.looked import is_valid

@@ -17,11 +17,12 @@ from tinstamp.blank.kernel import compound
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.plain_surface import Conical, Cylindrical
 from tinstamp.job.face_name import StampFace
+from tinstamp.relief.asked import Asked
 from tinstamp.relief.by_tools import by_tools
 from tinstamp.relief.checking import LOG, asked_of
 from tinstamp.relief.clear import met_by
 from tinstamp.relief.face_curves import CurveError
-from tinstamp.relief.guard import Asked, fault
+from tinstamp.relief.guard import fault
 from tinstamp.relief.imprint import Stand, imprint, together
 from tinstamp.relief.islands import islands_of, standing_on
 from tinstamp.relief.looked import is_valid

@@ -11,11 +11,11 @@ from OCP.TopoDS import TopoDS
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import face_on, solid_of
 from tinstamp.blank.solid import NamedFace, NamedSolid
+from tinstamp.relief.asked import Asked
 from tinstamp.relief.boolean import Cut, Tool
 from tinstamp.relief.by_tools import OVERSHOOT, combined, room
 from tinstamp.relief.checking import bite, check_change, check_volume, cut_away
 from tinstamp.relief.face_curves import CurveError, extent, face_loops
-from tinstamp.relief.guard import Asked
 from tinstamp.relief.operation import Halt, Operation
 from tinstamp.relief.softened import Ring, Stack
 from tinstamp.relief.surfaces import ReliefError, own_surface, round_frame

@@ -9,14 +9,14 @@ import numpy as np
 from tinstamp.blank.kernel import volume
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import FaceChart
+from tinstamp.relief.asked import Asked
 from tinstamp.relief.boolean import Cut, Tool, combine, tool
 from tinstamp.relief.checking import bite, check_change, check_volume, cut_away
 from tinstamp.relief.draft import drafted
-from tinstamp.relief.guard import Asked
 from tinstamp.relief.heads import Head, head_of, other_end
 from tinstamp.relief.operation import Halt, Operation
 from tinstamp.relief.surfaces import ReliefError
-from tinstamp.relief.verify import examine
+from tinstamp.relief.verify import examine, touches_itself
 from tinstamp.setting.place import Placed
 
 OVERSHOOT = 0.5
@@ -44,6 +44,8 @@ def combined(solid: NamedSolid, tools: Sequence[Tool], op: Operation) -> tuple[C
     verdict = examine(cut.solid)
     if not verdict.sound:
         raise ReliefError("the outlines and the part do not combine into a sound solid")
+    if touches_itself(cut.solid) and not touches_itself(solid):
+        raise ReliefError("walls of it would touch along an edge, which is no sound solid")
     return cut, verdict.volume - volume(solid.shape)
 
 

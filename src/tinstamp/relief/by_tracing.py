@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from tinstamp.blank.solid import NamedSolid
+from tinstamp.relief.asked import Asked
 from tinstamp.relief.boolean import Cut, tool
 from tinstamp.relief.by_tools import room
 from tinstamp.relief.checking import check_change
-from tinstamp.relief.guard import Asked
 from tinstamp.relief.operation import Operation
 from tinstamp.relief.run import inked
 from tinstamp.relief.tracing import traced

@@ -15,9 +15,10 @@ from tinstamp.chart.run import RunChart
 from tinstamp.plan.heights import Heights
 from tinstamp.plan.level import Level
 from tinstamp.plan.track import Track
+from tinstamp.relief.asked import Asked
 from tinstamp.relief.boolean import Cut
 from tinstamp.relief.follow_guard import Followed, Grey, OtherFace
-from tinstamp.relief.guard import Asked, fault
+from tinstamp.relief.guard import fault
 from tinstamp.relief.heads import Walls
 from tinstamp.relief.operation import Operation
 from tinstamp.relief.path_guard import DrawnPath, Path

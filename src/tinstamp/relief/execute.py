@@ -4,16 +4,19 @@ from __future__ import annotations
 
 import logging
 import time
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
 import shapely
 
 from tinstamp.artwork.clip import within
+from tinstamp.artwork.split import Part
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.cast import GRAZING, CastChart
 from tinstamp.chart.run import Member, RunChart, area_of_face
 from tinstamp.plan.track import Track
+from tinstamp.relief.asked import Asked
 from tinstamp.relief.at_edges import parted
 from tinstamp.relief.boolean import Tool
 from tinstamp.relief.by_carving import by_carving, carved_tools
@@ -33,7 +36,6 @@ from tinstamp.relief.clear import InTheWay
 from tinstamp.relief.draft import Drafted, check_draft, drafted
 from tinstamp.relief.fields_over_joints import field_over_run
 from tinstamp.relief.grooved import check_groove, groove_stack, on_face
-from tinstamp.relief.guard import Asked
 from tinstamp.relief.heads import Head, check_facing, depths_of, head_of
 from tinstamp.relief.imprint import Imprint, Stacked
 from tinstamp.relief.leaning import run_carried_on
@@ -258,6 +260,33 @@ def _clipped(op: Operation) -> Operation:
     return replace(op, placed=placed, fit=replace(op.fit, edge=edge))
 
 
+def _over_joints(
+    solid: NamedSolid,
+    chart: RunChart,
+    across: Sequence[Sequence[tuple[int, Part]]],
+    op: Operation,
+    direct: bool,
+    stopped: Halt,
+) -> Made:
+    """What runs over joints: walls that lean, and what cannot be made otherwise, in a mitre. Raises
+    ReliefError."""
+    told: ReliefError | None = None
+    if not op.depth or not op.walls.leaning:
+        try:
+            return by_sewn_tools(solid, chart, across, op, direct, stopped)
+        except ReliefError as error:
+            if not op.depth:
+                raise
+            told = error
+    try:
+        return by_mitred_tools(
+            solid, chart, across, op,
+            lambda k, placed: _tools(_on(chart.members[k], op, placed), stopped), stopped,
+        )  # fmt: skip
+    except ReliefError as error:
+        raise (told or error) from error
+
+
 def _over_run(
     solid: NamedSolid, chart: RunChart, op: Operation, direct: bool, stopped: Halt
 ) -> Made:
@@ -285,13 +314,8 @@ def _over_run(
         _check_walls(op, one_way, bool(parts.across))
         if parts.across:
             whole = by_slanted_tools(solid, chart, cast, op.placed, parts.across, op, stopped)
-    elif parts.across and op.depth and op.walls.leaning:
-        whole = by_mitred_tools(
-            solid, chart, parts.across, op,
-            lambda k, placed: _tools(_on(chart.members[k], op, placed), stopped), stopped,
-        )  # fmt: skip
     elif parts.across:  # first, while the part has few faces
-        whole = by_sewn_tools(solid, chart, parts.across, op, direct, stopped)
+        whole = _over_joints(solid, chart, parts.across, op, direct, stopped)
     for share in (parts.within, parts.beyond):
         for k, regions in share.items():
             member = chart.members[k]

@@ -157,7 +157,8 @@ class Rim:
         if self.straight:
             run = self.places[-1] - self.places[0]
             far = (flat - self.places[0]) @ run / float(run @ run)
-            t = np.asarray(self._reached[1](far), dtype=float)
+            # beyond its ends the spline may run back
+            t = np.clip(np.asarray(self._reached[1](far), dtype=float), 0.0, 1.0)
         else:
             from scipy.spatial import cKDTree
 

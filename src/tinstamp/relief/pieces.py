@@ -16,9 +16,10 @@ from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.chart.base import FaceChart
 from tinstamp.job.face_name import StampFace
 from tinstamp.plan.pins import Places
+from tinstamp.relief.asked import Asked
 from tinstamp.relief.boolean import Tool, combine, tool
 from tinstamp.relief.draft import Drafted, keeps_inset
-from tinstamp.relief.guard import Asked, piece_fault
+from tinstamp.relief.guard import piece_fault
 from tinstamp.relief.heads import Head, Square
 from tinstamp.relief.looked import is_valid
 from tinstamp.relief.operation import Halt, Made

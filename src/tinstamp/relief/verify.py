@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from OCP.BRep import BRep_Tool
 from OCP.ShapeAnalysis import ShapeAnalysis_Edge
 from OCP.TopAbs import TopAbs_ShapeEnum
-from OCP.TopExp import TopExp_Explorer
+from OCP.TopExp import TopExp, TopExp_Explorer
 from OCP.TopoDS import TopoDS
+from OCP.TopTools import TopTools_IndexedDataMapOfShapeListOfShape
 
 from tinstamp.blank.kernel import area, face_on
 from tinstamp.blank.solid import NamedSolid
@@ -59,6 +60,15 @@ def is_closed(solid: NamedSolid) -> bool:
         closed = closed and BRep_Tool.IsClosed_s(explorer.Current())
         explorer.Next()
     return closed
+
+
+def touches_itself(solid: NamedSolid) -> bool:
+    """True when more than two of its faces meet along an edge: another program may read as two
+    bodies, or refuse, what the kernel's own check lets pass."""
+    owners = TopTools_IndexedDataMapOfShapeListOfShape()
+    edge, face = TopAbs_ShapeEnum.TopAbs_EDGE, TopAbs_ShapeEnum.TopAbs_FACE
+    TopExp.MapShapesAndAncestors_s(solid.shape, edge, face, owners)
+    return any(owners.FindFromIndex(k).Extent() > 2 for k in range(1, owners.Extent() + 1))
 
 
 def examine_imprint(

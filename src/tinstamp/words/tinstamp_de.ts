@@ -10580,6 +10580,22 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>%1 gerundete Ecken sind</translation>
   </message>
   <message>
+   <source>%1 mm³ would be %2 where the artwork and its depth give %3 mm³ at least</source>
+   <translation>%1 mm³ würden %2, wo Motiv und Tiefe mindestens %3 mm³ ergeben</translation>
+  </message>
+  <message>
+   <source>taken away</source>
+   <translation>weggenommen</translation>
+  </message>
+  <message>
+   <source>at %1, %2 mm on the sheet nothing would be made</source>
+   <translation>bei %1, %2 mm der Abwicklung entstünde nichts</translation>
+  </message>
+  <message>
+   <source>at %1, %2 mm on the sheet, close to where faces meet, it would be %3 mm instead of %4 mm</source>
+   <translation>bei %1, %2 mm der Abwicklung, nahe dort, wo Flächen zusammentreffen, wären es %3 mm statt %4 mm</translation>
+  </message>
+  <message>
    <source>the outlines and the part could not be combined</source>
    <translation>die Umrisse und das Teil ließen sich nicht verknüpfen</translation>
   </message>
@@ -10596,8 +10612,12 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>die Anteile zweier Flächen treffen sich nicht an ihrem Übergang</translation>
   </message>
   <message>
-   <source>what runs over where two faces meet along a curve has walls without draft, a section or softened edges: move it clear of there, or give that to each face by itself</source>
-   <translation>was darüber läuft, wo zwei Flächen entlang einer Kurve zusammentreffen, hat gerade Flanken ohne Querschnitt und gebrochene Kanten: Verschieben Sie es davon weg, oder geben Sie das jeder Fläche für sich</translation>
+   <source>what runs over where two faces meet along a curve that is no circle, or at an angle that changes, has walls without draft, a section or softened edges: move it clear of there, or give that to each face by itself</source>
+   <translation>was darüber läuft, wo zwei Flächen entlang einer Kurve zusammentreffen, die kein Kreis ist, oder in einem Winkel, der sich ändert, hat Wände ohne Neigung, Profil oder gebrochene Kanten: rücken Sie es von dort weg, oder geben Sie das jeder Fläche für sich</translation>
+  </message>
+  <message>
+   <source>what runs over where two faces meet along a circle has walls without a section or softened edges: move it clear of there, or give that to each face by itself</source>
+   <translation>was darüber läuft, wo zwei Flächen entlang eines Kreises zusammentreffen, hat Wände ohne Profil oder gebrochene Kanten: rücken Sie es von dort weg, oder geben Sie das jeder Fläche für sich</translation>
   </message>
   <message>
    <source>what runs over where two faces meet is cut through with straight walls</source>
@@ -10648,6 +10668,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>die Umrisse und das Teil verknüpfen sich nicht zu einem einwandfreien Körper</translation>
   </message>
   <message>
+   <source>walls of it would touch along an edge, which is no sound solid</source>
+   <translation>seine Wände würden sich entlang einer Kante berühren, was kein einwandfreier Körper ist</translation>
+  </message>
+  <message>
    <source>letters lean or bend over on flat faces: let them stand upright here</source>
    <translation>Buchstaben neigen oder biegen sich auf ebenen Flächen: lassen Sie sie hier gerade stehen</translation>
   </message>
@@ -10670,10 +10694,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>it was refused, since it would come out wrong: %1</source>
    <translation>abgelehnt, denn es käme falsch heraus: %1</translation>
-  </message>
-  <message>
-   <source>taken away</source>
-   <translation>weggenommen</translation>
   </message>
   <message>
    <source>it was refused, since it would come out wrong: %1 mm³ would be %2 where the artwork and its depth give %3 mm³</source>

@@ -1,0 +1,105 @@
+"""What a relief was to do, in the guard's terms."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+import shapely
+from shapely.geometry.base import BaseGeometry
+
+from tinstamp.artwork.outline import Region
+from tinstamp.blank.kernel import Array
+from tinstamp.chart.base import Chart
+from tinstamp.relief.follow_guard import Followed, Grey
+from tinstamp.relief.path_guard import DrawnPath, Path
+from tinstamp.relief.through import Ink
+from tinstamp.relief.tool_guard import Tool
+
+OUTLINE_STEPS = 60
+"""Points to a piece of an outline that distances are measured from"""
+FINER, CARVED_FINER = 3, 6
+"""Times as many points to a side of that grid where the depth is not the same all over, and where
+it is another within a few steps"""
+
+
+@dataclass(frozen=True)
+class Asked:
+    """What a relief was to do.
+
+    Attributes
+    ----------
+    chart, regions : where. depth : mm, positive; 0 for a mark. raised : not sunk.
+    plane : a point of the plane that a flat cap lies in and its normal, outwards; None for caps
+        that follow the face.
+    square : walls run along the normals. clean : all ink lies well inside one face, on
+        material, and cuts through nothing.
+    leans : mm that walls lean between the face and their end; spreads : that much lies beyond the
+        outlines, at the face.
+    rise, origin : mm that caps which follow the face rise for a mm of the sheet, across and up,
+        from where they lie at the depth.
+    along : the direction outwards that parallel walls run in, as the chart gives it; None where
+        they run square, or a projection decides.
+    besides : what is asked elsewhere on the face at the same time.
+    path : that letters are carried along; None for those that stand upright.
+    tool : that gives lines their section; None for walls that are straight.
+    followed : what caps follow besides. carve : the tangent of
+        the walls' angle off the normal where they lean in until they meet.
+    """
+
+    chart: Chart
+    regions: tuple[Region, ...]
+    depth: float
+    raised: bool
+    plane: tuple[Array, Array] | None = None
+    square: bool = True
+    clean: bool = False
+    loose: bool = False
+    leans: float = 0.0
+    spreads: bool = False
+    rise: tuple[float, float] = (0.0, 0.0)
+    origin: tuple[float, float] = (0.0, 0.0)
+    along: Array | None = None
+    besides: tuple[Asked, ...] = ()
+    path: Path | DrawnPath | None = None
+    tool: Tool | None = None
+    followed: Followed | None = None
+    carve: float | None = None
+
+    @property
+    def uneven(self) -> bool:
+        """Caps are not as deep everywhere."""
+        return any(self.rise) or self.followed is not None or self.carve is not None
+
+    @property
+    def finer(self) -> int:
+        """Times as many points to a side as do for an even depth are looked at."""
+        if self.carve is not None or isinstance(self.followed, Grey):
+            return CARVED_FINER
+        uneven = self.uneven or self.plane is not None or self.along is not None
+        return FINER if uneven or self.chart.projected else 1
+
+    def reach(self, xy: Array) -> Array:
+        """How deep, or how high, it is to be at points of the sheet, (n, 2), mm."""
+        if self.followed is not None:
+            flat = np.reshape(xy, (-1, 2))
+            return self.followed.reach(self.chart, flat, self.raised).reshape(np.shape(xy)[:-1])
+        if self.carve is not None:
+            away = shapely.distance(shapely.points(np.asarray(xy)), self.outlines)
+            return np.asarray(np.minimum(away / self.carve, self.depth))
+        over = (np.asarray(xy) - np.array(self.origin)) @ np.array(self.rise)
+        return np.asarray(self.depth + (over if self.raised else -over))
+
+    @cached_property
+    def outlines(self) -> BaseGeometry:
+        """The lines about the regions, finely."""
+        lines = [o.points(OUTLINE_STEPS) for region in self.regions for o in region.outlines]
+        found = shapely.MultiLineString([np.vstack([line, line[:1]]) for line in lines])
+        shapely.prepare(found)
+        return found
+
+    @cached_property
+    def ink(self) -> Ink:
+        """The regions as polygons."""
+        return Ink.of(self.regions)

@@ -234,7 +234,7 @@ def examined(plain, built, part: float = 1.0) -> str:  # type: ignore[no-untyped
     joints = 1.02 if any(s.setting.over == "neighbours" for s in made) else 1.0
     hangs = {f.stamp for f in built.report.findings if f.check in OVERHANGS}
     if any(s.name in hangs and high > 0 for s, (_, high) in zip(made, spans, strict=True)):
-        over = size  # what is raised past an edge stands out from there, and is told
+        over = size + _longest(built, hangs)  # past an edge it stands out from there, and is told
     if not free and (off.max() > over * joints + slack or -off.min() > under * joints + slack):
         return (
             f"it stands out {off.max():.4f} mm and is sunk {-off.min():.4f} mm, asked are "
@@ -315,6 +315,12 @@ def _span(built, stamp, depth: float) -> tuple[float, float]:  # type: ignore[no
         "loose": (-of("pin_length", 0.0) - of("pin_clearance", 0.0), 0.0),
     }.get(given.make, (0.0, 0.0))
     return (-span[1], -span[0]) if given.shown_by == "mould" else span
+
+
+def _longest(built, names) -> float:  # type: ignore[no-untyped-def]
+    """How far the ink of stamps reaches over their sheets, mm."""
+    bounds = [np.array(built.planned[name].placed.bounds) for name in names if name]
+    return max((float(np.linalg.norm(b[2:] - b[:2])) for b in bounds), default=0.0)
 
 
 def _free(built, stamp) -> bool:  # type: ignore[no-untyped-def]

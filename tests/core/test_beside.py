@@ -84,6 +84,30 @@ def test_what_does_not_come_back_is_done_here(how: str, monkeypatch: pytest.Monk
     assert children() == before
 
 
+def test_large_results_do_not_hold_the_other_up() -> None:
+    """A pipe holds 64 kB: who does not listen while it works would have the copy wait."""
+
+    def large(k: int) -> tuple[bytes, int]:
+        time.sleep(0.02)
+        return bytes([k]) * 200_000, os.getpid()
+
+    found = Beside([partial(large, k) for k in range(24)]).first(24)
+    assert [data[0] for data, _ in found] == list(range(24))
+    here = sum(pid == os.getpid() for _, pid in found)
+    assert 4 <= here <= 20
+
+
+@pytest.mark.parametrize("asked", [0, 3, 10])
+def test_what_is_stopped_goes_on_here_where_it_is_asked_for(asked: int) -> None:
+    before = children()
+    work = Beside(numbered(10, 0.03))
+    work.first(asked)
+    beside.stop_all()
+    assert children() == before
+    assert [n for n, _ in work.first(10)] == [k * k for k in range(10)]
+    assert children() == before
+
+
 def test_what_a_piece_raises_is_raised_where_it_is_asked_for() -> None:
     def wrong() -> int:
         raise LookupError("piece two")

@@ -32,6 +32,7 @@ from tinstamp.engine.stopped import Stopped
 from tinstamp.engine.told import field_in_words, is_off, stamp_report, unsound
 from tinstamp.engine.triangles import Mesh
 from tinstamp.engine.upon import NotThere, body_under, faces_upon, with_caps
+from tinstamp.guarded.beside import stop_all
 from tinstamp.job.archive import Document
 from tinstamp.job.face_name import StampFace, stamp_face
 from tinstamp.job.model import Job, Path
@@ -92,6 +93,7 @@ def build(
     try:
         return work.run()
     except (Stopped, ConnectionError):
+        stop_all()
         raise
     except Exception:  # the promise is kept here, whatever a library does
         LOG.exception("a build failed")
@@ -367,7 +369,6 @@ class _Run:
         self, item: Planned, todo: list[Operation], layer: Layer, reason: str
     ) -> tuple[Finding, ...]:
         """Why a stamp cannot be built, and which of its pieces it is."""
-
         work = partial(culprits, todo, layer.base, self.stopped)
         found = self.cache.get("culprits", (layer.key, item.key), work)
         told = reason + found.told(item.art.text)
@@ -475,7 +476,6 @@ class _Run:
         ReliefError."""
         key = (marked.whole_key, item.key, direct)
         bodies = marked.bodies(self.cache)
-
         work = partial(executed, bodies, todo, direct, self.stopped)
         done = self.cache.get("relief", key, work)
         for body, made_there in done.items():

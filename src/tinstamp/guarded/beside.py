@@ -33,6 +33,15 @@ PATIENCE = 10.0
 """s that are waited for a piece that the copy has in hand"""
 
 
+_AT_WORK: weakref.WeakSet[Beside[Any]] = weakref.WeakSet()
+
+
+def stop_all() -> None:
+    """No copy works on any more: nobody waits for what they do."""
+    for work in list(_AT_WORK):
+        work.stop()
+
+
 class Beside(Generic[Result]):
     """Results of functions without arguments, each of which may be pickled.
 
@@ -52,6 +61,7 @@ class Beside(Generic[Result]):
         if pays and len(os.sched_getaffinity(0)) > 1:
             self._copy = _Copy.of(self._turns, self._queue)
         self._end = weakref.finalize(self, _ended, self._queue, self._copy)
+        _AT_WORK.add(self)
 
     def first(self, count: int) -> list[Result]:
         """The results of the first so many pieces. Raises what a piece raises."""
@@ -59,11 +69,14 @@ class Beside(Generic[Result]):
         taken = -1 if any(k not in self._done for k in wanted) else count
         while taken < len(wanted) - 1 and (k := self._next()) is not None:
             self._done[k], taken = [piece() for piece in self._turns[k]], k
-        self._told(wanted)
+            self._take(waiting=False)  # so that the copy need not wait to be heard
+        while self._copy is not None and any(k not in self._done for k in wanted):
+            self._take(waiting=True)
         for k in wanted:
             if k not in self._done:
                 self._done[k] = [piece() for piece in self._turns[k]]
         if len(self._done) == len(self._turns):
+            self._copy = None
             self._end()
         return [result for k in wanted for result in self._done[k]][:count]
 
@@ -72,17 +85,27 @@ class Beside(Generic[Result]):
         read = os.read(self._queue, NUMBER.size) if self._end.alive else b""
         return NUMBER.unpack(read)[0] if read else None
 
-    def _told(self, wanted: range) -> None:
-        """Take what the copy tells until it has told of all that is wanted."""
-        copy = self._copy
-        while copy is not None and not all(k in self._done for k in wanted):
-            found = copy.told()
+    def stop(self) -> None:
+        """No copy works on any more; what is asked for is done here."""
+        if self._copy is not None:
+            self._take(waiting=False)
+        if self._copy is not None:
+            self._copy.end()
+            self._copy = None
+
+    def _take(self, waiting: bool) -> None:
+        """Take what the copy tells: the next results, or those that are there already."""
+        while self._copy is not None and (waiting or self._copy.speaks):
+            found = self._copy.told()
             if found is None:
-                LOG.warning("a process beside this one ended early: its work is done here")
-                copy.end()
-                self._copy = copy = None
+                if waiting:
+                    LOG.warning("a process beside this one ended early: its work is done here")
+                self._copy.end()
+                self._copy = None
             else:
                 self._done[found[0]] = found[1]
+            if waiting:
+                return
 
 
 class _Copy(Generic[Result]):
@@ -104,9 +127,15 @@ class _Copy(Generic[Result]):
             theirs.close()
             return None
         if pid == 0:
+            ours.close()
             _work(turns, queue, theirs, parent)
         theirs.close()
         return cls(pid, ours)
+
+    @property
+    def speaks(self) -> bool:
+        """Something has come from it, if only its end."""
+        return bool(self._results.poll(0))
 
     def told(self) -> tuple[int, list[Result]] | None:
         """The number of a turn and its results; None when nothing comes any more."""

@@ -249,6 +249,25 @@ def test_the_flanks_over_a_round_joint_have_their_draft() -> None:
     assert seen > 8
 
 
+@pytest.mark.parametrize("turn", [0.0, 20.0, 45.0])
+def test_how_far_walls_are_set_off_is_told(turn: float) -> None:
+    """A line over an edge of 12°, so many degrees off square to it: 2 d tan(6°) tan(turn)."""
+    mark = Stamp(
+        name="m",
+        artwork=Shape(shape="rectangle", wide="6 mm", high="1 mm"),
+        setting=Setting(
+            face="x.b", across="10 mm", up="0 mm", rests_on="middle", up_from="middle",
+            over="neighbours", turn=f"{turn} deg",
+        ),
+        relief=Relief(make="engrave", depth="0.5 mm", draft="5 deg"),
+    )  # fmt: skip
+    built = build(Document(Job(blank=Blank(features=(panels(12.0),)), stamps=(mark,))))
+    assert built.report.valid and built.report.stamps[0].built_by == "boolean"
+    told = [f.measured for f in built.report.findings if f.check == "walls set off"]
+    expected = 2.0 * 0.5 * math.tan(math.radians(6.0)) * math.tan(math.radians(turn))
+    assert told == ([] if turn == 0.0 else [pytest.approx(expected, rel=1e-3)])
+
+
 def test_what_does_not_go_over_a_curved_joint_is_told() -> None:
     """A section over the rounded rim of a tube; draft in a projection over several faces."""
     built = over_round("rim", "I", "engrave", section="carved", vee="60 deg")

@@ -420,11 +420,11 @@ class _Run:
         direct: bool,
     ) -> None:
         """What is found on what a stamp made of the bodies that there were."""
-        item = subject.planned
+        item, cap = subject.planned, StampFace(subject.planned.name, "cap")
         for body, made_there in done.items():
             whole = replace(
                 subject, wall=wall, loose=made_there.loose, depths=made_there.depths,
-                lean=made_there.lean, floor=StampFace(item.name, "cap") in made_there.solid.names,
+                lean=made_there.lean, step=made_there.step, floor=cap in made_there.solid.names,
             )  # fmt: skip
             self.findings += checked("made", whole, self.resolved)
             layer = marked.layers[body]

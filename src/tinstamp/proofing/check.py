@@ -48,7 +48,8 @@ class Subject:
     loose : volumes of what came loose when it was made, mm³.
     depths : least and greatest length of its walls, mm, where they are not all the same.
     floor : it has a floor, or a cap, on the part.
-    lean : degrees by which they are off the normal where faces meet.
+    lean, step : degrees by which they are off the normal where faces meet, and mm that they are
+        set off from one another there.
     behind : the face that comes nearest to its floors.
     near : stamps made before it whose ink comes near.
     finished : the part with all that is on it, where a check looks at that.
@@ -62,6 +63,7 @@ class Subject:
     loose: tuple[float, ...] = ()
     depths: tuple[float, float] | None = None
     lean: float = 0.0
+    step: float = 0.0
     floor: bool = False
     behind: Near | None = None
     near: tuple[Planned, ...] = ()

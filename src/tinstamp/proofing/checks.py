@@ -37,6 +37,8 @@ TOLD, STRETCHED = 0.5, 5.0
 (common practice, no source)."""
 TOLD_SKEW = 0.5
 """Degrees off a right angle that a letter is skewed by before it is told."""
+TOLD_STEP = 0.02
+"""mm; walls that are set off more from one another are told."""
 TOLD_LEAN = 0.1
 """Degrees; walls that lean more are told."""
 TOLD_FLANK = 0.5
@@ -238,6 +240,14 @@ def walls_lean(it: Subject, limits: Numbers) -> Iterator[Finding]:
     if it.lean > TOLD_LEAN:
         told = f"within a millimetre of where faces meet its walls lean by up to {it.lean:.1f}°"
         yield Finding("note", "walls lean", it.stamp, told, it.lean, 0.0, "°")
+
+
+@check("walls set off", "made")
+def walls_set_off(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Walls of two faces that do not quite meet where they run askew over a joint."""
+    if it.step > TOLD_STEP:
+        told = f"where it runs askew over an edge its walls are set off by up to {it.step:.2f} mm"
+        yield Finding("note", "walls set off", it.stamp, told, it.step, 0.0, "mm")
 
 
 @check("longer than its guide", "placed")

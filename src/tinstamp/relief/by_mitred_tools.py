@@ -27,7 +27,7 @@ from tinstamp.relief.boolean import Cut, Tool
 from tinstamp.relief.by_tools import combined
 from tinstamp.relief.checking import asked_of, check_change, check_volume, cut_away
 from tinstamp.relief.looked import is_valid
-from tinstamp.relief.mitre import Mitre, plane_mitre, round_mitre
+from tinstamp.relief.mitre import Mitre, plane_mitre, round_mitre, step_at
 from tinstamp.relief.operation import Halt, Made, Operation
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.verify import agrees
@@ -42,6 +42,8 @@ ROUND_AT_MOST = 0.4
 """part of a turn that all of a region takes, to be laid whole on one cylinder"""
 PLACES, LEAST_PLACES = 65, 9
 """of each piece of a joint that are looked at, those alone that lie near where there are more"""
+OUTLINE_STEPS = 24
+"""lines to a piece of an outline, for the angle at which it crosses a joint"""
 ABOUT = 1.0
 """mm about a share that its joint is looked at"""
 ON_MITRE = 1e-4
@@ -115,7 +117,24 @@ def by_mitred_tools(
     except ReliefError:  # the kernel joins now the one, now the other
         stopped()
         cut, change = put_in(False)
-    return Made(cut.solid, "boolean", change, None, cut.loose, time.perf_counter() - start)
+    taken = time.perf_counter() - start
+    step = max(_step(chart, parts, op) for parts in across)
+    return Made(cut.solid, "boolean", change, None, cut.loose, taken, step=step)
+
+
+def _step(chart: RunChart, parts: Sequence[tuple[int, Part]], op: Operation) -> float:
+    """mm that walls of a region are set off from one another at its joints, at most."""
+    region, own = op.placed.regions[parts[0][1].source], [k for k, _ in parts]
+    found = [0.0]
+    for child, _ in {pair for k in own for pair in _joints(chart, k, own)}:
+        member = chart.members[child]
+        joint = evaluate(member.cut, np.linspace(0.0, 1.0, PLACES)).reshape(-1, 2)
+        joint = joint[np.r_[True, np.linalg.norm(np.diff(joint, axis=0), axis=1) > 0.0]]
+        found += [
+            step_at(outline.points(OUTLINE_STEPS), joint, member.bend, op.depth)
+            for outline in region.outlines
+        ]
+    return max(found)
 
 
 def _first(make: Callable[[Sequence[Region]], Share], ways: Iterator[Sequence[Region]]) -> Share:

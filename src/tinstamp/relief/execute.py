@@ -275,7 +275,7 @@ def _over_joints(
         try:
             return by_sewn_tools(solid, chart, across, op, direct, stopped)
         except ReliefError as error:
-            if not op.depth:
+            if not op.depth or cast_of(chart) is not None:
                 raise
             told = error
     try:

@@ -24,6 +24,10 @@ TO_AXIS = 0.9
 """part of the way to the axis of a round joint that a mitre goes at most"""
 
 
+MOST_ASKEW = 10.0
+"""cotangent of the least angle that an outline is taken to have with a joint"""
+
+
 class Mitre(Protocol):
     """What parts one side from the other."""
 
@@ -133,6 +137,25 @@ def round_mitre(points: Array, normals: Array, inside: Array) -> RoundMitre | No
     if found.beyond(inside[None])[0] < 0.0:
         return found
     return RoundMitre(middle, axis, radius, along, -found.normal)
+
+
+def step_at(ring: Array, joint: Array, bend: float, depth: float) -> float:
+    """mm that walls over a joint are set off from one another at a depth, where an outline, (n, 2),
+    crosses it askew; `joint`, (m, 2), is a line on the sheet, `bend` the degrees that it has.
+
+    A wall square to one face comes to the plane midway at depth d by d tan(bend / 2) cot(angle)
+    along the joint, one square to the other by as much the other way (plane trigonometry)."""
+    starts, runs = joint[:-1], np.diff(joint, axis=0)
+    sides = shapely.linestrings(np.stack([ring, np.roll(ring, -1, axis=0)], axis=1))
+    tree = shapely.STRtree(shapely.linestrings(np.stack([starts, starts + runs], axis=1)))
+    which, met = tree.query(sides, predicate="intersects")
+    if not len(which):
+        return 0.0
+    along, own = runs[met], (np.roll(ring, -1, axis=0) - ring)[which]
+    across = np.abs(along[:, 0] * own[:, 1] - along[:, 1] * own[:, 0])
+    askew = np.abs((along * own).sum(axis=1)) / np.maximum(across, 1e-12)
+    half = abs(float(np.tan(np.radians(bend) / 2.0)))
+    return 2.0 * depth * half * min(float(askew.max()), MOST_ASKEW)
 
 
 def _circle_through(a: Array, b: Array, c: Array) -> tuple[Array, Array, float] | None:

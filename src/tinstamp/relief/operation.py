@@ -122,6 +122,7 @@ class Made:
     seconds : time taken, checks included.
     depths : least and greatest length of the walls, mm, where they are not all the same.
     lean : degrees by which walls are off the normal where faces meet at an angle.
+    step : mm that walls which run askew over a joint are set off from one another there.
     """
 
     solid: NamedSolid
@@ -132,6 +133,7 @@ class Made:
     seconds: float
     depths: tuple[float, float] | None = None
     lean: float = 0.0
+    step: float = 0.0
 
     def followed_by(self, later: Made) -> Made:
         """Both, when `later` was made on this one's solid."""
@@ -145,4 +147,5 @@ class Made:
             seconds=self.seconds + later.seconds,
             depths=self.depths or later.depths,
             lean=max(self.lean, later.lean),
+            step=max(self.step, later.step),
         )

@@ -8676,6 +8676,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Flanken, die nicht senkrecht zur Fläche stehen, wo zwei Flächen sich im Winkel treffen</translation>
   </message>
   <message>
+   <source>Walls of two faces that do not quite meet where they run askew over a joint</source>
+   <translation>Flanken zweier Flächen, die nicht ganz zusammentreffen, wo sie schräg über eine Kante laufen</translation>
+  </message>
+  <message>
    <source>Artwork longer than its guide is laid out whole, and told by how much</source>
    <translation>Ein Motiv, das länger als seine Leitlinie ist, wird ganz gelegt, und es wird gesagt, um wie viel</translation>
   </message>
@@ -8828,6 +8832,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Flanken neigen sich</translation>
   </message>
   <message>
+   <source>walls set off</source>
+   <translation>Flanken versetzt</translation>
+  </message>
+  <message>
    <source>longer than its guide</source>
    <translation>länger als die Leitlinie</translation>
   </message>
@@ -8926,6 +8934,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>within a millimetre of where faces meet its walls lean by up to %1°</source>
    <translation>innerhalb eines Millimeters von der Stelle, wo Flächen sich treffen, neigen sich die Flanken um bis zu %1°</translation>
+  </message>
+  <message>
+   <source>where it runs askew over an edge its walls are set off by up to %1 mm</source>
+   <translation>wo es schräg über eine Kante läuft, sind seine Flanken um bis zu %1 mm gegeneinander versetzt</translation>
   </message>
   <message>
    <source>%1 mm² of the artwork miss the face: what the cast does not reach is left out</source>

@@ -65,8 +65,10 @@ def _no_letter(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | Non
     far = 2.0 * extent_of(before.shape)
     changed = differing(before, after)
     ends = start - far * way, start + far * way
+    part: _Through | None = None
     for k in np.flatnonzero(~_differs(changed, start, way, far, ends)).tolist():
-        if _room_at(before, start[k], way[k], far, asked.raised) > 0.0:
+        part = _Through(before) if part is None else part
+        if part.room_at(start[k], way[k], asked.raised) > 0.0:
             x, y = points[k].tolist()
             return f"at {x:.2f}, {y:.2f} mm on the sheet nothing would be made"
     return None
@@ -111,21 +113,33 @@ def _differs(
     return np.array(found, dtype=bool)
 
 
-def _room_at(before: NamedSolid, p: Array, n: Array, far: float, raised: bool) -> float:
-    """How far it is, mm, from where a line square to the face at a point goes into the part to
-    where it leaves that again; or, `raised`, back to where it left what is over it. Nothing where
-    the face is not bare there."""
-    faces = [named.face for named in before.faces]
-    near = crossed(boxes_of(faces), (p - far * n)[None], (p + far * n)[None])[:, 0]
-    met = [Crossable(faces[i]) for i in np.flatnonzero(near).tolist()]
-    hits = sorted(hit for face in met for hit in face.crossings(p, n, far))
-    if len(hits) % 2:
+class _Through:
+    """A part that many lines are run through."""
+
+    def __init__(self, part: NamedSolid) -> None:
+        self._faces = [named.face for named in part.faces]
+        self._boxes = boxes_of(self._faces)
+        self._known: dict[int, Crossable] = {}
+        self.far = 2.0 * extent_of(part.shape)
+
+    def room_at(self, p: Array, n: Array, raised: bool) -> float:
+        """How far it is, mm, from where a line square to the face at a point goes into the part to
+        where it leaves that again; or, `raised`, back to where it left what is over it. Nothing
+        where the face is not bare there."""
+        start, end = (p - self.far * n)[None], (p + self.far * n)[None]
+        hits: list[float] = []
+        for k in np.flatnonzero(crossed(self._boxes, start, end)[:, 0]).tolist():
+            if k not in self._known:
+                self._known[k] = Crossable(self._faces[k])
+            hits += self._known[k].crossings(p, n, self.far)
+        hits.sort()
+        if len(hits) % 2:
+            return 0.0
+        for k in range(0, len(hits), 2):
+            if abs(hits[k]) < DEPTH_STRAY:
+                above = hits[k] - hits[k - 1] if k else self.far
+                return above if raised else hits[k + 1] - hits[k]
         return 0.0
-    for k in range(0, len(hits), 2):
-        if abs(hits[k]) < DEPTH_STRAY:
-            above = hits[k] - hits[k - 1] if k else far
-            return above if raised else hits[k + 1] - hits[k]
-    return 0.0
 
 
 def _webs(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | None:
@@ -143,6 +157,7 @@ def _webs(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | None:
     changed = differing(before, after)
     near = crossed(boxes_of(changed), start - far * way, start + far * way)
     known = {k: Crossable(changed[k]) for k in np.flatnonzero(near.any(axis=1)).tolist()}
+    part: _Through | None = None
     for k, (p, n) in enumerate(zip(start, way, strict=True)):
         faces = [known[i] for i in np.flatnonzero(near[:, k]).tolist()]
         stretches = stretches_along(faces, p, n, far)
@@ -151,7 +166,8 @@ def _webs(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | None:
         made = max((b - a for a, b in stretches), default=0.0)
         if made >= WEB * deep[k]:
             continue
-        if made < WEB * min(float(deep[k]), _room_at(before, p, n, far, asked.raised)):
+        part = _Through(before) if part is None else part
+        if made < WEB * min(float(deep[k]), part.room_at(p, n, asked.raised)):
             x, y = points[k].tolist()
             return (
                 f"at {x:.2f}, {y:.2f} mm on the sheet, close to where faces meet, it would be "
@@ -195,10 +211,10 @@ def _too_little(before: NamedSolid, change: float, asked: Asked) -> str | None:
     sign = 1.0 if asked.raised else -1.0
     covers = spread(asked.chart, points, sign * asked.depth / 2.0)
     known = np.isfinite(start).all(axis=-1) & np.isfinite(way).all(axis=-1) & np.isfinite(covers)
-    far = 2.0 * extent_of(before.shape)
     made = np.zeros(len(points))
+    part = _Through(before)
     for k in np.flatnonzero(known & (deep > 0.0)).tolist():
-        room = _room_at(before, start[k], way[k], far, asked.raised)
+        room = part.room_at(start[k], way[k], asked.raised)
         made[k] = min(deep[k], room) * covers[k]
     if not len(points):
         return None

@@ -59,7 +59,7 @@ def test_both_processes_work() -> None:
 def test_what_does_not_pay_makes_no_process() -> None:
     before = children()
     work = Beside(numbered(3), pays=False)
-    assert children() == before
+    assert children() <= before
     assert {pid for _, pid in work.first(3)} == {os.getpid()}
 
 
@@ -81,7 +81,7 @@ def test_what_does_not_come_back_is_done_here(how: str, monkeypatch: pytest.Monk
     work = Beside([partial(piece, k) for k in range(5)])
     time.sleep(0.2)
     assert work.first(5) == list(range(5))
-    assert children() == before
+    assert children() <= before
 
 
 def test_large_results_do_not_hold_the_other_up() -> None:
@@ -103,16 +103,18 @@ def test_what_is_stopped_goes_on_here_where_it_is_asked_for(asked: int) -> None:
     work = Beside(numbered(10, 0.03))
     work.first(asked)
     beside.stop_all()
-    assert children() == before
+    assert children() <= before
     assert [n for n, _ in work.first(10)] == [k * k for k in range(10)]
-    assert children() == before
+    assert children() <= before
 
 
-def test_what_a_piece_raises_is_raised_where_it_is_asked_for() -> None:
+@pytest.mark.parametrize("pause", [0.0, 0.002, 0.1])
+def test_what_a_piece_raises_is_raised_where_it_is_asked_for(pause: float) -> None:
     def wrong() -> int:
         raise LookupError("piece two")
 
     work = Beside([lambda: 1, lambda: 2, wrong, lambda: 4])
+    time.sleep(pause)
     assert work.first(2) == [1, 2]
     with pytest.raises(LookupError, match="piece two"):
         work.first(4)
@@ -126,7 +128,7 @@ def test_no_process_is_left_behind(asked: int) -> None:
     work.first(asked)
     del work
     gc.collect()
-    assert children() == before
+    assert children() <= before
 
 
 @pytest.mark.parametrize("count", [0, MOST_TURNS, MOST_TURNS + 1, 3 * MOST_TURNS - 5])

@@ -22,13 +22,16 @@ Guess = Callable[[TopoDS_Face], str]
 
 
 def fused(
-    arguments: Sequence[TopoDS_Shape], tools: Sequence[TopoDS_Shape], add: bool
+    arguments: Sequence[TopoDS_Shape], tools: Sequence[TopoDS_Shape], add: bool, near: float = 0.0
 ) -> BRepAlgoAPI_BooleanOperation | None:
-    """The kernel's join (`add`) or cut, done; None when it gives up."""
+    """The kernel's join (`add`) or cut, done; None when it gives up. What is as `near` as that, mm,
+    is taken to be in one place."""
     operation = BRepAlgoAPI_Fuse() if add else BRepAlgoAPI_Cut()
     operation.SetArguments(listed(arguments))
     operation.SetTools(listed(tools))
     operation.SetRunParallel(True)
+    if near:
+        operation.SetFuzzyValue(near)
     operation.Build()
     return operation if operation.IsDone() else None
 

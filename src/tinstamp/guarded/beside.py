@@ -68,7 +68,12 @@ class Beside(Generic[Result]):
         wanted = range(-(-count // self._step))
         taken = -1 if any(k not in self._done for k in wanted) else count
         while taken < len(wanted) - 1 and (k := self._next()) is not None:
-            self._done[k], taken = [piece() for piece in self._turns[k]], k
+            taken = k
+            try:
+                self._done[k] = [piece() for piece in self._turns[k]]
+            except Exception:  # of what is not asked for yet it is raised when it is
+                if k in wanted:
+                    raise
             self._take(waiting=False)  # so that the copy need not wait to be heard
         while self._copy is not None and any(k not in self._done for k in wanted):
             self._take(waiting=True)

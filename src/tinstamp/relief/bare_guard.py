@@ -211,13 +211,14 @@ def _too_little(before: NamedSolid, change: float, asked: Asked) -> str | None:
     sign = 1.0 if asked.raised else -1.0
     covers = spread(asked.chart, points, sign * asked.depth / 2.0)
     known = np.isfinite(start).all(axis=-1) & np.isfinite(way).all(axis=-1) & np.isfinite(covers)
+    if not known.any():
+        return None
+    covers = np.minimum(covers, np.quantile(covers[known], 0.9))  # it leaps at a joint
     made = np.zeros(len(points))
     part = _Through(before)
     for k in np.flatnonzero(known & (deep > 0.0)).tolist():
         room = part.room_at(start[k], way[k], asked.raised)
         made[k] = min(deep[k], room) * covers[k]
-    if not len(points):
-        return None
     bare = float((made > 0.0).mean())
     doubt = MOST_OFF + DOUBT * float(np.sqrt(bare * (1.0 - bare) / len(points)))
     area, around = asked.ink.whole.area, asked.ink.whole.length

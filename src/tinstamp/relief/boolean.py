@@ -128,12 +128,15 @@ def hull(
     )
 
 
-def combine(solid: NamedSolid, tools: Sequence[Tool], add: bool, stamp: str) -> Cut:
-    """Cut the tools from the solid, or join them to it, keeping the names of faces.
+def combine(
+    solid: NamedSolid, tools: Sequence[Tool], add: bool, stamp: str, near: float = 0.0
+) -> Cut:
+    """Cut the tools from the solid, or join them to it, keeping the names of faces; what is as
+    `near` as that, mm, is taken to be in one place.
 
     Raises ReliefError when the kernel gives up or nothing is left.
     """
-    operation = fused([solid.shape], [t.solid for t in tools], add)
+    operation = fused([solid.shape], [t.solid for t in tools], add, near)
     if operation is None:
         raise ReliefError("the outlines and the part could not be combined")
     wall = StampFace(stamp, "wall")

@@ -17,10 +17,10 @@ from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.relief.asked import Asked
 from tinstamp.relief.boolean import Cut, Tool
-from tinstamp.relief.by_tools import OVERSHOOT, combined, room
+from tinstamp.relief.by_tools import OVERSHOOT, put_in, room
 from tinstamp.relief.carved import Carving, plane_facets
 from tinstamp.relief.carved_bent import Bend, Maker
-from tinstamp.relief.checking import bite, check_change, check_volume, cut_away
+from tinstamp.relief.checking import bite
 from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.operation import Halt, Operation
 from tinstamp.relief.roof_parted import pairs_of, parted_at_breaks
@@ -31,10 +31,9 @@ def by_carving(
     solid: NamedSolid, op: Operation, carving: Carving, asked: Asked, stopped: Halt
 ) -> tuple[Cut, float]:
     """The body combined with the tools, and the change of its volume, mm³. Raises ReliefError."""
-    cut, change = combined(solid, carved_tools(op, carving, stopped), op)
-    check_volume(cut_away(cut, change), carving.volume, op.closed_form, op)
-    check_change(solid, cut, change, asked)
-    return cut, change
+    return put_in(
+        solid, carved_tools(op, carving, stopped), op, carving.volume, op.closed_form, asked
+    )
 
 
 def carved_tools(op: Operation, carving: Carving, stopped: Halt) -> list[Tool]:

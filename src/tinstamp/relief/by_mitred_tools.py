@@ -23,9 +23,9 @@ from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.run import Member, RunChart
-from tinstamp.relief.boolean import Cut, Tool
-from tinstamp.relief.by_tools import combined
-from tinstamp.relief.checking import asked_of, check_change, check_volume, cut_away
+from tinstamp.relief.boolean import Tool
+from tinstamp.relief.by_tools import TOGETHER, checked
+from tinstamp.relief.checking import asked_of
 from tinstamp.relief.looked import is_valid
 from tinstamp.relief.mitre import Mitre, plane_mitre, round_mitre, step_at
 from tinstamp.relief.operation import Halt, Made, Operation
@@ -48,6 +48,9 @@ ABOUT = 1.0
 """mm about a share that its joint is looked at"""
 ON_MITRE = 1e-4
 """mm that a share's outline may lie beyond the mitre that it ends in"""
+TRIED = ((True, 0.0), (False, 0.0), (True, TOGETHER))
+"""Whether shares of a region are joined first, and mm that are taken for none, as tried: the kernel
+joins now the one, now the other"""
 NOT_MET = "the shares of two faces do not meet at their joint"
 CURVED = (
     "what runs over where two faces meet along a curve that is no circle, or at an angle that "
@@ -105,18 +108,18 @@ def by_mitred_tools(
     whole = Placed(tuple(regions), op.placed.origin, op.placed.matrix, op.placed.shift)
     asked = asked_of(chart, whole, op, False)
 
-    def put_in(as_one: bool) -> tuple[Cut, float]:
+    told: ReliefError | None = None
+    for as_one, near in TRIED:
         tools = [tool for own in shares for tool in (_as_one(own) if as_one else own)]
-        cut, change = combined(solid, tools, op)
-        check_volume(cut_away(cut, change), expected, False, op)
-        check_change(solid, cut, change, asked)
-        return cut, change
-
-    try:
-        cut, change = put_in(True)
-    except ReliefError:  # the kernel joins now the one, now the other
-        stopped()
-        cut, change = put_in(False)
+        try:
+            cut, change = checked(solid, tools, op, expected, False, asked, near)
+        except ReliefError as error:
+            told = told or error
+            stopped()
+            continue
+        break
+    else:
+        raise told or ReliefError(NOT_MET)
     taken = time.perf_counter() - start
     step = max(_step(chart, parts, op) for parts in across)
     return Made(cut.solid, "boolean", change, None, cut.loose, taken, step=step)

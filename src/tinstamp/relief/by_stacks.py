@@ -13,8 +13,8 @@ from tinstamp.blank.kernel import face_on, solid_of
 from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.relief.asked import Asked
 from tinstamp.relief.boolean import Cut, Tool
-from tinstamp.relief.by_tools import OVERSHOOT, combined, room
-from tinstamp.relief.checking import bite, check_change, check_volume, cut_away
+from tinstamp.relief.by_tools import OVERSHOOT, put_in, room
+from tinstamp.relief.checking import bite
 from tinstamp.relief.face_curves import CurveError, extent, face_loops
 from tinstamp.relief.operation import Halt, Operation
 from tinstamp.relief.softened import Ring, Stack
@@ -26,10 +26,7 @@ def by_stacks(
     solid: NamedSolid, op: Operation, stack: Stack, expected: float, asked: Asked, stopped: Halt
 ) -> tuple[Cut, float]:
     """The body combined with the tools, and the change of its volume, mm³. Raises ReliefError."""
-    cut, change = combined(solid, stacked_tools(op, stack, stopped), op)
-    check_volume(cut_away(cut, change), expected, op.closed_form, op)
-    check_change(solid, cut, change, asked)
-    return cut, change
+    return put_in(solid, stacked_tools(op, stack, stopped), op, expected, op.closed_form, asked)
 
 
 def stacked_tools(op: Operation, stack: Stack, stopped: Halt) -> list[Tool]:

@@ -17,6 +17,12 @@ from tinstamp.relief.path_guard import DrawnPath, Path
 from tinstamp.relief.through import Ink
 from tinstamp.relief.tool_guard import Tool
 
+FROM_OUTLINE = 0.03
+"""mm between a line and the nearest outline, so that it is plainly in the ink or not."""
+SLANT_STRETCH = 1.2
+"""Times what walls lean in space that it may be on the sheet."""
+GOLDEN = 0.618034
+"""Part of a step by which a row of the grid is set off from the one before (golden section)"""
 OUTLINE_STEPS = 60
 """Points to a piece of an outline that distances are measured from"""
 FINER, CARVED_FINER = 3, 6

@@ -21,17 +21,13 @@ from tinstamp.artwork.outline import evaluate
 from tinstamp.blank.kernel import Array, boxes_of, crossed, extent_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.run import RunChart
-from tinstamp.relief.asked import Asked
+from tinstamp.relief.asked import FROM_OUTLINE, GOLDEN, SLANT_STRETCH, Asked
 from tinstamp.relief.crossable import Crossable
 from tinstamp.relief.through import DEPTH_STRAY, differing, stretches_along
 from tinstamp.relief.tool_guard import spread
 
 MIDDLE_WITHIN = 0.01
 """mm to which the middle of a region, farthest from its outlines, is looked for"""
-FROM_OUTLINE = 0.03
-"""mm that it is clear of them at least, besides what walls lean, to be plainly within"""
-LEANT = 1.2
-"""Times what walls lean in space that it may be on the sheet."""
 ASIDE = (0.02, 0.06, 0.15)
 """mm off a joint at which it is looked whether relief goes on over it"""
 JOINT_PLACES = 9
@@ -40,8 +36,6 @@ WEB = 0.7
 """Part of what was asked that is made there at least"""
 LOOKED_AT, MOST_TRIED = 80, 4000
 """Places within ink at which it is looked whether there is face under it, and how many are tried"""
-GOLDEN = 0.61803398875
-"""(golden section)"""
 MOST_OFF, DOUBT = 0.12, 4.0
 """Part that a sum over so few places may be off, and how many times what chance makes it"""
 LEAST_DEPTH = 4.0 * DEPTH_STRAY
@@ -79,7 +73,7 @@ def _middles(asked: Asked) -> tuple[Array, Array, Array]:
     in space, mm, and the normal there, (n, 3) each."""
     shapes = asked.ink.shapes
     lines = shapely.maximum_inscribed_circle(shapes, tolerance=MIDDLE_WITHIN)
-    clear = shapely.length(lines) > FROM_OUTLINE + LEANT * asked.leans
+    clear = shapely.length(lines) > FROM_OUTLINE + SLANT_STRETCH * asked.leans
     points = shapely.get_coordinates(shapely.get_point(lines, 0))
     start, way = asked.chart.to_space(points), asked.chart.normal(points)
     there = clear & np.isfinite(start).all(axis=-1) & np.isfinite(way).all(axis=-1)
@@ -178,7 +172,7 @@ def _webs(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | None:
 
 def _beside_joints(chart: RunChart, ink: BaseGeometry, leans: float) -> Array:
     """Places on either side of joints where ink runs over them, clear of its outlines, (n, 2)."""
-    inner = ink.buffer(-(FROM_OUTLINE + LEANT * leans))
+    inner = ink.buffer(-(FROM_OUTLINE + SLANT_STRETCH * leans))
     t = np.linspace(0.0, 1.0, JOINT_PLACES)
     found = [np.zeros((0, 2))]
     for member in chart.members:
@@ -223,7 +217,7 @@ def _too_little(before: NamedSolid, change: float, asked: Asked) -> str | None:
     doubt = MOST_OFF + DOUBT * float(np.sqrt(bare * (1.0 - bare) / len(points)))
     area, around = asked.ink.whole.area, asked.ink.whole.length
     whole = area * float(made.mean()) / max(bare, 1e-9) * max(bare - doubt, 0.0)
-    least = whole - LEANT * around * asked.leans * asked.depth
+    least = whole - SLANT_STRETCH * around * asked.leans * asked.depth
     if abs(change) >= least:
         return None
     verb = "added" if asked.raised else "taken away"

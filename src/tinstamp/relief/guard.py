@@ -25,7 +25,7 @@ from tinstamp.blank.kernel import (
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.run import RunChart
-from tinstamp.relief.asked import Asked
+from tinstamp.relief.asked import FROM_OUTLINE, GOLDEN, SLANT_STRETCH, Asked
 from tinstamp.relief.bare_guard import left_out
 from tinstamp.relief.crossable import Crossable
 from tinstamp.relief.path_guard import DrawnPath, Path
@@ -43,10 +43,6 @@ BY_OUTLINE = 0.06
 """mm from the outlines at which letters that do not stand upright are looked at too."""
 RAYS = 8
 """Lines within the ink, and as many beside it."""
-FROM_OUTLINE = 0.03
-"""mm between a line and the nearest outline, so that it is plainly in the ink or not."""
-SLANT_STRETCH = 1.2
-"""Times what walls lean in space that it may be on the sheet."""
 LAYER_POINTS = 12
 """Points to a side of the ink's box that its layer is summed over."""
 ENOUGH_INK, FINEST_GRID = 0.7, 4.0
@@ -59,10 +55,6 @@ LAYER_STRAY = 0.03
 """Part by which a sum over so few points may be off."""
 SEED = 20
 """Of the lines that are taken at random."""
-
-
-GOLDEN = 0.618034
-"""Part of a step by which a row of the grid is set off from the one before (golden section)"""
 
 
 def fault(before: NamedSolid, after: NamedSolid, change: float, asked: Asked) -> str | None:

@@ -18,7 +18,7 @@ import numpy as np
 
 from benchmarks import pace
 from benchmarks.cases import BENT, on_face
-from benchmarks.growth import CHECKED, edited, exponent
+from benchmarks.growth import CHECKED, edited, exponent, moved
 from benchmarks.peers import (
     CHORD,
     carved_tools,
@@ -410,6 +410,15 @@ def growth(faces: list[str], counts: list[int]) -> bool:
     return all(good)
 
 
+def moved_words(faces: list[str], turns: int) -> bool:
+    """A word of 20 letters moved, against the same with its letters made anew."""
+    good = []
+    for face in faces:
+        kept, anew = moved(face, 20, turns)
+        good.append(told(f"20 letters on a {face} moved, checked", kept, "made anew", anew, 1.25))
+    return all(good)
+
+
 WAITED = (
     ("depth, demo", 0.5), ("depth, 20 letters, tube", 0.25), ("depth, 20 letters", 0.5),
     ("depth, a part", 0.5), ("undo", 0.1), ("a picture of a drag", 0.04),
@@ -446,7 +455,7 @@ def main() -> int:
     if "--quick" in sys.argv[1:]:
         pace.hurry()
         good = [in_window(), growth(["tube"], [30, 100, 300]), many_stamps(20)]
-        good += [preview_frame(), layout_of_200()]
+        good += [preview_frame(), layout_of_200(), moved_words(["tube"], 3)]
         return 0 if all(good) else 1
     make_warm = on_a_tube  # the first turn of all loads the kernel's libraries
     good = [make_warm(15, 10.0, 5), on_a_tube(60, 15.0, 3), preview_frame(), layout_of_200()]
@@ -455,7 +464,7 @@ def main() -> int:
     good += [carved_on("plate", 3), freeform_chart(), bent_previews(), many_stamps(20)]
     good += [many_stamps(60, 50, 60.0)]
     good += [growth(["tube", "plate"], [30, 100, 300, 1000])]
-    good += [growth(["ball", "skin"], [30, 100, 300])]
+    good += [growth(["ball", "skin"], [30, 100, 300]), moved_words(["tube", "plate", "ball"], 7)]
     good += [in_window()]
     return 0 if all(good) else 1
 

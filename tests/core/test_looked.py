@@ -15,8 +15,9 @@ from tinstamp.job.archive import Document
 from tinstamp.job.features import Ball, BaseFeature, FreeformSkin, Tube
 from tinstamp.job.model import Blank, Job
 from tinstamp.relief import looked
+from tinstamp.relief.blocks import Block
 from tinstamp.relief.execute import imprinted
-from tinstamp.relief.imprint import Block, Imprint
+from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.kinds import operations
 from tinstamp.relief.looked import Looked
 from tinstamp.setting.fit import fit

@@ -97,6 +97,9 @@ def test_other_ink_is_met_round_the_back() -> None:
 def test_the_seam_goes_where_it_is_clear() -> None:
     assert clear_seam([], 100.0, 50.0) == 50.0
     assert clear_seam([(-20, 20)], 100.0, 50.0) == 50.0
+    for lap in (-150.0, -50.0, 150.0):  # the same place, so many turns on
+        assert clear_seam([(-20, 20)], 100.0, lap) == lap
+        assert clear_seam([(60, 95)], 100.0, lap) == lap
     moved_away = clear_seam([(40, 60)], 100.0, 50.0)
     assert moved_away % 100 == pytest.approx(0.0)
     ring = [(k * 10.0, k * 10.0 + 8.0) for k in range(9)]

@@ -24,9 +24,10 @@ from tinstamp.engine.mesh import as_one, chord_of, gathered, set_down, smoothed,
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.same import Same
+from tinstamp.relief.blocks import Block
 from tinstamp.relief.clear import meet
-from tinstamp.relief.facets import Triangles, facets
-from tinstamp.relief.imprint import Block, Imprint, together
+from tinstamp.relief.facets import Facets, Triangles, facets
+from tinstamp.relief.imprint import Imprint, together
 from tinstamp.relief.looked import is_valid, looked_at
 from tinstamp.relief.verify import Verdict, change_of, examine, is_closed
 
@@ -99,8 +100,7 @@ class Put:
             parts: list[tuple[str, Triangles]] = []
             for one in self.imprints:
                 wall = StampFace(one.stamp, "wall")
-                found = facets([block.loops for block in one.blocks], chord, one.flipped)
-                for block, own in zip(one.blocks, found, strict=True):
+                for block, own in zip(one.blocks, _facets(one, chord), strict=True):
                     parts += _meshed_by_kernel(one, block, chord) if own is None else [
                         (name, set_down(triangles, block.at))
                         for name, triangles in (
@@ -116,6 +116,16 @@ class Put:
     @cached_property
     def _meshes(self) -> dict[float, list[tuple[str, Triangles]]]:
         return {}
+
+
+def _facets(one: Imprint, chord: float) -> list[Facets | None]:
+    """Triangles of blocks where they were made."""
+    key = (chord, one.flipped)
+    new = [block for block in one.blocks if key not in block.known.facets]
+    found = facets([block.loops for block in new], chord, one.flipped)
+    for block, own in zip(new, found, strict=True):
+        block.known.facets[key] = own
+    return [block.known.facets[key] for block in one.blocks]
 
 
 def _meshed_by_kernel(one: Imprint, block: Block, chord: float) -> list[tuple[str, Triangles]]:

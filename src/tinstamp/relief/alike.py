@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Container, Hashable, Sequence
 from dataclasses import dataclass
+from typing import Protocol
 
 import numpy as np
 
@@ -22,6 +23,8 @@ ROUGHLY = 1e-3
 """mm; to which distances are rounded for a first look at what may be alike"""
 BOX_POINTS = 5
 """points to a side of a region's box at which the face between its outlines is looked at"""
+UNMOVED = 1e-12
+"""mm, and its like in turns and in (u, v), that a thing may seem to move by rounding"""
 Laid = Sequence[FaceLoop]
 """The loops of one region, the outer one first."""
 
@@ -32,13 +35,42 @@ class Like:
 
     Attributes
     ----------
-    first : the number of the one that all are a motion of. turn : (3, 3) and shift : (3,) mm, the
-        rigid motion of space from that one to this.
+    first : the number of the one that all are a motion of; below zero one of those that were
+        known, counted from the last. turn : (3, 3) and shift : (3,) mm, the rigid motion of space
+        from that one to this.
     """
 
     first: int
     turn: Array
     shift: Array
+
+    @property
+    def stays(self) -> bool:
+        """It moves nothing."""
+        off = max(np.abs(self.turn - np.eye(3)).max(), np.abs(self.shift).max())
+        return bool(off < UNMOVED)
+
+
+class Known(Protocol):
+    """A region that was laid before, on that chart."""
+
+    @property
+    def region(self) -> Region: ...
+
+    @property
+    def laid(self) -> Laid: ...
+
+    @property
+    def chart(self) -> FaceChart: ...
+
+
+@dataclass(frozen=True, eq=False)
+class _Laid:
+    """One of the regions as one that is known."""
+
+    region: Region
+    laid: Laid
+    chart: FaceChart
 
 
 STAYS = (np.eye(3), np.zeros(3))
@@ -51,26 +83,32 @@ def alike(
     chart: FaceChart,
     lift: float,
     apart: Container[int] = (),
+    known: Sequence[Known] = (),
 ) -> list[Like]:
-    """For each region which earlier one it is like, itself when there is none, and when it stands
-    `apart`. `lift` is that of the heads, mm."""
-    groups: dict[Hashable, list[int]] = {}
+    """For each region which known or earlier one it is like, itself when there is none, and when it
+    stands `apart`. `lift` is that of the heads, mm."""
+    groups: dict[Hashable, list[int]] = {looks(own.laid): [] for own in known}
     for n, loops in enumerate(laid):
-        if n in apart:
-            continue
-        groups.setdefault(_looks(loops), []).append(n)
-    found = [Like(n, *STAYS) for n in range(len(laid))]
+        if n not in apart:
+            groups.setdefault(looks(loops), []).append(n)
+    found = {n: Like(n, *STAYS) for n in range(len(laid))}
+    for k, own in enumerate(known):
+        members = groups[looks(own.laid)]
+        moved = _motions(k - len(known), own, members, regions, laid, chart, lift)
+        found.update(moved)
+        groups[looks(own.laid)] = [n for n in members if n not in moved]
     for members in groups.values():
         left = members
         while len(left) > 1:
             first, rest = left[0], left[1:]
-            moved = _motions(first, rest, regions, laid, chart, lift)
-            found = [moved.get(n, like) for n, like in enumerate(found)]
+            own = _Laid(regions[first], laid[first], chart)
+            moved = _motions(first, own, rest, regions, laid, chart, lift)
+            found.update(moved)
             left = [n for n in rest if n not in moved]
-    return found
+    return [found[n] for n in range(len(laid))]
 
 
-def _looks(loops: Laid) -> Hashable:
+def looks(loops: Laid) -> Hashable:
     """What regions that are alike have in common."""
     base = loops[0].foot[0][0]
     rough = []
@@ -84,14 +122,18 @@ def _looks(loops: Laid) -> Hashable:
 
 def _motions(
     first: int,
+    known: Known,
     rest: Sequence[int],
     regions: Sequence[Region],
     laid: Sequence[Laid],
     chart: FaceChart,
     lift: float,
 ) -> dict[int, Like]:
-    """Those of the rest that a rigid motion of the first one's curves makes."""
-    own = _poles(laid[first])
+    """Those of the rest that a rigid motion of the known one's curves makes, which they know as the
+    `first`."""
+    if not rest:
+        return {}
+    own = _poles(known.laid)
     others = np.stack([_poles(laid[n]) for n in rest])
     turns, shifts = rigid(own, others)
     strays = np.abs(own @ turns.transpose(0, 2, 1) + shifts[:, None] - others).max(axis=(1, 2))
@@ -100,7 +142,7 @@ def _motions(
         return {}
     rest = [rest[k] for k in near.tolist()]
     turns, shifts, strays = turns[near], shifts[near], strays[near]
-    own_flat = _control(regions[first])
+    own_flat = _control(known.region)
     flat = np.stack([_control(regions[n]) for n in rest])
     flat_turns, flat_shifts = rigid(own_flat, flat)
     low, high = own_flat.min(axis=0), own_flat.max(axis=0)
@@ -108,7 +150,7 @@ def _motions(
     grid = np.stack(np.meshgrid(*sides), axis=-1).reshape(-1, 2)
     there = grid @ flat_turns.transpose(0, 2, 1) + flat_shifts[:, None]
     for at in {0.0, lift}:
-        here = chart.to_space(grid, at)
+        here = known.chart.to_space(grid, at)
         off = here @ turns.transpose(0, 2, 1) + shifts[:, None] - chart.to_space(there, at)
         strays = np.maximum(strays, np.abs(off).max(axis=(1, 2)))
     return {

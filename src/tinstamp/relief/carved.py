@@ -22,10 +22,11 @@ from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.guarded.beside import Beside
+from tinstamp.relief.blocks import Block
 from tinstamp.relief.carved_bent import Bend, Facets, bent_facets, cells_over
 from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.hosts import Hosts
-from tinstamp.relief.imprint import Block, Imprint
+from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.islands import Island, islands_of
 from tinstamp.relief.surfaces import OrderError
 from tinstamp.relief.walls import HERE

@@ -41,8 +41,9 @@ from tinstamp.blank.patches import (
     square_to,
 )
 from tinstamp.blank.solid import NamedSolid
+from tinstamp.relief.blocks import Block
 from tinstamp.relief.crossable import Crossable
-from tinstamp.relief.imprint import Block, Imprint
+from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.surfaces import ReliefError
 
 KEPT_CLEAR = 1e-3

@@ -10,7 +10,7 @@ from __future__ import annotations
 
 import gc
 from collections import Counter
-from collections.abc import Collection, Iterator, Mapping, Sequence
+from collections.abc import Collection, Hashable, Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from functools import cached_property
@@ -20,71 +20,33 @@ import shapely
 from OCP.BRepTools import BRepTools
 from OCP.Geom import Geom_Surface
 from OCP.TopAbs import TopAbs_Orientation
-from OCP.TopLoc import TopLoc_Location
-from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Wire
+from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Wire
 
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import (
     BUILDER,
     Array,
-    compound,
-    face_on,
-    location,
     moved_face,
-    moved_wire,
-    volume,
     wires,
 )
 from tinstamp.blank.solid import NamedFace, NamedSolid, Shell, joined
 from tinstamp.blank.trim import begin_of
 from tinstamp.chart.base import FaceChart
+from tinstamp.chart.skin import SkinChart
 from tinstamp.job.face_name import StampFace
-from tinstamp.relief.alike import STAYS, Like, alike
+from tinstamp.job.same import Same
+from tinstamp.relief.alike import alike
+from tinstamp.relief.blocks import Before, Block, Maker
 from tinstamp.relief.face_curves import CurveError, FaceLoop, extent, face_loops, ring_of
 from tinstamp.relief.heads import Head
 from tinstamp.relief.hosts import Hosts
 from tinstamp.relief.islands import Island, islands_of
+from tinstamp.relief.kept_blocks import KEPT_BLOCKS
 from tinstamp.relief.surfaces import parallel, round_frame
-from tinstamp.relief.walls import HERE, Span, Walled, Waller
+from tinstamp.relief.walls import Span, Waller
 
-
-@dataclass(frozen=True)
-class Block:
-    """What a region makes of a face, and wherever else the like of it is set down.
-
-    Attributes
-    ----------
-    cap : the new face at the depth. walls : between it and the face.
-    removed : the part of the face that the cap stands for, as a face of its own that shares the
-        solid's edges; it belongs to no solid.
-    islands : what stays behind of the face within counters. ends : what lies there at a height
-        of its own instead. tops : the same, each whole; they belong to no solid.
-    feet : the edges that bound what is taken out of the face. loops : the curves that all this
-        was made from; none where it takes more than them to tell its shape.
-    level : the cap is one, not a wall like others. hull : where that is known, cells
-        that it lies within: points, (n, m, 3) mm, how many of them are on the face (three by three
-        first), and mm that it may lie off their hulls, (n,).
-    at : where it is set down; the first place is where it was made, and moves nothing.
-    """
-
-    cap: TopoDS_Face
-    walls: tuple[TopoDS_Face, ...]
-    removed: TopoDS_Face
-    islands: tuple[TopoDS_Face, ...]
-    feet: tuple[TopoDS_Edge, ...]
-    loops: tuple[FaceLoop, ...]
-    at: tuple[TopLoc_Location, ...]
-    ends: tuple[TopoDS_Face, ...] = ()
-    tops: tuple[TopoDS_Face, ...] = ()
-    level: bool = True
-    hull: tuple[Array, int, Array] | None = None
-
-    @cached_property
-    def change(self) -> float:
-        """Of a solid's volume at one place, mm³, as the kernel sums it over what is new and what is
-        gone: together a closed surface, so that it does not matter where it measures from."""
-        new = [self.cap, *self.walls, *self.tops]
-        return volume(compound([*new, self.removed.Reversed()]))
+TOLERANCE_DIGITS = 8
+"""of a tolerance in mm that count when blocks are looked for that were made before"""
 
 
 @dataclass(frozen=True)
@@ -140,14 +102,16 @@ class Imprint:
             *(NamedFace(wall, face, self.shell) for face in block.walls),
         ]
 
+    @cached_property
     def added(self) -> list[NamedFace]:
         """The faces that a solid gets from it."""
         found = []
         for block in self.blocks:
             made = self.named(block)
-            found += made
-            for place in block.at[1:]:
-                found += [NamedFace(f.name, moved_face(f.face, place), f.shell) for f in made]
+            for place in block.at:
+                found += made if place.IsIdentity() else [
+                    NamedFace(f.name, moved_face(f.face, place), f.shell) for f in made
+                ]  # fmt: skip
         return found
 
 
@@ -159,9 +123,7 @@ def together(solid: NamedSolid, imprints: Sequence[Imprint]) -> NamedSolid:
     for one in imprints:
         for k, found in one.holes.items():
             holes.setdefault(one.face, {}).setdefault(k, []).extend(found)
-    return joined(
-        [*pierced(solid, holes, moved), *(new for one in imprints for new in one.added())]
-    )
+    return joined([*pierced(solid, holes, moved), *(new for one in imprints for new in one.added)])
 
 
 class Stacked(Protocol):
@@ -207,8 +169,8 @@ def imprint(
     counters ends that high over the face, mm; with `stack` they are that; with `stand` the solid's
     face is parallel to that of the chart, and the depth is from the latter.
 
-    The regions must lie strictly inside the face and not touch one another: that is for
-    the caller to know (see `setting.fit`). Raises CurveError when they cross the seam.
+    The regions must lie strictly inside the face and not touch one another: that is for the caller
+    to know (see `setting.fit`). Raises CurveError when they cross the seam.
     """
     hosts = Hosts(solid.faces_named(face_name), chart)
     foot, mids = None if head is None else head.foot, []
@@ -218,38 +180,69 @@ def imprint(
     laid = face_loops(regions, chart, begin, depth, hosts.start, foot, head, mids)
     surface, owners = hosts.surface, islands_of(regions)
     heights = dict(tops or {})
-    for height in set(heights.values()):
-        over = face_loops(regions, chart, height, depth, hosts.start)
-        laid = _begun_over(laid, over, owners, {at for at, own in heights.items() if own == height})
+    for own in set(heights.values()):
+        over = face_loops(regions, chart, own, depth, hosts.start)
+        laid = _begun_over(laid, over, owners, {at for at, high in heights.items() if high == own})
     every = [loop for outlines in laid for loop in outlines]
-    if head is None:
-        of = surface if stand is None else stand.surface
-        cap_surface, tolerance = parallel(of, chart.ground, depth, extent(every))
-    else:
-        cap_surface, tolerance = head.surface(extent(every, head=True), surface)
+    of = surface if stand is None else stand.surface
+    cap_surface, tolerance = (
+        parallel(of, chart.ground, depth, extent(every))
+        if head is None
+        else head.surface(extent(every, head=True), surface)
+    )
     tolerance, spans = max(tolerance, 2.0 * chart.fineness), () if stack is None else stack.parts
     waller = Waller(surface, cap_surface, round_frame(chart), abs(depth - begin), tolerance, spans)
     turned = hosts.flipped if head is None else head.flipped
     uppers = _wallers(waller, heights, depth, chart, extent(every))
     around = enclosed(hosts, laid, heights)
-    maker = _Maker(uppers, heights, depth != begin, hosts.flipped, turned, laid, owners)
+    bare = head is None and stand is None and not heights
+    ground = _ground(hosts, chart, depth, tolerance) if bare else None
+    before = () if ground is None else KEPT_BLOCKS.like(ground, laid)
+    lift = depth - begin
+    maker = Maker(uppers, heights, bool(lift), hosts.flipped, turned, laid, owners, before)
     maker.apart |= {n for n, _ in around}
     turning = (head is None or head.turns) and not heights
-    maker.make_each(alike(regions, laid, chart, depth - begin, maker.apart) if turning else None)
-    within = _within(hosts, laid, maker.holes)
+    maker.make_each(alike(regions, laid, chart, lift, maker.apart, before) if turning else None)
+    within, blocks = _within(hosts, laid, maker.holes), dict(maker.blocks(around))
+    if ground is not None:
+        _keep(ground, maker, blocks, regions, chart)
     return Imprint(
         face=face_name,
         holes={k: tuple(maker.holes[n] for n in own) for k, own in within.items()},
         rings={k: tuple(ring_of(laid[n][0]) for n in own) for k, own in within.items()},
         surface=surface,
         flipped=hosts.flipped,
-        blocks=tuple(maker.blocks(around)),
+        blocks=tuple(blocks.values()),
         shell=hosts.shell,
         stamp=stamp,
         over_foot=head is None or head.over_foot,
         cap="" if stand is None else stand.cap,
         moved=_by_host(around),
     )
+
+
+def _ground(hosts: Hosts, chart: FaceChart, depth: float, tolerance: float) -> Hashable | None:
+    """What blocks stand on that may be set down again; None on a freeform face, where no motion
+    brings one place onto another."""
+    if isinstance(chart.ground, SkinChart):
+        return None
+    return Same(hosts.surface), hosts.flipped, depth, round(tolerance, TOLERANCE_DIGITS)
+
+
+def _keep(
+    ground: Hashable,
+    maker: Maker,
+    blocks: Mapping[int, Block],
+    regions: Sequence[Region],
+    chart: FaceChart,
+) -> None:
+    """Keep what was made, to be set down again."""
+    for n, block in blocks.items():
+        if n < 0:
+            KEPT_BLOCKS.set_down(ground, maker.before[n], len(block.at))
+        elif n not in maker.apart:
+            own = Before(regions[n], maker.laid[n], chart, maker.made(n), block)
+            KEPT_BLOCKS.keep(ground, own, len(block.at))
 
 
 def _wallers(
@@ -337,101 +330,6 @@ def _begun_over(
     ]
 
 
-class _Maker:
-    """Makes what the regions of one stamp become, one after the other.
-
-    Attributes
-    ----------
-    wallers : make the walls, by how high over the face they begin. heights : of islands that are
-        not on the face, mm over it.
-    apart : regions that stand on another one's island, or that another one stands on: they are
-        made by themselves. holes : the wires that are cut out of the face, by the region.
-    """
-
-    def __init__(
-        self,
-        wallers: Mapping[float, Waller],
-        heights: Mapping[Island, float],
-        deep: bool,
-        flipped: bool,
-        turned: bool,
-        laid: Sequence[Sequence[FaceLoop]],
-        owners: Sequence[Island | None],
-    ) -> None:
-        self.wallers, self.heights, self.waller = wallers, heights, wallers[0.0]
-        self.deep, self.flipped, self.turned = deep, flipped, turned
-        self.laid, self.owners = laid, owners
-        standing = {n for n, island in enumerate(owners) if island is not None}
-        self.apart = standing | {island[0] for island in owners if island is not None}
-        self.holes: dict[int, TopoDS_Wire] = {}
-        self._walled: dict[int, list[Walled]] = {}
-        self._at: dict[int, list[TopLoc_Location]] = {}
-
-    def make_each(self, likes: Sequence[Like] | None) -> None:
-        """All regions, as they are like others; None for none that is."""
-        for n in range(len(self.laid)):
-            self.make(n, Like(n, *STAYS) if likes is None else likes[n])
-
-    def make(self, n: int, like: Like) -> None:
-        """Region `n`: made, or set down where it is like an earlier one."""
-        if like.first == n:
-            self._walled[n] = [
-                self._waller(n, c).walled(loop) if self.deep else self.waller.traced(loop)
-                for c, loop in enumerate(self.laid[n])
-            ]
-            place = HERE
-        else:
-            place = location(like.turn, like.shift)
-            for made, loop in zip(self._walled[like.first], self.laid[n], strict=True):
-                self.waller.set_down(made, loop, place)
-        self._at.setdefault(like.first, []).append(place)
-        if self.owners[n] is None:
-            foot = self._walled[like.first][0].foot
-            self.holes[n] = _back(foot if place is HERE else moved_wire(foot, place))
-
-    def _base(self, n: int) -> float:
-        """mm over the face of what a region stands on."""
-        owner = self.owners[n]
-        return 0.0 if owner is None else self.heights.get(owner, 0.0)
-
-    def _waller(self, n: int, c: int) -> Waller:
-        """What makes the walls of a region's outline: its outer one, 0, or a counter."""
-        return self.wallers[self._base(n) if c == 0 else self.heights.get((n, c - 1), 0.0)]
-
-    def blocks(self, around: Mapping[Island, Sequence[tuple[int, TopoDS_Wire]]]) -> Iterator[Block]:
-        """What was made, with all its places; `around` are holes of the face that islands get."""
-        standing: dict[Island, list[TopoDS_Wire]] = {}
-        for n, island in enumerate(self.owners):
-            if island is not None:
-                standing.setdefault(island, []).append(_back(self._walled[n][0].foot))
-        cap = self.waller.head if self.deep else self.waller.foot
-        plain = self.deep and self.flipped == self.turned and not self.waller.spans
-        for n, made in self._walled.items():
-            own: dict[bool, list[TopoDS_Face]] = {True: [], False: []}
-            gone, tops = [made[0].foot], []
-            for c, one in enumerate(made[1:]):
-                foot, rest = self._waller(n, c + 1).foot, _back(one.foot)
-                held = [*standing.get((n, c), ()), *(wire for _, wire in around.get((n, c), ()))]
-                own[(n, c) in self.heights].append(face_on(foot, [rest, *held], self.flipped))
-                if self.heights.get((n, c), 0.0) == self._base(n):
-                    gone.append(one.foot)
-                else:
-                    tops.append(face_on(foot, [rest], self.flipped))
-            yield Block(
-                cap=face_on(cap, [one.head for one in made], self.turned),
-                walls=tuple(wall for one in made for wall in one.walls),
-                removed=face_on(self._waller(n, 0).foot, gone, self.flipped),
-                tops=tuple(tops),
-                islands=tuple(own[False]),
-                ends=tuple(own[True]),
-                feet=tuple(edge for one in made for edge in one.edges),
-                loops=tuple(self.laid[n])
-                if plain and n not in self.apart and not all(own.values())
-                else (),
-                at=tuple(self._at[n]),
-            )
-
-
 def pierced(
     solid: NamedSolid,
     holes: Mapping[str, Mapping[int, Sequence[TopoDS_Wire]]],
@@ -450,10 +348,6 @@ def pierced(
                 named = NamedFace(named.name, _with_holes(named.face, there[k], moved), named.shell)
         found.append(named)
     return found
-
-
-def _back(wire: TopoDS_Wire) -> TopoDS_Wire:
-    return TopoDS.Wire_s(wire.Reversed())
 
 
 def _with_holes(

@@ -13,10 +13,13 @@ from OCP.TopoDS import TopoDS_Face, TopoDS_Shape
 from tinstamp.artwork.kept import Kept
 from tinstamp.blank.kernel import compound
 from tinstamp.guarded.beside import Beside
-from tinstamp.relief.imprint import Block, Imprint
+from tinstamp.relief.blocks import Block
+from tinstamp.relief.imprint import Imprint
 
 AT_ONCE = 12
 """blocks whose faces are looked at in one piece of work"""
+CAPS, OTHERS = "caps", "others"
+"""What of a block is looked at: its cap and what that stands for, and all else"""
 MANY_FACES = 600
 """faces from which on a second process pays: it takes some 0.03 s"""
 
@@ -44,16 +47,20 @@ class Looked:
     """
 
     def __init__(self, made: Imprint) -> None:
-        blocks = made.blocks
-        self._few = [blocks[k : k + AT_ONCE] for k in range(0, len(blocks), AT_ONCE)]
-        self._many = sum(map(len, map(besides_caps, blocks))) > MANY_FACES
-        self._apart = all(block.walls for block in blocks)
+        self._blocks = made.blocks
+        new = [block for block in made.blocks if CAPS not in block.known.sound]
+        self._few = _in_few(new)
+        self._others = _in_few([b for b in made.blocks if OTHERS not in b.known.sound])
+        self._many = sum(map(len, map(besides_caps, new))) > MANY_FACES
+        self._apart = all(block.walls for block in new)
 
     @cached_property
     def _beside(self) -> Beside[bool | list[float]]:
         looks: list[Callable[[], bool | list[float]]] = []
-        for look in (_caps_valid, _changes, _others_valid):
-            looks += [partial(look, few) for few in self._few]
+        for look, each in (
+            (_caps_valid, self._few), (_changes, self._few), (_others_valid, self._others)
+        ):  # fmt: skip
+            looks += [partial(look, few) for few in each]
         return Beside(looks)
 
     def begin(self) -> None:
@@ -63,23 +70,43 @@ class Looked:
 
     def caps_valid(self) -> bool:
         """True when no fault is found with caps and what they stand for."""
-        if not self._many:  # of a mark the two are the same place, and share their edges
+        if self._many:
+            valid = all(self._beside.first(len(self._few)))
+        else:  # of a mark the two are the same place, and share their edges
             every = [block for few in self._few for block in few]
-            return is_valid(compound(_caps(every)), self._apart)
-        return all(self._beside.first(len(self._few)))
+            valid = not every or is_valid(compound(_caps(every)), self._apart)
+        return valid and _sound(self._few, CAPS)
 
     def changes(self) -> list[float]:
         """Of a solid's volume by each block at one place, mm³ (see `Block.change`)."""
-        if not self._many:
-            return [block.change for few in self._few for block in few]
-        found = self._beside.first(2 * len(self._few))[len(self._few) :]
-        return [change for few in found if isinstance(few, list) for change in few]
+        if self._many:
+            found = self._beside.first(2 * len(self._few))[len(self._few) :]
+            for few, changes in zip(self._few, found, strict=True):
+                assert isinstance(changes, list)
+                for block, change in zip(few, changes, strict=True):
+                    block.known.change = change
+        return [block.change for block in self._blocks]
 
     def others_valid(self) -> bool:
         """True when no fault is found with walls and islands."""
-        if not self._many:
-            return all(map(_others_valid, self._few))
-        return all(self._beside.first(3 * len(self._few))[2 * len(self._few) :])
+        if self._many:
+            before = 2 * len(self._few)
+            valid = all(self._beside.first(before + len(self._others))[before:])
+        else:
+            valid = all(map(_others_valid, self._others))
+        return valid and _sound(self._others, OTHERS)
+
+
+def _in_few(blocks: Sequence[Block]) -> list[Sequence[Block]]:
+    """By so many as are looked at in one piece of work."""
+    return [blocks[k : k + AT_ONCE] for k in range(0, len(blocks), AT_ONCE)]
+
+
+def _sound(few: Sequence[Sequence[Block]], what: str) -> bool:
+    """True; and what was found with blocks need not be looked for again where they are moved."""
+    for block in (block for own in few for block in own):
+        block.known.sound.add(what)
+    return True
 
 
 def _caps(blocks: Sequence[Block]) -> list[TopoDS_Face]:

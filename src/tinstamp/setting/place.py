@@ -452,8 +452,8 @@ def clear_seam(occupied: Sequence[tuple[float, float]], turn: float, wished: flo
     gaps = _gaps(occupied, turn)
     margin = turn / 1000
     for start, end in gaps:
-        for lap in (-turn, 0.0, turn):
-            if start + margin < wished + lap < end - margin:
+        for lap in (0.0, turn):
+            if start + margin < wished % turn + lap < end - margin:
                 return wished
     if not gaps:
         return wished

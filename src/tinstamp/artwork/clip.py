@@ -18,6 +18,8 @@ CLIP_UNITS = 1000.0
 """The largest side of a region while it is clipped (Skia works in single precision)."""
 CURVE_LINES = 48
 """Lines that stand for a curved piece where it cannot be kept."""
+CUT_STRAY = 2e-3
+"""Part of a region's area by which what is cut out of it in curves may differ from fine lines"""
 SHORTEST_PIECE = 1e-4
 """mm; pieces shorter than that come from rounding."""
 
@@ -50,7 +52,10 @@ def _clipped(region: Region, area: BaseGeometry) -> list[Region]:
                 points = (np.array(ring.coords)[:-1] - centre) * grow
                 first, *rest = [(float(x), float(y)) for x, y in points]
                 feed(limit, [("M", (first,)), *(("L", (p,)) for p in rest)], np.zeros(2))
-    path = pathops.op(ink, limit, pathops.PathOp.INTERSECTION, fix_winding=True)
+    try:
+        path = pathops.op(ink, limit, pathops.PathOp.INTERSECTION, fix_winding=True)
+    except pathops.PathOpsError:  # Skia gives up
+        return _in_lines(region, area)
     outlines = []
     for chain in chains(path):
         beziers = [piece_cubic(piece) for piece in chain]
@@ -58,7 +63,11 @@ def _clipped(region: Region, area: BaseGeometry) -> list[Region]:
         if loop is not None:
             outlines.append(loop.transformed(np.eye(2) / grow, centre))
     found = nest(outlines, region.letters)
-    return found if all(_polygon(r, 16).is_valid for r in found) else _in_lines(region, area)
+    known = _in_lines(region, area)
+    off = abs(sum(r.area for r in found) - sum(r.area for r in known))
+    if off > CUT_STRAY * region.area or not all(_polygon(r, 16).is_valid for r in found):
+        return known  # it lost a piece, or made one up
+    return found
 
 
 def _polygon(region: Region, steps: int) -> shapely.Polygon:

@@ -12,10 +12,11 @@ from typing import Any
 import numpy as np
 import uharfbuzz as hb
 
+from tinstamp.artwork.agreed import united
 from tinstamp.artwork.fonts import FontData, FontError
 from tinstamp.artwork.outline import Outline, Region, bounds_of
 from tinstamp.artwork.stroke import stroke_regions
-from tinstamp.artwork.unite import Contour, contour_of, out_and_back, unite
+from tinstamp.artwork.unite import Contour, contour_of, out_and_back
 
 LOWEST_CAPITALS = 0.02
 """Part of the em below which a capital height is a mistake of the font."""
@@ -93,7 +94,7 @@ class Typeface:
                 lines = [_one_way(line) for line in self.drawn(glyph)]
                 self._glyphs[key] = tuple(stroke_regions(lines, cutter, error))
             else:
-                self._glyphs[key] = tuple(unite(self.contours(glyph, cutter), self.units, error))
+                self._glyphs[key] = tuple(united(self.contours(glyph, cutter), self.units, error))
         return self._glyphs[key]
 
     def lines(self, glyph: int) -> list[Outline]:

@@ -107,9 +107,12 @@ Shape = Painted | Joined | Within | Without
 """What is painted, by paths alone or by what clips and cuts them."""
 
 
-def whole(shapes: Sequence[Shape], speck: float = 0.0) -> tuple[list[Region], str]:
+def whole(
+    shapes: Sequence[Shape], speck: float = 0.0, tries: int | None = None
+) -> tuple[list[Region], str]:
     """Everything that is painted, united, mm; and words when that is not quite what is painted.
     Pieces of outlines shorter than `speck` mm are closed up; 0 for a part of the drawing's size.
+    `tries` is at how many scales the union is tried at most.
 
     Skia's union loses a piece now and then where edges run on one another; so it is held
     against Clipper's, and where they differ it is tried again at another scale, and turned.
@@ -125,7 +128,7 @@ def whole(shapes: Sequence[Shape], speck: float = 0.0) -> tuple[list[Region], st
     found: list[Region] = []
     followed = False
     for group in _groups(shapes, sheet):
-        regions, in_lines = _agreed(group, sheet)
+        regions, in_lines = _agreed(group, sheet, tries)
         found += regions
         followed = followed or in_lines
     off = IN_LINES if followed else ""
@@ -155,6 +158,16 @@ class _Sheet:
         return self.units / self.size
 
 
+def covers(regions: Sequence[Region], contours: Sequence[Contour], moved: float) -> bool:
+    """True when regions cover what contours wind round, but for what curves may be `moved`; Clipper
+    tells. Raises pyclipper.ClipperException."""
+    shape = Painted(tuple(contours))
+    points = _points([shape])
+    sheet = _Sheet(points.min(axis=0), float(np.ptp(points, axis=0).max()))
+    expected = _clipped(shape, sheet)
+    return _alike(expected, _differing(expected, regions, sheet), sheet, moved)
+
+
 def rings_of(shape: Shape, low: Array, size: float, units: float) -> Rings:
     """A shape in fine lines by Clipper, in `units` for the drawing's size. Raises LogoError."""
     try:
@@ -180,7 +193,7 @@ def _tries(pieces: float) -> int:
     return 4 if pieces > MANY_PIECES else len(_TRIES)
 
 
-def _agreed(shapes: Sequence[Shape], sheet: _Sheet) -> tuple[list[Region], bool]:
+def _agreed(shapes: Sequence[Shape], sheet: _Sheet, tries: int | None) -> tuple[list[Region], bool]:
     """Shapes united by one library and agreed to by the other; True when in fine lines."""
     try:
         every = [ring for rings in _all_clipped(shapes, sheet) for ring in rings]
@@ -191,7 +204,7 @@ def _agreed(shapes: Sequence[Shape], sheet: _Sheet) -> tuple[list[Region], bool]
     pieces = len(_points(shapes)) / 3
     off: list[float] = []
     best: tuple[float, list[Region]] | None = None
-    for em, turn, at_once in _TRIES[: _tries(pieces)]:
+    for em, turn, at_once in _TRIES[: _tries(pieces)][:tries]:
         if at_once and not plain:
             continue
         try:
@@ -259,10 +272,10 @@ def _lines(ring: list[tuple[int, int]], sheet: _Sheet) -> Outline | None:
     return polygon(corners.tolist()) if len(corners) > 2 else None
 
 
-def _alike(expected: Rings, differing: Rings, sheet: _Sheet) -> bool:
+def _alike(expected: Rings, differing: Rings, sheet: _Sheet, by: float = 0.0) -> bool:
     """True when two unions cover the same, but for slivers along their curves as wide as those
-    may be moved when they are followed with fewer pieces."""
-    moved = merge_limit(sheet.size) * CLIPPER_UNITS
+    may be moved when they are followed with fewer pieces, or `by` so much, mm."""
+    moved = max(merge_limit(sheet.size), by / sheet.size) * CLIPPER_UNITS
     round_it = sum(float(np.hypot(*np.diff(_closed(ring), axis=0).T).sum()) for ring in expected)
     allowed = UNIONS_AGREE * max(_area(expected), 1.0) + moved * round_it
     if _area(differing) > allowed:

@@ -13,12 +13,13 @@ from typing import Literal
 
 import numpy as np
 
+from tinstamp.artwork.agreed import united
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontData
 from tinstamp.artwork.glyphs import translated, typeface
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.shaping import Glyph, Line, Make, Style, shape_line
-from tinstamp.artwork.unite import Contour, merge_error, unite
+from tinstamp.artwork.unite import Contour, merge_error
 
 Align = Literal["start", "centre", "end"]
 Sizing = Literal["capitals", "em", "width"]
@@ -206,7 +207,7 @@ def _together(members: Sequence[Glyph], cutter: float) -> list[Region]:
     ]
     indices = tuple(sorted({glyph.letter.index for glyph in members}))
     units = first.face.units
-    whole = unite(contours, units, merge_error(units * scale), indices)
+    whole = united(contours, units, merge_error(units * scale), indices)
     return [r.transformed(np.eye(2) * scale, np.zeros(2)) for r in whole]
 
 

@@ -17,6 +17,7 @@ from tinstamp.artwork.outline import (
     Array,
     Outline,
     Region,
+    area_of,
     evaluate,
     fine_points,
     line,
@@ -216,21 +217,6 @@ def piece_cubic(piece: Piece) -> Array:
     return np.array(piece, dtype=float)
 
 
-def unite_mm(
-    contours: Sequence[Contour], letters: tuple[int, ...] = (), em: float = 1000.0
-) -> list[Region]:
-    """Contours in mm united (non-zero rule), at `em` units for their largest side."""
-    points = np.array([p for contour in contours for _, ps in contour for p in ps])
-    size = float(np.ptp(points, axis=0).max())
-    grow = em / size
-    scaled = [
-        [(verb, tuple((x * grow, y * grow) for x, y in ps)) for verb, ps in contour]
-        for contour in contours
-    ]
-    regions = unite(scaled, em, merge_limit(size), letters)
-    return [r.transformed(np.eye(2) / grow, np.zeros(2)) for r in regions]
-
-
 def mapped(contour: Contour, matrix: Array) -> Contour:
     """A contour in other coordinates: (2, 3), or (2, 2) about the origin."""
     (a, b, e), (c, d, f) = np.column_stack([matrix, np.zeros(2)])[:, :3].tolist()
@@ -303,6 +289,22 @@ def _pieces(contour: Contour) -> tuple[Array, Array, NDArray[np.bool_]]:
     verbs = [verb for verb, _ in contour[len(contour) - len(flat) :]]
     straight = np.array([verb in "ML" for verb in verbs], dtype=bool)
     return np.array(begin), np.array(flat).reshape(-1, 4, 2), straight
+
+
+def area_and_way(contours: Sequence[Contour]) -> tuple[float, float]:
+    """What contours enclose, counter-clockwise ones less clockwise ones, and how far it is along
+    their poles at most; in their units."""
+    cubics = np.concatenate([closed(contour) for contour in contours])
+    way = float(np.linalg.norm(np.diff(cubics, axis=1), axis=2).sum())
+    return area_of(cubics), way
+
+
+def closed(contour: Contour) -> Array:
+    """A contour as cubics, (n, 4, 2), with the line that closes it."""
+    begin, cubics, _ = _pieces(contour)
+    if not len(cubics):
+        return np.zeros((0, 4, 2))
+    return np.concatenate([cubics, line(cubics[-1, 3], begin)[None]])
 
 
 def contour_of(outline: Outline) -> Contour:

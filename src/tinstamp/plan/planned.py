@@ -16,6 +16,7 @@ from tinstamp.artwork.greys import greys
 from tinstamp.artwork.outline import Region, moved_as
 from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.sharpen import Sharpened, sharpened
+from tinstamp.artwork.unite import UnionError
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.cast import CastChart
@@ -41,7 +42,7 @@ from tinstamp.plan.track import Track
 from tinstamp.setting.fit import TOUCHING, Fit, fit, ink
 from tinstamp.setting.place import Other, Placed, PlaceError, on_member, read_right, relaid
 
-PLAN_ERRORS = (FontError, FormulaError, LogoError, PlaceError)
+PLAN_ERRORS = (FontError, FormulaError, LogoError, PlaceError, UnionError)
 """What `plan` raises; the message is for the designer."""
 OWN_DEPTHS = ("engrave", "emboss", "loose", "field", "panel")
 """Kinds of relief whose letters may have depths of their own."""

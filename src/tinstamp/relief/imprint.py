@@ -185,20 +185,15 @@ def imprint(
         laid = _begun_over(laid, over, owners, {at for at, high in heights.items() if high == own})
     every = [loop for outlines in laid for loop in outlines]
     of = surface if stand is None else stand.surface
-    cap_surface, tolerance = (
-        parallel(of, chart.ground, depth, extent(every))
-        if head is None
-        else head.surface(extent(every, head=True), surface)
-    )
-    tolerance, spans = max(tolerance, 2.0 * chart.fineness), () if stack is None else stack.parts
+    cap_surface, tolerance = _cap_surface(of, chart, depth, every, head)
+    spans = () if stack is None else stack.parts
     waller = Waller(surface, cap_surface, round_frame(chart), abs(depth - begin), tolerance, spans)
     turned = hosts.flipped if head is None else head.flipped
     uppers = _wallers(waller, heights, depth, chart, extent(every))
     around = enclosed(hosts, laid, heights)
-    bare = head is None and stand is None and not heights
+    lift, bare = depth - begin, head is None and stand is None and not heights
     ground = _ground(hosts, chart, depth, tolerance) if bare else None
     before = () if ground is None else KEPT_BLOCKS.like(ground, laid)
-    lift = depth - begin
     maker = Maker(uppers, heights, bool(lift), hosts.flipped, turned, laid, owners, before)
     maker.apart |= {n for n, _ in around}
     turning = (head is None or head.turns) and not heights
@@ -219,6 +214,21 @@ def imprint(
         cap="" if stand is None else stand.cap,
         moved=_by_host(around),
     )
+
+
+def _cap_surface(
+    surface: Geom_Surface,
+    chart: FaceChart,
+    depth: float,
+    every: Sequence[FaceLoop],
+    head: Head | None,
+) -> tuple[Geom_Surface, float]:
+    """What caps lie on, over a face's surface, and the tolerance of curves there, mm."""
+    if head is None:
+        found, tolerance = parallel(surface, chart.ground, depth, extent(every))
+    else:
+        found, tolerance = head.surface(extent(every, head=True), surface)
+    return found, max(tolerance, 2.0 * chart.fineness)
 
 
 def _ground(hosts: Hosts, chart: FaceChart, depth: float, tolerance: float) -> Hashable | None:

@@ -9,9 +9,10 @@ from typing import Literal
 import numpy as np
 import shapely
 
+from tinstamp.artwork.agreed import united_mm
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.text import LetterInk
-from tinstamp.artwork.unite import contour_of, unite_mm
+from tinstamp.artwork.unite import contour_of
 from tinstamp.setting.way import Way
 
 
@@ -129,7 +130,7 @@ def united(groups: Sequence[Sequence[Region]]) -> list[Region]:
                 found += regions
                 continue
             letters = tuple(sorted({x for region in regions for x in region.letters}))
-            found += unite_mm([contour_of(o) for r in regions for o in r.outlines], letters)
+            found += united_mm([contour_of(o) for r in regions for o in r.outlines], letters)
     return found
 
 

@@ -173,18 +173,17 @@ def imprint(
     to know (see `setting.fit`). Raises CurveError when they cross the seam.
     """
     hosts = Hosts(solid.faces_named(face_name), chart)
-    foot, mids = None if head is None else head.foot, []
-    if stack is not None:
-        foot, *mids, head = stack.heads
+    ends = (None if head is None else head.foot, head) if stack is None else stack.heads
+    foot, *mids, head = ends
     begin = 0.0 if stand is None else stand.lift
     laid = face_loops(regions, chart, begin, depth, hosts.start, foot, head, mids)
     surface, owners = hosts.surface, islands_of(regions)
     heights = dict(tops or {})
     for own in set(heights.values()):
         over = face_loops(regions, chart, own, depth, hosts.start)
-        laid = _begun_over(laid, over, owners, {at for at, high in heights.items() if high == own})
+        laid = _begun_over(laid, over, owners, {at for at, top in heights.items() if top == own})
     every = [loop for outlines in laid for loop in outlines]
-    of = surface if stand is None else stand.surface
+    of = surface if stand is None or head is not None else stand.surface
     cap_surface, tolerance = _cap_surface(of, chart, depth, every, head)
     spans = () if stack is None else stack.parts
     waller = Waller(surface, cap_surface, round_frame(chart), abs(depth - begin), tolerance, spans)

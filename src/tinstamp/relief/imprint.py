@@ -176,6 +176,7 @@ def imprint(
     ends = (None if head is None else head.foot, head) if stack is None else stack.heads
     foot, *mids, head = ends
     begin = 0.0 if stand is None else stand.lift
+    lift = depth - begin
     laid = face_loops(regions, chart, begin, depth, hosts.start, foot, head, mids)
     surface, owners = hosts.surface, islands_of(regions)
     heights = dict(tops or {})
@@ -186,33 +187,31 @@ def imprint(
     of = surface if stand is None or head is not None else stand.surface
     cap_surface, tolerance = _cap_surface(of, chart, depth, every, head)
     spans = () if stack is None else stack.parts
-    waller = Waller(surface, cap_surface, round_frame(chart), abs(depth - begin), tolerance, spans)
+    waller = Waller(surface, cap_surface, round_frame(chart), abs(lift), tolerance, spans)
     turned = hosts.flipped if head is None else head.flipped
     uppers = _wallers(waller, heights, depth, chart, extent(every))
     around = enclosed(hosts, laid, heights)
-    lift, bare = depth - begin, head is None and stand is None and not heights
+    bare = head is None and stand is None and not heights
     ground = _ground(hosts, chart, depth, tolerance) if bare else None
     before = () if ground is None else KEPT_BLOCKS.like(ground, laid)
     maker = Maker(uppers, heights, bool(lift), hosts.flipped, turned, laid, owners, before)
     maker.apart |= {n for n, _ in around}
-    turning = (head is None or head.turns) and not heights
-    maker.make_each(alike(regions, laid, chart, lift, maker.apart, before) if turning else None)
-    within, blocks = _within(hosts, laid, maker.holes), dict(maker.blocks(around))
+    if (head is None or head.turns) and not heights:
+        maker.make_each(alike(regions, laid, chart, lift, maker.apart, before))
+    else:
+        maker.make_each(None)
+    blocks = dict(maker.blocks(around))
     if ground is not None:
         _keep(ground, maker, blocks, regions, chart)
+    within = _within(hosts, laid, maker.holes)
     return Imprint(
         face=face_name,
         holes={k: tuple(maker.holes[n] for n in own) for k, own in within.items()},
         rings={k: tuple(ring_of(laid[n][0]) for n in own) for k, own in within.items()},
-        surface=surface,
-        flipped=hosts.flipped,
-        blocks=tuple(blocks.values()),
-        shell=hosts.shell,
-        stamp=stamp,
-        over_foot=head is None or head.over_foot,
-        cap="" if stand is None else stand.cap,
-        moved=_by_host(around),
-    )
+        surface=surface, flipped=hosts.flipped, blocks=tuple(blocks.values()), shell=hosts.shell,
+        stamp=stamp, over_foot=head is None or head.over_foot,
+        cap="" if stand is None else stand.cap, moved=_by_host(around),
+    )  # fmt: skip
 
 
 def _cap_surface(

@@ -15,7 +15,7 @@ from tinstamp.blank.holed import Cell, HoledFace
 from tinstamp.blank.kernel import compound, volume
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.cache import Cache
-from tinstamp.engine.layer import FEW, Layer, _outwards
+from tinstamp.engine.layer import FEW, Layer
 from tinstamp.engine.measuring import Behind
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import Document
@@ -24,6 +24,7 @@ from tinstamp.job.features import Ball, BaseFeature, Cone, FreeformSkin, Plate, 
 from tinstamp.job.model import Blank, Job, Relief, Setting, Stamp, Text, changed
 from tinstamp.relief.execute import execute
 from tinstamp.relief.kinds import operations
+from tinstamp.relief.verify import turned_one_way
 
 SKIN = FreeformSkin(name="b", thickness="5 mm")
 PARTS: dict[str, tuple[BaseFeature, str]] = {
@@ -251,7 +252,7 @@ def test_holes_that_meet_or_leave_the_face_are_found() -> None:
 
 def test_a_face_that_looks_the_wrong_way_is_found() -> None:
     built = many()
-    assert built.solid is not None and _outwards(built.solid)
+    assert built.solid is not None and turned_one_way(built.solid)
     from OCP.TopoDS import TopoDS
 
     from tinstamp.blank.solid import joined
@@ -259,7 +260,7 @@ def test_a_face_that_looks_the_wrong_way_is_found() -> None:
     faces = list(built.solid.faces)
     k = next(i for i, f in enumerate(faces) if f.name == StampFace("s0", "cap"))
     faces[k] = replace(faces[k], face=TopoDS.Face_s(faces[k].face.Reversed()))
-    assert not _outwards(joined(faces))
+    assert not turned_one_way(joined(faces))
 
 
 def test_the_volume_of_what_changed_is_summed_by_itself() -> None:

@@ -101,7 +101,9 @@ def change(built: Built) -> float:
     assert report.valid and built.solid is not None and sound(built.solid.shape)
     assert built.blank is not None
     found = volume(built.solid.shape) - volume(built.blank.solid.shape)
-    assert found == pytest.approx(report.stamps[0].relief_volume, rel=1e-4, abs=1e-4)
+    # the kernel's sum over all of a part strays by some 4e-7 of it
+    stray = 1e-6 * volume(built.blank.solid.shape)
+    assert found == pytest.approx(report.stamps[0].relief_volume, rel=1e-4, abs=stray)
     return found
 
 

@@ -9,7 +9,11 @@ from itertools import groupby
 from OCP.TopAbs import TopAbs_ShapeEnum
 from OCP.TopExp import TopExp
 from OCP.TopoDS import TopoDS_Face, TopoDS_Shape, TopoDS_Solid
-from OCP.TopTools import TopTools_IndexedDataMapOfShapeListOfShape, TopTools_IndexedMapOfShape
+from OCP.TopTools import (
+    TopTools_IndexedDataMapOfShapeListOfShape,
+    TopTools_IndexedMapOfShape,
+    TopTools_MapOfShape,
+)
 
 from tinstamp.blank.kernel import compound, faces, shells, solid_of_shells
 from tinstamp.chart.base import FaceChart
@@ -49,6 +53,13 @@ class NamedSolid:
 
     def named(self, name: str) -> list[TopoDS_Face]:
         return [f.face for f in self.faces if f.name == name]
+
+    def less(self, other: NamedSolid) -> list[TopoDS_Face]:
+        """The faces that another one has not."""
+        known = TopTools_MapOfShape()
+        for named in other.faces:
+            known.Add(named.face)
+        return [named.face for named in self.faces if not known.Contains(named.face)]
 
     @property
     def names(self) -> tuple[str, ...]:

@@ -8,6 +8,7 @@ Gauss's rule, which is exact for a polynomial of twice as many degrees as it has
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from functools import cache
 
 import numpy as np
@@ -31,18 +32,45 @@ MORE_POINTS = 6
 def true_volume(shape: TopoDS_Shape) -> float:
     """mm³."""
     every = faces(shape)
-    boxes = [box_of_spline(face) for face in every]
-    if sum(box is not None for box in boxes) < MANY:
-        return volume(shape)
     at, normal = np.zeros(3), aslant(shape)[1]  # beside the origin the kernel takes −at for at
-    rest = [face for face, box in zip(every, boxes, strict=True) if box is None]
+    found = _fluxes(every, normal)
+    if sum(own is not None for own in found) < MANY:
+        return volume(shape)
+    rest = [face for face, own in zip(every, found, strict=True) if own is None]
     total = flux(compound(rest), at, normal) if rest else 0.0
-    for face, box in zip(every, boxes, strict=True):
-        if box is not None:
-            surface = spline_surface(BRepAdaptor_Surface(face, False))
-            sign = -1.0 if face.Orientation() == TopAbs_Orientation.TopAbs_REVERSED else 1.0
-            total += sign * _flux(surface, box, normal)
-    return total
+    return total + sum(own for own in found if own is not None)
+
+
+_KNOWN: dict[object, float | None] = {}
+"""What was summed over the faces of the last shape, as they look along their surface; what is
+still there of them in the next one is not summed again"""
+
+
+def _fluxes(every: Sequence[TopoDS_Face], normal: Array) -> list[float | None]:
+    """Of the faces of a shape that are summed here; None for all others."""
+    known, found = {}, []
+    for face in every:
+        thing = face.TShape()
+        if not face.Location().IsIdentity():
+            found.append(_flux_of(face, normal))
+            continue
+        own = known[thing] = _KNOWN[thing] if thing in _KNOWN else _flux_of(face, normal)
+        found.append(own)
+    _KNOWN.clear()
+    _KNOWN.update(known)
+    turned = [f.Orientation() == TopAbs_Orientation.TopAbs_REVERSED for f in every]
+    return [
+        own if own is None or not back else -own for own, back in zip(found, turned, strict=True)
+    ]
+
+
+def _flux_of(face: TopoDS_Face, normal: Array) -> float | None:
+    """Over a spline face whose edges run along lines of its surface, as that looks; None of any
+    other face."""
+    box = box_of_spline(face)
+    if box is None:
+        return None
+    return _flux(spline_surface(BRepAdaptor_Surface(face, False)), box, normal)
 
 
 def box_of_spline(face: TopoDS_Face) -> tuple[Array, Array] | None:

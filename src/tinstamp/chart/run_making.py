@@ -29,6 +29,9 @@ MOST_FACES = 200
 """Faces in a run."""
 SHEETS_STAND_APART = 0.25
 """How far apart flattened sheets stand, in extents of the artwork."""
+LAID_FLAT = 2.0
+"""How far faces are flattened together, in half extents of the artwork: what lies there counts
+2 % of its middle (see `Footprint.weight`)"""
 MOST_OVERLAP = 1e-4
 """Part of a face that may lie over another on the sheet."""
 
@@ -149,13 +152,14 @@ def _flattened(
     base = faces[name]
     root = cast_chart(base, at, -base.normal(at), upright)
     pin, near = np.array(root.pin), max(covered.wide, covered.tall)
-    reach = shapely.box(*(pin - 3.0 * near), *(pin + 3.0 * near))
+    half = LAID_FLAT * covered.sides
+    reach = shapely.box(*(pin - half), *(pin + half))
     members = cast_members(faces, name, root, box=reach)
     if len(members) == 1:
         return None
     plane = run_of(members, "projected")
     low, high = plane.bounds[:2], plane.bounds[2:]
-    low, high = np.maximum(low, pin - 3.0 * near), np.minimum(high, pin + 3.0 * near)
+    low, high = np.maximum(low, pin - half), np.minimum(high, pin + half)
     seen = SeenSurface(plane.to_space, plane.jacobian)
     flat = flatten_patch(seen, low, high, 1.0, upright, pin, lambda st: covered.weight(st - pin))
     box = shapely.box(*low, *high)

@@ -58,6 +58,12 @@ class Footprint:
             float(sides[0]), float(sides[1]), FOOTPRINT_TURNS * round(self.turn / FOOTPRINT_TURNS)
         )
 
+    @property
+    def sides(self) -> Array:
+        """Half the extents, (2,) mm, of a box about it that is not turned."""
+        c, s = abs(np.cos(np.radians(self.turn))), abs(np.sin(np.radians(self.turn)))
+        return np.array([c * self.wide + s * self.tall, s * self.wide + c * self.tall])
+
     def weight(self, off: Array) -> Array:
         """How much places (n, 2) count, by how far they are off the anchor on the sheet, mm."""
         c, s = np.cos(np.radians(self.turn)), np.sin(np.radians(self.turn))

@@ -13,7 +13,6 @@ from functools import cached_property, partial
 
 import numpy as np
 from numpy.typing import NDArray
-from OCP.ShapeAnalysis import ShapeAnalysis_Shell
 
 from tinstamp.blank.holed import Cell, HoledFace
 from tinstamp.blank.kernel import box_corners, box_of, compound, motion_of
@@ -29,7 +28,7 @@ from tinstamp.relief.clear import meet
 from tinstamp.relief.facets import Facets, Triangles, facets
 from tinstamp.relief.imprint import Imprint, together
 from tinstamp.relief.looked import is_valid, looked_at
-from tinstamp.relief.verify import Verdict, change_of, examine, is_closed
+from tinstamp.relief.verify import Verdict, change_of, examine, is_closed, turned_one_way
 
 FEW = 12
 """holes in a face that are left to the kernel, which takes the square of their number"""
@@ -251,7 +250,7 @@ class Layer:
         if not self.puts:
             return base
         body = self.body(cache)
-        valid = base.valid and all(put.valid for put in self.puts) and _outwards(body)
+        valid = base.valid and all(put.valid for put in self.puts) and turned_one_way(body)
         for i, host in self._hosts().items():
             if self._count(host) <= FEW:
                 valid = valid and is_valid(body.faces[i].face)
@@ -264,11 +263,3 @@ class Layer:
 
 def _sound(holed: HoledFace) -> bool:
     return holed.sound
-
-
-def _outwards(body: NamedSolid) -> bool:
-    """True when every edge is run once either way, so that all faces look the same way out."""
-    shells = ShapeAnalysis_Shell()
-    shells.LoadShells(body.shape)
-    shells.CheckOrientedShells(body.shape, True, True)
-    return not shells.HasBadEdges() and not shells.HasFreeEdges()

@@ -28,7 +28,7 @@ from tinstamp.relief.islands import islands_of, standing_on
 from tinstamp.relief.looked import is_valid
 from tinstamp.relief.operation import Halt, Made, Operation, Tops
 from tinstamp.relief.surfaces import ReliefError
-from tinstamp.relief.verify import agrees, change_of, examine
+from tinstamp.relief.verify import agrees, change_of, examine_change
 
 
 def by_rounds(
@@ -71,7 +71,8 @@ def wrong_with(
     whole, expected = volumes
     if not agrees(whole, expected):
         return f"{whole:.4f} mm³ would change where {expected:.4f} mm³ are asked"
-    if not examine(after).sound:
+    verdict = examine_change(before, after)
+    if not (verdict.closed and verdict.valid):
         return "the letters and the floor are not a sound solid"
     new = [f.face for f in after.faces
            if isinstance(f.name, StampFace) and f.name.stamp == op.stamp]  # fmt: skip

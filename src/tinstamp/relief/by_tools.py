@@ -6,7 +6,6 @@ from collections.abc import Callable, Sequence
 
 import numpy as np
 
-from tinstamp.blank.kernel import volume
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import FaceChart
 from tinstamp.relief.asked import Asked
@@ -16,7 +15,7 @@ from tinstamp.relief.draft import drafted
 from tinstamp.relief.heads import Head, head_of, other_end
 from tinstamp.relief.operation import Halt, Operation
 from tinstamp.relief.surfaces import ReliefError
-from tinstamp.relief.verify import examine, touches_itself
+from tinstamp.relief.verify import examine_change, touches_itself
 from tinstamp.setting.place import Placed
 
 OVERSHOOT = 0.5
@@ -78,12 +77,12 @@ def combined(
 ) -> tuple[Cut, float]:
     """The part with the tools, which must be sound, and how its volume changed, mm³."""
     cut = combine(solid, tools, op.raised, op.stamp, near)
-    verdict = examine(cut.solid)
-    if not verdict.sound:
+    verdict = examine_change(solid, cut.solid)
+    if not (verdict.closed and verdict.valid):
         raise ReliefError("the outlines and the part do not combine into a sound solid")
     if touches_itself(cut.solid) and not touches_itself(solid):
         raise ReliefError("walls of it would touch along an edge, which is no sound solid")
-    return cut, verdict.volume - volume(solid.shape)
+    return cut, verdict.volume
 
 
 def lifts(op: Operation) -> tuple[float, float]:

@@ -40,7 +40,7 @@ from tinstamp.relief.heads import Head, check_facing, depths_of, head_of
 from tinstamp.relief.imprint import Imprint, Stacked
 from tinstamp.relief.leaning import run_carried_on
 from tinstamp.relief.operation import Halt, Made, Operation, on_and_on
-from tinstamp.relief.run import cut_at, meets_itself, shares
+from tinstamp.relief.run import check_corners, cut_at, meets_itself, shares
 from tinstamp.relief.softened import Stack, check_stack, stack_of
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import TOUCHING, face_about, fit
@@ -271,6 +271,8 @@ def _over_joints(
     """What runs over joints: walls that lean, and what cannot be made otherwise, in a mitre. Raises
     ReliefError."""
     told: ReliefError | None = None
+    for parts in across:
+        check_corners(chart, parts)
     if not op.depth or not op.walls.leaning:
         try:
             return by_sewn_tools(solid, chart, across, op, direct, stopped)

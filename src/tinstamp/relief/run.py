@@ -28,7 +28,7 @@ from tinstamp.chart.run import Member, RunChart
 from tinstamp.relief.boolean import Tool, hull
 from tinstamp.relief.heads import Head
 from tinstamp.relief.leaning import Lean, Leaning, base_of, on_base, rim_of
-from tinstamp.relief.surfaces import ReliefError
+from tinstamp.relief.surfaces import OrderError, ReliefError
 from tinstamp.setting.fit import fit, ink
 from tinstamp.setting.place import on_member
 
@@ -181,10 +181,29 @@ def joined_tool(
     return Tool(solid, whole.faces)
 
 
+def joints_of(part: Part) -> list[int]:
+    """The joints that a part ends at, by the numbers of the members that begin there."""
+    return sorted({int(m) for marks in part.marks.of for m in marks if m >= 0})
+
+
+def check_corners(chart: RunChart, parts: Sequence[tuple[int, Part]]) -> None:
+    """A run is a tree of faces: where four of them come to a corner two that meet there have no
+    joint in it, and walls are not known to lean there. Raises OrderError for ink over such."""
+    for k, part in parts:
+        for number in joints_of(part):
+            beyond = chart.members[number]
+            if abs(beyond.bend) >= STRAIGHT_ON and k not in (number, beyond.parent):
+                x, y = (part.region.bounds[:2] + part.region.bounds[2:]) / 2
+                raise OrderError(
+                    "the artwork lies over a corner where four faces meet, at "
+                    f"{x:.1f}, {y:.1f} mm on the sheet: move it a little, or make it smaller"
+                )
+
+
 def leans_of(chart: RunChart, k: int, part: Part) -> dict[int, Lean]:
     """How the walls of a part lean at the joints that it meets, by their numbers."""
     found = {}
-    for number in sorted({int(m) for marks in part.marks.of for m in marks if m >= 0}):
+    for number in joints_of(part):
         beyond = chart.members[number]
         if abs(beyond.bend) < STRAIGHT_ON:
             continue

@@ -8,7 +8,6 @@ from dataclasses import dataclass
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from OCP.TopTools import TopTools_MapOfShape
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Region
@@ -44,13 +43,7 @@ class Ink:
 
 def differing(before: NamedSolid, after: NamedSolid) -> list:  # type: ignore[type-arg]
     """Faces that one of the solids has and the other has not."""
-    had, has = TopTools_MapOfShape(), TopTools_MapOfShape()
-    for solid, known in ((before, had), (after, has)):
-        for named in solid.faces:
-            known.Add(named.face)
-    return [f.face for f in before.faces if not has.Contains(f.face)] + [
-        f.face for f in after.faces if not had.Contains(f.face)
-    ]
+    return [*before.less(after), *after.less(before)]
 
 
 def stretches_along(

@@ -19,7 +19,7 @@ from tinstamp.blank.trim import loops
 from tinstamp.job.face_name import StampFace
 from tinstamp.relief.boolean import Tool
 from tinstamp.relief.surfaces import ReliefError
-from tinstamp.relief.verify import examine
+from tinstamp.relief.verify import examine_change
 
 
 def traced(
@@ -47,7 +47,9 @@ def traced(
             name = StampFace(stamp, "cap") if ours else named.name
             members.append(NamedFace(name, part, named.shell))
     marked = joined(members)
-    if not examine(marked).sound or not any(f.name == StampFace(stamp, "cap") for f in members):
+    verdict = examine_change(solid, marked)
+    sound = verdict.closed and verdict.valid
+    if not sound or not any(f.name == StampFace(stamp, "cap") for f in members):
         raise ReliefError("the outlines and the faces do not combine into a sound solid")
     return marked
 

@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+import numpy as np
 from OCP.BRep import BRep_Tool
-from OCP.ShapeAnalysis import ShapeAnalysis_Edge
+from OCP.ShapeAnalysis import ShapeAnalysis_Edge, ShapeAnalysis_Shell
 from OCP.TopAbs import TopAbs_ShapeEnum
 from OCP.TopExp import TopExp, TopExp_Explorer
 from OCP.TopoDS import TopoDS
 from OCP.TopTools import TopTools_IndexedDataMapOfShapeListOfShape
 
-from tinstamp.blank.kernel import area, face_on
+from tinstamp.blank.kernel import Array, area, aslant, compound, face_on, flux
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.blank.true_volume import true_volume
 from tinstamp.chart.base import FaceChart
@@ -25,6 +26,12 @@ VOLUME_STRAY = 1e-4
 ALLOWED_BOOLEAN = 1e-3
 """The same for a general boolean, whose intersection curves are approximations; what was
 found beyond VOLUME_STRAY is told."""
+
+
+TIGHT = 1e-3
+"""Part of a change by which what new faces enclose may differ with where it is measured from"""
+TIGHT_FACES = 1e-6
+"""mm that they may be apart besides"""
 
 
 @dataclass(frozen=True)
@@ -50,6 +57,45 @@ class Verdict:
 def examine(solid: NamedSolid) -> Verdict:
     """Check and measure a solid with the kernel's own analysis."""
     return Verdict(is_closed(solid), is_valid(solid.shape), true_volume(solid.shape))
+
+
+def examine_change(before: NamedSolid, after: NamedSolid) -> Verdict:
+    """Of what a change made of a sound solid: whether it is closed and turned one way still,
+    whether the kernel finds no fault with the faces that are new and they fit one another, and by
+    how much its volume changed, mm³.
+
+    Faces that both have cancel out, so that those that are gone and those that are new enclose
+    just what changed, however large the part is. What they enclose is the same from wherever it is
+    measured; it is not where edges are far off their faces, which the kernel lets pass. The part as
+    a whole is examined when all stamps are on.
+    """
+    new, gone = after.less(before), before.less(after)
+    if not new and not gone:
+        return Verdict(is_closed(after), True, 0.0)
+    valid = turned_one_way(after) and (not new or is_valid(compound(new)))
+    between = compound([*new, *(face.Reversed() for face in gone)])
+    at, normal = aslant(between)
+    change = flux(between, at, normal)
+    if valid:
+        first = across(normal)
+        others = [flux(between, at, way) for way in (first, np.cross(normal, first))]
+        leak = max(abs(other - change) for other in others)
+        valid = leak <= TIGHT * abs(change) + TIGHT_FACES * area(compound(new))
+    return Verdict(is_closed(after), valid, change)
+
+
+def across(normal: Array) -> Array:
+    """A direction square to another one, (3,), that runs along no face that is likely either."""
+    found = np.cross(normal, np.roll(normal, 1))
+    return np.asarray(found / np.linalg.norm(found))
+
+
+def turned_one_way(solid: NamedSolid) -> bool:
+    """True when every edge is run once either way, so that all faces look the same way out."""
+    shells = ShapeAnalysis_Shell()
+    shells.LoadShells(solid.shape)
+    shells.CheckOrientedShells(solid.shape, True, True)
+    return not shells.HasBadEdges() and not shells.HasFreeEdges()
 
 
 def is_closed(solid: NamedSolid) -> bool:

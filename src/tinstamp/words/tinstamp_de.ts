@@ -8,6 +8,10 @@
    <translation>tinstamp hat kein %1</translation>
   </message>
   <message>
+   <source>its outlines cannot be united</source>
+   <translation>die Umrisse lassen sich nicht vereinigen</translation>
+  </message>
+  <message>
    <source>dots are as wide as they are apart: they run together</source>
    <translation>die Punkte sind so breit wie ihr Abstand: sie laufen ineinander</translation>
   </message>
@@ -22,10 +26,6 @@
   <message>
    <source>there is no middle “%1” that has bridges of its own</source>
    <translation>es gibt keine Mitte „%1“, die eigene Stege hat</translation>
-  </message>
-  <message>
-   <source>its outlines cannot be united</source>
-   <translation>die Umrisse lassen sich nicht vereinigen</translation>
   </message>
   <message>
    <source>hatches of lines</source>
@@ -11098,6 +11098,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>the artwork cannot be joined where two faces meet: move it a little</source>
    <translation>das Motiv lässt sich nicht verbinden, wo zwei Flächen sich treffen: verschieben Sie es ein wenig</translation>
+  </message>
+  <message>
+   <source>the artwork lies over a corner where four faces meet, at %1, %2 mm on the sheet: move it a little, or make it smaller</source>
+   <translation>das Motiv liegt über einer Ecke, an der vier Flächen zusammenkommen, bei %1, %2 mm der Abwicklung: verschieben Sie es ein wenig oder machen Sie es kleiner</translation>
   </message>
   <message>
    <source>softened edges of %1 and %2 mm take %3 mm of walls that are %4 mm high: give smaller ones</source>

@@ -219,9 +219,6 @@ def examined(plain, built, part: float = 1.0) -> str:  # type: ignore[no-untyped
     done = {r.name for r in built.report.stamps if r.built_by} - there
     made = [s for s in built.job.stamps if s.name in done]
     depth = {r.name: r.depth for r in built.report.stamps}
-    for s in built.job.stamps:  # parts of a text may have depths of their own
-        own = [st.depth for st in getattr(s.artwork, "styles", ()) if st.own_depth]
-        depth[s.name] = max(depth.get(s.name, 0.0), *(float(d.split()[0]) for d in own), 0.0)
     spans = [_span(built, s, depth[s.name]) for s in made]
     over, under = max((high for _, high in spans), default=0.0), max(
         (-low for low, _ in spans), default=0.0)  # fmt: skip
@@ -306,12 +303,15 @@ def _span(built, stamp, depth: float) -> tuple[float, float]:  # type: ignore[no
     """How deep and how high a stamp may change the face, mm."""
     of, given = built.planned[stamp.name].relief, stamp.relief
     letters = of("letters", 0.0)
+    styles = getattr(stamp.artwork, "styles", ())  # parts of a text may have depths of their own
+    most = max((float(st.depth.split()[0]) for st in styles if st.own_depth), default=0.0)
+    deepest = max(depth, most)
     span = {
-        "engrave": (-depth, 0.0),
-        "inlay": (-depth, 0.0),
-        "emboss": (0.0, depth),
-        "field": (-depth, max(letters, 0.0)),
-        "panel": (min(letters, 0.0), depth),
+        "engrave": (-deepest, 0.0),
+        "inlay": (-deepest, 0.0),
+        "emboss": (0.0, deepest),
+        "field": (-depth, max(letters, most - depth, 0.0)),  # they stand so high over the floor
+        "panel": (min(letters, depth - most if most else 0.0, 0.0), depth),
         "loose": (-of("pin_length", 0.0) - of("pin_clearance", 0.0), 0.0),
     }.get(given.make, (0.0, 0.0))
     return (-span[1], -span[0]) if given.shown_by == "mould" else span

@@ -50,6 +50,8 @@ class KeptBlocks:
 
     def set_down(self, ground: Hashable, one: Before, places: int) -> None:
         """It has been set down at so many places more."""
+        if not any(one is own for own in self._kept.get((ground, looks(one.laid)), ())):
+            return
         count = self._places.get(id(one), 0) + places
         self._places[id(one)] = count
         if count > MOST_PLACES:

@@ -146,6 +146,28 @@ def figures(job: Job, cache: Cache) -> dict[str, np.ndarray]:
     return found
 
 
+@pytest.mark.parametrize("at_cap", [False, True])
+@pytest.mark.parametrize("name", ["plate", "tube", "cone", "ball"])
+def test_letters_with_draft_are_moved_too(name: str, at_cap: bool, walled: list[int]) -> None:
+    random, cache = np.random.default_rng(SEED), Cache()
+    job = job_on(name, "emboss")
+    job = changed(job, ("stamps", 0, "relief", "draft"), "5 deg")
+    job = changed(job, ("stamps", 0, "relief", "outline"), "cap" if at_cap else "face")
+    built_of(job, cache)
+    before = walled[0]
+    job = moved(job, name, random)
+    now = built_of(job, cache)
+    assert walled[0] == before
+    KEPT_BLOCKS.clear()
+    fresh = built_of(job)
+    assert now.solid is not None and fresh.solid is not None and sound(now.solid.shape)
+    assert volume(now.solid.shape) == pytest.approx(volume(fresh.solid.shape), rel=1e-9)
+    job = changed(job, ("stamps", 0, "relief", "draft"), "4 deg")
+    before = walled[0]
+    built_of(job, cache)
+    assert walled[0] > before  # they are others
+
+
 @pytest.mark.parametrize("name", ["tube", "plate", "ball"])
 def test_triangles_of_a_moved_word_are_those_of_one_made_anew(name: str) -> None:
     cache = Cache()

@@ -4,7 +4,7 @@ face."""
 from __future__ import annotations
 
 import logging
-from collections.abc import Sequence
+from collections.abc import Hashable, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -132,6 +132,21 @@ class Drafted(Head):
         steps = SPACE_STEP * np.eye(2)
         sides = [self.base.space(xy + d) - self.base.space(xy - d) for d in steps]
         return np.stack(sides, axis=-1) / (2.0 * SPACE_STEP)
+
+    @property
+    def alike_by(self) -> Hashable | None:
+        """What two such ends have in common that are alike wherever they stand on a face; None
+        where it depends on the place."""
+        cap = self.cap
+        if not isinstance(self.base, Square) or not (cap is None or isinstance(cap, Square)):
+            return None
+        return (
+            self.base.lift,
+            self.slope,
+            self.sign,
+            self.inwards,
+            None if cap is None else cap.lift,
+        )
 
     def volume(self, regions: Sequence[Region]) -> float:
         """Of walls that do not lean, less the wedge along them: for every level between the face

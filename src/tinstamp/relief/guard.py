@@ -224,13 +224,22 @@ def _stray(
     points, start, way, inks = points[there], start[there], way[there], inks[there]
     near = crossed(boxes_of(changed), start - far * way, start + far * way)
     known = {k: Crossable(changed[k]) for k in np.flatnonzero(near.any(axis=1)).tolist()}
-    seen = made = 0
-    for k, (xy, p, n, inked) in enumerate(zip(points, start, way, inks.tolist(), strict=True)):
+    looked = []
+    for k, (p, n) in enumerate(zip(start, way, strict=True)):
         faces = [known[i] for i in np.flatnonzero(near[:, k]).tolist()]
         stretches = stretches_along(faces, p, n, far)
-        if stretches is None:
-            continue
-        told = _told(stretches, xy, p, n, inked, asked, elsewhere)
+        if stretches is not None:
+            looked.append((k, stretches))
+    ends = [
+        [start[k] - way[k] * t for t in (a + DEPTH_STRAY, (a + b) / 2, b - DEPTH_STRAY)]
+        for k, stretches in looked
+        for a, b in stretches
+    ]
+    held = iter(_as_asked(np.array(ends).reshape(-1, 3, 3), (asked, *elsewhere)).tolist())
+    seen = made = 0
+    for k, stretches in looked:
+        inked = bool(inks[k])
+        told = _told([(a, b, next(held)) for a, b in stretches], points[k], inked, asked)
         if told is not None:
             return told
         seen += inked
@@ -316,19 +325,17 @@ def piece_fault(body: NamedSolid, low: float, high: float, asked: Asked) -> str 
 
 
 def _told(
-    stretches: list[tuple[float, float]],
+    stretches: Sequence[tuple[float, float, bool]],
     xy: Array,
-    p: Array,
-    n: Array,
     inked: bool,
     asked: Asked,
-    elsewhere: Sequence[Asked] = (),
 ) -> str | None:
+    """What is wrong along a line through a place, by the stretches of it that differ, each with
+    whether it is within what was asked anywhere."""
     where = f"at {xy[0]:.2f}, {xy[1]:.2f} mm on the sheet"
     depth = asked.depth if asked.plane is not None else float(asked.reach(xy))
-    for a, b in stretches:
-        ends = np.array([p - n * t for t in (a + DEPTH_STRAY, (a + b) / 2, b - DEPTH_STRAY)])
-        if not any(_as_asked(ends, one) for one in (asked, *elsewhere)):
+    for a, b, held in stretches:
+        if not held:
             deep = b if not asked.raised else -a
             if not asked.depth:
                 return f"a mark would move the face {where}"
@@ -344,30 +351,48 @@ def _told(
     whole = inked and asked.clean and asked.depth and asked.square and asked.plane is None
     if whole and not any(
         abs((b - a) - depth) <= DEPTH_STRAY and min(abs(a), abs(b)) <= DEPTH_STRAY
-        for a, b in stretches
+        for a, b, _ in stretches
     ):
         return f"{where} the asked depth would not be made"
     return None
 
 
-def _as_asked(points: Array, asked: Asked) -> bool:
-    """True when points in space, (n, 3), lie within the depth, on the right side of a face."""
-    if asked.plane is not None:
-        point, normal = asked.plane
-        over = (points - point) @ normal  # 0 in the cap
-        return bool((over <= DEPTH_STRAY).all() if asked.raised else (over >= -DEPTH_STRAY).all())
-    run = asked.chart if isinstance(asked.chart, RunChart) else None
-    own = [asked.chart] if isinstance(asked.chart, FaceChart) else []
-    charts = [c.ground for c in (own if run is None else [p.chart for p in run.members])]
-    for chart in charts:
-        xy = chart.from_space(points)
-        deep = float(asked.reach(asked.chart.from_space(points)).max()) if asked.uneven else (
-            asked.depth)  # fmt: skip
-        most = deep * (1.0 if run is None else LEAN_STRETCH) + DEPTH_STRAY
-        foot, way = chart.to_space(xy), chart.normal(xy)
-        over = ((points - foot) * way).sum(axis=-1)
-        off = np.linalg.norm(points - foot - over[:, None] * way, axis=-1)
-        low, high = (-DEPTH_STRAY, most) if asked.raised else (-most, DEPTH_STRAY)
-        if np.isfinite(over).all() and ((low <= over) & (over <= high) & (off < 0.1 + most)).all():
-            return True
-    return False
+def _as_asked(ends: Array, several: Sequence[Asked]) -> NDArray[np.bool_]:
+    """Which stretches, by three points of each, (n, 3, 3) mm, lie within the depth and on the right
+    side of a face, as one of several asks."""
+    found = np.zeros(len(ends), dtype=bool)
+    for asked in several if len(ends) else ():
+        if asked.plane is not None:
+            point, normal = asked.plane
+            over = (ends - point) @ normal  # 0 in the cap
+            over = over if asked.raised else -over
+            found |= np.asarray((over <= DEPTH_STRAY).all(axis=1))
+            continue
+        for chart in _grounds(asked):
+            found |= _within(ends, asked, chart)
+    return found
+
+
+def _grounds(asked: Asked) -> list[FaceChart]:
+    """The charts of the faces themselves."""
+    if isinstance(asked.chart, RunChart):
+        return [member.chart.ground for member in asked.chart.members]
+    return [asked.chart.ground] if isinstance(asked.chart, FaceChart) else []
+
+
+def _within(ends: Array, asked: Asked, chart: FaceChart) -> NDArray[np.bool_]:
+    """Which stretches lie within the depth over that face, or under it."""
+    flat = ends.reshape(-1, 3)
+    xy = chart.from_space(flat)
+    deep = np.full(len(ends), asked.depth)
+    if asked.uneven:
+        reach = np.asarray(asked.reach(asked.chart.from_space(flat)))
+        deep = np.broadcast_to(reach, len(flat)).reshape(-1, 3).max(axis=1)
+    leans = LEAN_STRETCH if isinstance(asked.chart, RunChart) else 1.0
+    most = (deep * leans + DEPTH_STRAY)[:, None]
+    foot, way = chart.to_space(xy), chart.normal(xy)
+    over = ((flat - foot) * way).sum(axis=-1)
+    off = np.linalg.norm(flat - foot - over[:, None] * way, axis=-1).reshape(-1, 3)
+    over = over.reshape(-1, 3) if asked.raised else -over.reshape(-1, 3)
+    held = (over >= -DEPTH_STRAY) & (over <= most) & (off < 0.1 + most)  # no number is never held
+    return np.asarray(held.all(axis=1))

@@ -37,6 +37,7 @@ from tinstamp.job.face_name import StampFace
 from tinstamp.job.same import Same
 from tinstamp.relief.alike import alike
 from tinstamp.relief.blocks import Before, Block, Maker
+from tinstamp.relief.draft import Drafted
 from tinstamp.relief.face_curves import CurveError, FaceLoop, extent, face_loops, ring_of
 from tinstamp.relief.heads import Head
 from tinstamp.relief.hosts import Hosts
@@ -191,8 +192,8 @@ def imprint(
     turned = hosts.flipped if head is None else head.flipped
     uppers = _wallers(waller, heights, depth, chart, extent(every))
     around = enclosed(hosts, laid, heights)
-    bare = head is None and stand is None and not heights
-    ground = _ground(hosts, chart, depth, tolerance) if bare else None
+    bare = stack is None and stand is None and not heights
+    ground = _ground(hosts, chart, depth, tolerance, head) if bare else None
     before = () if ground is None else KEPT_BLOCKS.like(ground, laid)
     maker = Maker(uppers, heights, bool(lift), hosts.flipped, turned, laid, owners, before)
     maker.apart |= {n for n, _ in around}
@@ -229,12 +230,15 @@ def _cap_surface(
     return found, max(tolerance, 2.0 * chart.fineness)
 
 
-def _ground(hosts: Hosts, chart: FaceChart, depth: float, tolerance: float) -> Hashable | None:
-    """What blocks stand on that may be set down again; None on a freeform face, where no motion
-    brings one place onto another."""
-    if isinstance(chart.ground, SkinChart):
+def _ground(
+    hosts: Hosts, chart: FaceChart, depth: float, tolerance: float, head: Head | None
+) -> Hashable | None:
+    """What blocks stand on, and how they end, that may be set down again; None on a freeform face,
+    where no motion brings one place onto another, and for ends that depend on the place."""
+    end = head.alike_by if isinstance(head, Drafted) else None
+    if isinstance(chart.ground, SkinChart) or (end is None and head is not None):
         return None
-    return Same(hosts.surface), hosts.flipped, depth, round(tolerance, TOLERANCE_DIGITS)
+    return Same(hosts.surface), hosts.flipped, depth, round(tolerance, TOLERANCE_DIGITS), end
 
 
 def _keep(

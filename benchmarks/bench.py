@@ -51,6 +51,7 @@ from tinstamp.relief.boolean import Tool
 from tinstamp.relief.by_tools import tools_of
 from tinstamp.relief.carved import forget_roofs
 from tinstamp.relief.execute import execute
+from tinstamp.relief.kept_blocks import KEPT_BLOCKS
 from tinstamp.relief.kinds import operations
 from tinstamp.relief.operation import Operation, on_and_on
 from tinstamp.setting.fit import fit
@@ -106,6 +107,7 @@ def on_a_tube(letters: int, asked: float, turns: int) -> bool:
     tools = prebuilt_tools(laid.regions, chart, DEPTH)
     ours, general, meshed, warped = [], [], [], []
     for _ in range(turns):
+        KEPT_BLOCKS.clear()  # all of it is made in every turn
         seconds, made = timed(
             lambda: execute(
                 blank.solid,
@@ -200,6 +202,7 @@ def on_a_bent_face(name: str, turns: int) -> bool:
     before = volume(solid.shape)
     ours, general = [], []
     for _ in range(turns):
+        KEPT_BLOCKS.clear()  # all of it is made in every turn
         seconds, made = timed(
             lambda: execute(
                 solid,
@@ -261,6 +264,7 @@ def against_boolean(
     ours = []
     for _ in range(turns):
         anew()
+        KEPT_BLOCKS.clear()  # all of it is made in every turn
         seconds, made = timed(lambda: execute(solid, op))
         assert made.built_by == "imprint"
         ours.append(seconds)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from pathlib import Path
 from typing import Any
 
 import numpy as np
@@ -12,6 +13,7 @@ from OCP.BRepGProp import BRepGProp
 from OCP.BRepLProp import BRepLProp_SLProps
 from OCP.GeomAbs import GeomAbs_SurfaceType
 from OCP.GProp import GProp_GProps
+from OCP.STEPControl import STEPControl_Reader, STEPControl_StepModelType, STEPControl_Writer
 from OCP.TopAbs import TopAbs_Orientation, TopAbs_ShapeEnum
 from OCP.TopExp import TopExp, TopExp_Explorer
 from OCP.TopoDS import TopoDS
@@ -47,6 +49,17 @@ def sound(shape) -> bool:  # type: ignore[no-untyped-def]
         if not BRep_Tool.Degenerated_s(TopoDS.Edge_s(owners.FindKey(i)))  # a pole
     )
     return count == 1 and pairs and BRepCheck_Analyzer(shape).IsValid() and volume(shape) > 0
+
+
+def read_back(shape, file: Path):  # type: ignore[no-untyped-def]
+    """A shape as the kernel reads it from the STEP file (ISO 10303-21) that it writes of it."""
+    writer = STEPControl_Writer()
+    writer.Transfer(shape, STEPControl_StepModelType.STEPControl_AsIs)
+    writer.Write(str(file))
+    reader = STEPControl_Reader()
+    reader.ReadFile(str(file))
+    reader.TransferRoots()
+    return reader.OneShape()
 
 
 def kind(face) -> GeomAbs_SurfaceType:  # type: ignore[no-untyped-def]

@@ -9,16 +9,11 @@ from pathlib import Path
 import numpy as np
 import pytest
 from OCP.BRep import BRep_Tool
-from OCP.STEPControl import (
-    STEPControl_Reader,
-    STEPControl_StepModelType,
-    STEPControl_Writer,
-)
 from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS
 from scipy.spatial.transform import Rotation
 
-from tests.core.solids import sound, volume
+from tests.core.solids import read_back, sound, volume
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import BUILDER, box_of, boxes_of, compound, crossed, location, motion_of
 from tinstamp.blank.trim import loops
@@ -107,14 +102,9 @@ def test_a_file_of_them_reads_back_whole(name: str, tmp_path: Path) -> None:
     """By the kernel's STEP writer and reader (ISO 10303-21), which hold no places of faces."""
     built = marked(name, "emboss", Guide(kind="level") if name == "cone" else None)
     assert built.solid is not None
-    writer = STEPControl_Writer()
-    writer.Transfer(built.solid.shape, STEPControl_StepModelType.STEPControl_AsIs)
-    writer.Write(str(tmp_path / "part.step"))
-    reader = STEPControl_Reader()
-    reader.ReadFile(str(tmp_path / "part.step"))
-    reader.TransferRoots()
-    assert sound(reader.OneShape())
-    assert volume(reader.OneShape()) == pytest.approx(volume(built.solid.shape), rel=1e-9)
+    again = read_back(built.solid.shape, tmp_path / "part.step")
+    assert sound(again)
+    assert volume(again) == pytest.approx(volume(built.solid.shape), rel=1e-9)
 
 
 def test_letters_along_an_arc_of_a_plane_are_alike() -> None:

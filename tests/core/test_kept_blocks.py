@@ -9,9 +9,8 @@ from pathlib import Path
 
 import numpy as np
 import pytest
-from OCP.STEPControl import STEPControl_Reader, STEPControl_StepModelType, STEPControl_Writer
 
-from tests.core.solids import sound, volume
+from tests.core.solids import read_back, sound, volume
 from tests.core.test_alike import FACES
 from tinstamp.blank.kernel import box_of
 from tinstamp.engine.build import Built, build
@@ -191,15 +190,10 @@ def test_a_file_of_a_moved_word_reads_back_whole(name: str, tmp_path: Path) -> N
         built = built_of(job, cache)
         job = moved(job, name, random)
     assert built.solid is not None
-    writer = STEPControl_Writer()
-    writer.Transfer(built.solid.shape, STEPControl_StepModelType.STEPControl_AsIs)
-    writer.Write(str(tmp_path / "part.step"))
-    reader = STEPControl_Reader()
-    reader.ReadFile(str(tmp_path / "part.step"))
-    reader.TransferRoots()
-    assert sound(reader.OneShape())
-    assert volume(reader.OneShape()) == pytest.approx(volume(built.solid.shape), rel=1e-9)
-    assert box_of(reader.OneShape()) == pytest.approx(box_of(built.solid.shape), abs=1e-6)
+    again = read_back(built.solid.shape, tmp_path / "part.step")
+    assert sound(again)
+    assert volume(again) == pytest.approx(volume(built.solid.shape), rel=1e-9)
+    assert box_of(again) == pytest.approx(box_of(built.solid.shape), abs=1e-6)
 
 
 def test_a_letter_more_is_the_only_one_that_is_made(walled: list[int]) -> None:

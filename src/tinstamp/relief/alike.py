@@ -87,16 +87,16 @@ def alike(
 ) -> list[Like]:
     """For each region which known or earlier one it is like, itself when there is none, and when it
     stands `apart`. `lift` is that of the heads, mm."""
-    groups: dict[Hashable, list[int]] = {looks(own.laid): [] for own in known}
+    before = [(looks(own.laid), own) for own in known]
+    groups: dict[Hashable, list[int]] = {look: [] for look, _ in before}
     for n, loops in enumerate(laid):
         if n not in apart:
             groups.setdefault(looks(loops), []).append(n)
     found = {n: Like(n, *STAYS) for n in range(len(laid))}
-    for k, own in enumerate(known):
-        members = groups[looks(own.laid)]
-        moved = _motions(k - len(known), own, members, regions, laid, chart, lift)
+    for k, (look, own) in enumerate(before):
+        moved = _motions(k - len(known), own, groups[look], regions, laid, chart, lift)
         found.update(moved)
-        groups[looks(own.laid)] = [n for n in members if n not in moved]
+        groups[look] = [n for n in groups[look] if n not in moved]
     for members in groups.values():
         left = members
         while len(left) > 1:

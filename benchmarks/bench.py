@@ -17,7 +17,7 @@ from typing import TypeVar
 import numpy as np
 
 from benchmarks import pace
-from benchmarks.cases import BENT, on_face
+from benchmarks.cases import BENT, LONG, long_text, on_face
 from benchmarks.growth import CHECKED, edited, exponent, moved
 from benchmarks.peers import (
     CHORD,
@@ -62,6 +62,7 @@ TEXTS = {
     15: "FILLTOTHISLINEA",
     60: "LAMPOILONLYKEEPUPRIGHTHOTWHENLITPELLWICKWORKSFILLTOTHISLINEA",
 }
+TWENTY = "FILLTOTHISLINEABCDEF"
 Result = TypeVar("Result")
 
 
@@ -190,42 +191,31 @@ FLATTED = Extruded(
 """A rod with a flat."""
 
 
+def bent_job(name: str) -> Job:
+    """20 letters on a bent face."""
+    part, face, spot, _ = BENT[name]
+    return Job(blank=Blank(features=(part,)), stamps=(on_face(TWENTY, face, spot),))  # type: ignore[arg-type]
+
+
 def on_a_bent_face(name: str, turns: int) -> bool:
     """20 letters from outlines to a verified solid, against the general boolean with tools
     that are there already."""
-    part, face, place_, asked = BENT[name]
-    stamp = on_face("FILLTOTHISLINEABCDEF", face, place_)
-    built = build(Document(Job(blank=Blank(features=(part,)), stamps=(stamp,))))
+    return in_a_job(f"20 letters on a {name}", bent_job(name), BENT[name][3], turns)
+
+
+def a_hundred_on(name: str, turns: int) -> bool:
+    """100 letters in a line, against the same."""
+    return in_a_job(f"100 letters on a {name}", long_text(100, name), LONG[name], turns)
+
+
+def in_a_job(what: str, job: Job, asked: float, turns: int) -> bool:
+    """The only stamp of a job against the general boolean."""
+    built = build(Document(job))
     assert built.report.valid and built.blank is not None
     item, solid = built.planned["m"], built.blank.solid
+    (op,) = operations(item, fit(item.placed, item.chart), (3.0, 3.0))
     tools = prebuilt_tools(item.placed.regions, item.chart, DEPTH)
-    before = volume(solid.shape)
-    ours, general = [], []
-    for _ in range(turns):
-        KEPT_BLOCKS.clear()  # all of it is made in every turn
-        seconds, made = timed(
-            lambda: execute(
-                solid,
-                Operation(
-                    "bench",
-                    face,
-                    item.chart,
-                    item.placed,
-                    fit(item.placed, item.chart),
-                    "cut",
-                    DEPTH,
-                    (3.0, 3.0),
-                ),
-            )
-        )
-        assert made.built_by == "imprint"
-        ours.append(seconds)
-    seconds, part_ = timed(lambda: general_boolean(solid, tools))
-    general.append(seconds)
-    off = abs(volume(part_.shape) - before - made.relief_volume)
-    assert off < 2e-3 * abs(made.relief_volume), off
-    what = f"20 letters on a {name}"
-    return told(what, statistics.median(ours), "general boolean", general[0], asked)
+    return against_boolean(what, solid, op, tools, turns, asked=asked)
 
 
 KINDS = {
@@ -239,10 +229,9 @@ KINDS = {
 def of_a_kind(name: str, words: str, turns: int) -> bool:
     """A kind of relief, from outlines to a verified solid, against the general boolean with the
     same tools, which are there already."""
-    part, face, place_, _ = BENT[name]
-    stamp = on_face("FILLTOTHISLINEABCDEF", face, place_)
+    (stamp,) = (job := bent_job(name)).stamps
     stamp = stamp.model_copy(update={"relief": KINDS[words]})
-    built = build(Document(Job(blank=Blank(features=(part,)), stamps=(stamp,))))
+    built = build(Document(job.model_copy(update={"stamps": (stamp,)})))
     assert built.report.valid and built.blank is not None
     item, solid = built.planned["m"], built.blank.solid
     (op,) = operations(item, fit(item.placed, item.chart), (3.0, 3.0))
@@ -257,6 +246,7 @@ def against_boolean(
     tools: Sequence[Tool],
     turns: int,
     anew: Callable[[], None] = lambda: None,
+    asked: float = 10.0,
 ) -> bool:
     """An operation that is put in directly, against the general boolean with such tools; `anew`
     forgets what an earlier turn knew."""
@@ -271,7 +261,7 @@ def against_boolean(
     seconds, part_ = timed(lambda: general_boolean(solid, tools))
     off = abs(volume(part_.shape) - before - made.relief_volume)
     assert off < 2e-3 * abs(made.relief_volume), off
-    return told(what, statistics.median(ours), "general boolean", seconds, 10.0)
+    return told(what, statistics.median(ours), "general boolean", seconds, asked)
 
 
 def carved_on(name: str, turns: int) -> bool:
@@ -280,7 +270,7 @@ def carved_on(name: str, turns: int) -> bool:
     plate = Plate(name="p", length="120 mm", width="40 mm", thickness="6 mm")
     part, face, place_, _ = (plate, "p.top", ("0 mm", "0 mm"), 0) if name == "plate" else BENT[name]
     relief = Relief(depth="3 mm" if name == "plate" else "1 mm", section="carved", vee="60 deg")
-    stamp = on_face("FILLTOTHISLINEABCDEF", face, place_)
+    stamp = on_face(TWENTY, face, place_)
     stamp = stamp.model_copy(update={"relief": relief})
     built = build(Document(Job(blank=Blank(features=(part,)), stamps=(stamp,))))
     assert built.report.valid and built.blank is not None
@@ -464,6 +454,7 @@ def main() -> int:
     make_warm = on_a_tube  # the first turn of all loads the kernel's libraries
     good = [make_warm(15, 10.0, 5), on_a_tube(60, 15.0, 3), preview_frame(), layout_of_200()]
     good += [on_a_bent_face(name, 3) for name in BENT]
+    good += [a_hundred_on(name, 5) for name in LONG]
     good += [of_a_kind(name, words, 3) for name in BENT for words in KINDS]
     good += [carved_on("plate", 3), freeform_chart(), bent_previews(), many_stamps(20)]
     good += [many_stamps(60, 50, 60.0)]

@@ -6,6 +6,7 @@ import math
 
 from tinstamp.job.features import Ball, BaseFeature, Cone, FreeformSkin, Plate, Tube
 from tinstamp.job.model import Blank, Job, Setting, Stamp, Text
+from tinstamp.job.setting import Guide
 
 BENT: dict[str, tuple[BaseFeature, str, tuple[str, str], float]] = {
     "cone": (Cone(name="b", base_diameter="80 mm", top_diameter="60 mm", height="40 mm",
@@ -15,6 +16,8 @@ BENT: dict[str, tuple[BaseFeature, str, tuple[str, str], float]] = {
                           "b.top", ("0 mm", "0 mm"), 40.0),
 }  # fmt: skip
 """A part, its face, a place on it, and how many times the general boolean is to take."""
+LONG = {"tube": 25.0, "cone": 25.0, "ball": 20.0, "skin": 60.0}
+"""How many times the general boolean is to take for 100 letters in a line."""
 WORDS = "FILLTOTHISLINEANDKEEPUPRIGHTLAMPOILONLYPELLWICKWORKS"
 
 
@@ -41,6 +44,10 @@ def long_text(count: int, face: str) -> Job:
     elif face == "tube":
         part = Tube(name="b", outer_diameter=f"{round_:g} mm", wall="3 mm", height="40 mm")
         name = "b.outer"
+    elif face == "cone":  # a straight line on its sheet would leave it
+        part = Cone(name="b", base_diameter=f"{round_ + 20:g} mm", top_diameter=f"{round_:g} mm",
+                    height="40 mm", wall="3 mm")  # fmt: skip
+        name = "b.outer"
     elif face == "ball":
         part = Ball(name="b", diameter=f"{1.1 * round_:g} mm")
         name, place = "b.outer", ("0 deg", f"{0.6 * round_:g} mm")
@@ -50,5 +57,8 @@ def long_text(count: int, face: str) -> Job:
     stamp = on_face(letters(count), name, place)
     if name == "b.top" and face == "plate":
         setting = stamp.setting.model_copy(update={"up_from": "middle"})
+        stamp = stamp.model_copy(update={"setting": setting})
+    elif face == "cone":
+        setting = stamp.setting.model_copy(update={"guide": Guide(kind="level")})
         stamp = stamp.model_copy(update={"setting": setting})
     return Job(blank=Blank(features=(part,)), stamps=(stamp,))  # type: ignore[arg-type]

@@ -27,8 +27,9 @@ from tinstamp.blank.kernel import (
 )
 
 
-def lofted(sides: int, seed: int) -> TopoDS_Shape:
-    """A solid of that many freeform faces and two ends, its sections bent at random."""
+def lofted(sides: int, seed: int, sections: int = 4, points: int = 4) -> TopoDS_Shape:
+    """A solid of that many freeform faces and two ends, its sections bent at random; each face goes
+    through so many sections, and through so many points in each."""
     r = np.random.default_rng(seed)
     bends = r.uniform(-3.0, 3.0, size=4)
 
@@ -39,13 +40,13 @@ def lofted(sides: int, seed: int) -> TopoDS_Shape:
         return gp_Pnt(reach * math.cos(a), reach * math.sin(a), z + bends[3])
 
     loft = BRepOffsetAPI_ThruSections(True, False, 1e-5)
-    for z in range(0, 80, 20):
+    for z in np.linspace(0.0, 60.0, sections).tolist():
         wire = BRepBuilderAPI_MakeWire()
         for k in range(sides):
-            points = TColgp_HArray1OfPnt(1, 4)
-            for j in range(4):
-                points.SetValue(j + 1, at(k + j / 3.0, z))
-            curve = GeomAPI_Interpolate(points, False, 1e-7)
+            along = TColgp_HArray1OfPnt(1, points)
+            for j in range(points):
+                along.SetValue(j + 1, at(k + j / (points - 1.0), z))
+            curve = GeomAPI_Interpolate(along, False, 1e-7)
             curve.Perform()
             wire.Add(BRepBuilderAPI_MakeEdge(curve.Curve()).Edge())
         loft.AddWire(wire.Wire())

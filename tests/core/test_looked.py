@@ -14,12 +14,13 @@ from tinstamp.engine.build import build
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Ball, BaseFeature, FreeformSkin, Tube
 from tinstamp.job.model import Blank, Job
-from tinstamp.relief import looked
+from tinstamp.relief import by_imprint, looked
 from tinstamp.relief.blocks import Block
 from tinstamp.relief.execute import imprinted
 from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.kinds import operations
 from tinstamp.relief.looked import Looked
+from tinstamp.relief.surfaces import ReliefError
 from tinstamp.setting.fit import fit
 
 FACES: dict[str, tuple[BaseFeature, str, str]] = {
@@ -55,7 +56,8 @@ def crossed() -> TopoDS_Face:
 
 def said(made: Imprint) -> tuple[bool, list[float], bool]:
     look = Looked(made)
-    look.begin()
+    words, volume = look.begin(lambda: "it strays", lambda: 2.5)
+    assert (words(), volume(), words()) == ("it strays", 2.5, "it strays")
     return look.caps_valid(), look.changes(), look.others_valid()
 
 
@@ -90,3 +92,30 @@ def test_a_fault_is_found_wherever_it_is(
     assert not caps.caps_valid() and caps.others_valid()
     walls = Looked(with_fault(walls=(*made.blocks[at].walls, crossed())))
     assert walls.caps_valid() and not walls.others_valid()
+
+
+@pytest.mark.parametrize("many", [0, 10**6])
+def test_what_the_guard_finds_is_heard_from_the_copy(
+    many: int, monkeypatch: pytest.MonkeyPatch, caplog: pytest.LogCaptureFixture
+) -> None:
+    monkeypatch.setattr(looked, "MANY_FACES", many)
+    monkeypatch.setattr(by_imprint, "stray", lambda before, after, asked: "a wall is missing")
+    part, name, up = FACES["tube"]
+    mark = stamp("m", "AB", face=name, up=up, depth="0.3 mm")
+    build(Document(Job(blank=Blank(features=(part,)), stamps=(mark,))))  # type: ignore[arg-type]
+    assert "the guard sends m the long way: a wall is missing" in caplog.text
+
+
+@pytest.mark.parametrize("many", [0, 10**6])
+def test_a_volume_that_there_is_not_is_told_from_the_copy(
+    many: int, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    made = letters("tube", "engrave")
+    monkeypatch.setattr(looked, "MANY_FACES", many)
+
+    def none() -> float:
+        raise ReliefError("more than the radius")
+
+    (volume,) = Looked(made).begin(none)
+    with pytest.raises(ReliefError, match="more than the radius"):
+        volume()

@@ -383,8 +383,7 @@ def box_of(shape: TopoDS_Shape) -> Array:
     or not."""
     box = Bnd_Box()
     BRepBndLib.Add_s(shape, box, False)
-    corners = (box.CornerMin(), box.CornerMax())
-    return np.array([[corner.X(), corner.Y(), corner.Z()] for corner in corners])
+    return np.array(box.Get()).reshape(2, 3)
 
 
 def boxes_of(members: Sequence[TopoDS_Shape]) -> Array:

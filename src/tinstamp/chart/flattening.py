@@ -24,6 +24,8 @@ NODES = 40
 """Places to each side where the stretch is measured."""
 SOLVING_ROUNDS = 60
 """Steps of the search for the least stretch."""
+LAST_STEP = 1e-8
+"""Part of half a patch: a step of Newton's that is less leaves an error of about its square."""
 NO_AREA = 1e-6
 """Part of the greatest area that counts as none."""
 FAR_WEIGHT = 0.002
@@ -59,14 +61,14 @@ class Flattening:
 
     def sheet(self, uv: Array) -> Array:
         """Sheet points (..., 2)."""
-        return np.asarray(_basis(self._unit(uv), DEGREE) @ self.there, dtype=float)
+        return _summed(self.there, self._unit(uv))
 
     def uv(self, xy: Array) -> Array:
         """Parameters (..., 2) of sheet points, by Newton's method."""
         given = np.asarray(xy, dtype=float)
         flat = given.reshape(-1, 2)
         scaled = 2.0 * (flat - self.box[0]) / (self.box[1] - self.box[0]) - 1.0
-        p = np.clip(_basis(np.clip(scaled, -1.2, 1.2), DEGREE) @ self.back, -1.3, 1.3)
+        p = np.clip(_summed(self.back, np.clip(scaled, -1.2, 1.2)), -1.3, 1.3)
         left = np.arange(len(flat))
         for _ in range(12):
             value, a, b = self._evaluated(p[left])
@@ -77,7 +79,7 @@ class Flattening:
             step_v = (a[..., 0] * off[..., 1] - a[..., 1] * off[..., 0]) / det
             step = np.clip(np.stack([step_u, step_v], axis=-1), -0.3, 0.3)
             p[left] -= step
-            left = left[~(np.abs(step).max(axis=-1) < 1e-12)]
+            left = left[~(np.abs(step).max(axis=-1) < LAST_STEP)]
             if not len(left):
                 break
         p = p.reshape(given.shape)
@@ -90,19 +92,37 @@ class Flattening:
 
     def _evaluated(self, p: Array) -> tuple[Array, Array, Array]:
         """Sheet points and their derivatives by both coordinates of the unit square."""
-        a, b = (_powers(p[..., k], DEGREE) for k in (0, 1))
-        table = self.there.reshape(DEGREE + 1, -1)
-        shape = (*p.shape[:-1], DEGREE + 1, 2)
-        rows = (a @ table).reshape(shape)
-        sloped = ((a @ _SLOPES) @ table).reshape(shape)
-        return (
-            np.einsum("...bk,...b->...k", rows, b),
-            np.einsum("...bk,...b->...k", sloped, b),
-            np.einsum("...bk,...b->...k", rows, b @ _SLOPES),
-        )
+        a, b = _along(p)
+        da, db = _SLOPES.T @ a, _SLOPES.T @ b
+        found = np.empty((3, *p.shape))
+        flat = found.reshape(3, -1, 2)
+        for k in range(2):
+            table = self.there[:, k].reshape(DEGREE + 1, DEGREE + 1).T
+            rows, sloped = table @ a, table @ da
+            flat[0, :, k] = (rows * b).sum(axis=0)
+            flat[1, :, k] = (sloped * b).sum(axis=0)
+            flat[2, :, k] = (rows * db).sum(axis=0)
+        return found[0], found[1], found[2]
 
     def _unit(self, uv: Array) -> Array:
         return 2.0 * (np.asarray(uv, dtype=float) - self.low) / (self.high - self.low) - 1.0
+
+
+def _along(p: Array) -> tuple[Array, Array]:
+    """The Chebyshev polynomials of both coordinates of points (..., 2), (DEGREE + 1, n) each."""
+    flat = p.reshape(-1, 2)
+    a, b = (np.ascontiguousarray(_powers(flat[:, k], DEGREE).T) for k in (0, 1))
+    return a, b
+
+
+def _summed(table: Array, p: Array) -> Array:
+    """Sums (..., 2) of products of Chebyshev polynomials at points (..., 2), by a table of their
+    weights, (k, 2)."""
+    a, b = _along(p)
+    found = np.empty((b.shape[1], 2))
+    for k in range(2):
+        found[:, k] = ((table[:, k].reshape(DEGREE + 1, DEGREE + 1).T @ a) * b).sum(axis=0)
+    return found.reshape(p.shape)
 
 
 def _powers(x: Array, degree: int) -> Array:

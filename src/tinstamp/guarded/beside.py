@@ -82,6 +82,7 @@ class Beside(Generic[Result]):
                 self._done[k] = [piece() for piece in self._turns[k]]
         if len(self._done) == len(self._turns):
             self._copy = None
+            self._turns = [()] * len(self._turns)  # what they hold is wanted no more
             self._end()
         return [result for k in wanted for result in self._done[k]][:count]
 

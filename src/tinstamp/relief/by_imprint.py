@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
+from functools import partial
 
 from tinstamp.blank.kernel import compound
 from tinstamp.blank.solid import NamedSolid
@@ -12,11 +13,11 @@ from tinstamp.relief.carved import Carving
 from tinstamp.relief.checking import LOG
 from tinstamp.relief.clear import InTheWay, met_by, run_into
 from tinstamp.relief.face_curves import CurveError
-from tinstamp.relief.guard import fault
+from tinstamp.relief.guard import fault, stray
 from tinstamp.relief.heads import Head
 from tinstamp.relief.imprint import Imprint, Stacked, imprint, together
 from tinstamp.relief.joint_imprint import Across, joint_imprint
-from tinstamp.relief.looked import is_valid, looked_at
+from tinstamp.relief.looked import Finding, is_valid, looked_at
 from tinstamp.relief.operation import Halt, Operation
 from tinstamp.relief.verify import VOLUME_STRAY, agrees, examine_imprint, is_closed
 
@@ -28,14 +29,15 @@ spread, they are carried on by their own bend, and the sum of sections carries t
 def by_imprint(
     solid: NamedSolid,
     op: Operation,
-    expected: float,
+    expected: Callable[[], float],
     head: Head | None,
     asked: Asked,
     stack: Stacked | None = None,
     carving: Carving | None = None,
-) -> tuple[Imprint, NamedSolid, float] | None:
-    """The imprint, the body with it, and the change of its volume, mm³; None when it does not
-    pass, so that the boolean is tried. Raises InTheWay where it comes to another face."""
+) -> tuple[Imprint, NamedSolid, float, float] | None:
+    """The imprint, the body with it, and the change of its volume, mm³, measured and as it is to
+    be; None when it does not pass, so that the boolean is tried. Raises InTheWay where it comes to
+    another face."""
     try:
         if carving is not None:
             made = carving.imprint(solid, op.face, op.placed.regions, op.stamp)
@@ -46,23 +48,31 @@ def by_imprint(
             )  # fmt: skip
     except CurveError:
         return None  # across the seam: not for this way
-    looked_at(made).begin()
     after = together(solid, [made])
+    along, wanted = looked_at(made).begin(partial(stray, solid, after, asked), expected)
     met = run_into(solid, made) if op.depth else None
     plain = head is None and stack is None and carving is None and not op.tops
     change = examine_imprint(made, after, op.face_chart, op.signed, plain)
     allowed = SOFTENED_STRAY if op.walls.softened else VOLUME_STRAY
-    if change is None or not agrees(change, expected, allowed):
+    volume = wanted()
+    assert isinstance(volume, float)
+    if change is None or not agrees(change, volume, allowed):
         return None
     if carving is not None and not looked_at(made).others_valid():
         return None
-    told = fault(solid, after, change, asked)
+    told = fault(solid, after, change, asked, partial(_words, along))
     if told is not None:
         LOG.warning("the guard sends %s the long way: %s", op.stamp, told)
         return None
     if met is not None:
         raise InTheWay(met, op.raised)
-    return made, after, change
+    return made, after, change, volume
+
+
+def _words(finding: Callable[[], Finding]) -> str | None:
+    told = finding()
+    assert told is None or isinstance(told, str)
+    return told
 
 
 def by_joint_imprint(

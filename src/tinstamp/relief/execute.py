@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import logging
 import time
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property, partial
 
 import numpy as np
 import shapely
@@ -98,9 +99,10 @@ def imprinted(solid: NamedSolid, op: Operation) -> tuple[Imprint, Made] | None:
 
 @dataclass(frozen=True)
 class _Expected:
-    """What an operation on one face is to give: its volume, mm³, its head and their lengths."""
+    """What an operation on one face is to give: what sums up its volume, mm³, its head and their
+    lengths."""
 
-    volume: float
+    sum: Callable[[], float]
     head: Head | None
     depths: tuple[float, float] | None
     asked: Asked
@@ -112,23 +114,22 @@ class _Expected:
         chart, regions = op.face_chart, op.placed.regions
         asked = asked_of(chart, op.placed, op, op.closed_form)
         if op.walls.plain or not op.depth:
-            whole = chart.relief_volume(regions, op.signed)
-            whole += sum(chart.relief_volume(top.letters, top.height) for top in op.tops)
-            return cls(whole, None, None, asked)
+            return cls(partial(_plain_volume, op), None, None, asked)
         if op.walls.carve is not None:
             sign = 1.0 if op.raised else -1.0
             carving = Carving.of(chart, regions, op.depth, op.walls.carve, sign)
-            return cls(carving.volume, None, None, asked, carving=carving)
+            return cls(lambda: carving.volume, None, None, asked, carving=carving)
         if op.walls.carry is not None:
             flat, carry = on_flat(chart), op.walls.carry
+            whole = partial(carry.volume, regions)
             if isinstance(carry, Track):
-                return cls(carry.volume(regions), None, None, asked, Trail(flat, carry))
+                return cls(whole, None, None, asked, Trail(flat, carry))
             bow = None if carry.edge is None else Bow(flat, carry)
             straight = Carried(flat, carry) if bow is None else None
-            return cls(carry.volume(regions), straight, None, asked, bow)
+            return cls(whole, straight, None, asked, bow)
         if op.walls.softened:
             stack = _stacked(op)
-            return cls(stack.volume(regions), None, None, asked, stack)
+            return cls(partial(stack.volume, regions), None, None, asked, stack)
         origin = np.array(op.placed.origin)
         if op.walls.slanted:
             check_facing(chart, origin, regions, op.walls.pull)
@@ -139,7 +140,18 @@ class _Expected:
         head = drafted(cap, cap, op.walls, np.sign(op.signed))
         if isinstance(head, Drafted):
             check_draft(head, regions, op.depth)
-        return cls(head.volume(regions), head, depths, asked)
+        return cls(partial(head.volume, regions), head, depths, asked)
+
+    @cached_property
+    def volume(self) -> float:
+        """mm³"""
+        return self.sum()
+
+
+def _plain_volume(op: Operation) -> float:
+    chart = op.face_chart
+    whole = chart.relief_volume(op.placed.regions, op.signed)
+    return whole + sum(chart.relief_volume(top.letters, top.height) for top in op.tops)
 
 
 def _stacked(op: Operation) -> Stack:
@@ -160,12 +172,12 @@ def _directly(solid: NamedSolid, op: Operation, it: _Expected) -> tuple[Imprint,
     start = time.perf_counter()
     if not op.closed_form or op.face_chart.own_surface or op.all_round:
         return None  # what has no ends has no outline of its own that could be set into the face
-    found = by_imprint(solid, op, it.volume, it.head, it.asked, it.stack, it.carving)
+    found = by_imprint(solid, op, it.sum, it.head, it.asked, it.stack, it.carving)
     if found is None:
         return None
-    imprint, marked, change = found
+    imprint, marked, change, volume = found
     taken = time.perf_counter() - start
-    return imprint, Made(marked, "imprint", change, it.volume, (), taken, it.depths)
+    return imprint, Made(marked, "imprint", change, volume, (), taken, it.depths)
 
 
 def _on_one_face(solid: NamedSolid, op: Operation, direct: bool, stopped: Halt) -> Made:

@@ -10,7 +10,8 @@ added must not exceed the layer of that depth under the ink, summed from the cha
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
+from functools import partial
 
 import numpy as np
 import shapely
@@ -57,12 +58,21 @@ SEED = 20
 """Of the lines that are taken at random."""
 
 
-def fault(before: NamedSolid, after: NamedSolid, change: float, asked: Asked) -> str | None:
+def fault(
+    before: NamedSolid,
+    after: NamedSolid,
+    change: float,
+    asked: Asked,
+    astray: Callable[[], str | None] | None = None,
+) -> str | None:
     """What is wrong with a relief, in words; None when it is as asked. `change` is that of
-    the part's volume as measured, mm³."""
+    the part's volume as measured, mm³; `astray` gives what `stray` finds, where somebody has
+    begun with that."""
     if asked.path is not None:
         return _too_much(change, asked) or _off_path(before, after, asked, asked.path)
-    told = _too_much(change, asked) or _stray(before, after, asked, asked.besides)
+    told = _too_much(change, asked)
+    if told is None:
+        told = (astray or partial(stray, before, after, asked))()
     if told is None and asked.depth and not asked.clean:
         told = left_out(before, after, change, asked)
     for other in asked.besides if told is None else ():
@@ -202,6 +212,11 @@ def _lines(asked: Asked) -> tuple[Array, Array]:
     if asked.tool is not None:  # where lines meet less is cut than the middle of the ink would say
         within = within[clear_of(corners_of(list(shapes)), within, asked.tool)]
     return within, every[~inked & ~near][:RAYS]
+
+
+def stray(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | None:
+    """What differs along some line through the ink or beside it, and should not."""
+    return _stray(before, after, asked, asked.besides)
 
 
 def _stray(

@@ -5,7 +5,7 @@ second processor too, from the moment that the imprint is made.
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from functools import cached_property, partial
+from functools import partial
 
 from OCP.BRepCheck import BRepCheck_Analyzer
 from OCP.TopoDS import TopoDS_Face, TopoDS_Shape
@@ -39,6 +39,9 @@ def besides_caps(block: Block) -> tuple[TopoDS_Face, ...]:
     return (*block.walls, *block.islands, *block.ends)
 
 
+Finding = bool | float | list[float] | str | None
+
+
 class Looked:
     """The kernel's findings on an imprint.
 
@@ -53,25 +56,42 @@ class Looked:
         self._others = _in_few([b for b in made.blocks if OTHERS not in b.known.sound])
         self._many = sum(map(len, map(besides_caps, new))) > MANY_FACES
         self._apart = all(block.walls for block in new)
+        self._work: Beside[Finding] | None = None
+        self._before = 0
 
-    @cached_property
-    def _beside(self) -> Beside[bool | list[float]]:
-        looks: list[Callable[[], bool | list[float]]] = []
+    @property
+    def _beside(self) -> Beside[Finding]:
+        if self._work is None:
+            self._work = Beside(self._looks())
+        return self._work
+
+    def _looks(self) -> list[Callable[[], Finding]]:
+        looks: list[Callable[[], Finding]] = []
         for look, each in (
             (_caps_valid, self._few), (_changes, self._few), (_others_valid, self._others)
         ):  # fmt: skip
             looks += [partial(look, few) for few in each]
-        return Beside(looks)
+        return looks
 
-    def begin(self) -> None:
-        """Let the second processor begin."""
-        if self._many:
-            _ = self._beside
+    def begin(self, *others: Callable[[], Finding]) -> list[Callable[[], Finding]]:
+        """What gives the results of other work on the imprint; a second processor begins with that,
+        which takes long, and goes on with the rest, where it pays."""
+        if not self._many or self._work is not None:
+            return list(others)
+        self._work, self._before = Beside([*others, *self._looks()]), len(others)
+        return [partial(self._other, k) for k in range(len(others))]
+
+    def _other(self, k: int) -> Finding:
+        return self._beside.first(k + 1)[k]
+
+    def _first(self, count: int) -> list[Finding]:
+        """The first so many of the kernel's findings."""
+        return self._beside.first(self._before + count)[self._before :]
 
     def caps_valid(self) -> bool:
         """True when no fault is found with caps and what they stand for."""
         if self._many:
-            valid = all(self._beside.first(len(self._few)))
+            valid = all(self._first(len(self._few)))
         else:  # of a mark the two are the same place, and share their edges
             every = [block for few in self._few for block in few]
             valid = not every or is_valid(compound(_caps(every)), self._apart)
@@ -80,7 +100,7 @@ class Looked:
     def changes(self) -> list[float]:
         """Of a solid's volume by each block at one place, mm³ (see `Block.change`)."""
         if self._many:
-            found = self._beside.first(2 * len(self._few))[len(self._few) :]
+            found = self._first(2 * len(self._few))[len(self._few) :]
             for few, changes in zip(self._few, found, strict=True):
                 assert isinstance(changes, list)
                 for block, change in zip(few, changes, strict=True):
@@ -91,7 +111,7 @@ class Looked:
         """True when no fault is found with walls and islands."""
         if self._many:
             before = 2 * len(self._few)
-            valid = all(self._beside.first(before + len(self._others))[before:])
+            valid = all(self._first(before + len(self._others))[before:])
         else:
             valid = all(map(_others_valid, self._others))
         return valid and _sound(self._others, OTHERS)

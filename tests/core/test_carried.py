@@ -22,6 +22,7 @@ from OCP.BRepTools import BRepTools
 from tests.core.solids import sound, volume
 from tests.core.test_artwork import polygons
 from tests.core.test_pieces import PLATE, TUBE, marked
+from tinstamp.blank.kernel import boxes_of
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.write import write_files
@@ -29,6 +30,7 @@ from tinstamp.job.archive import Document
 from tinstamp.job.drawn import Knot, knot
 from tinstamp.job.features import Plate
 from tinstamp.job.model import Blank, Job, Repeat, Setting, Shape, Stamp, Text
+from tinstamp.job.setting import Guide
 from tinstamp.plan.track import Track
 from tinstamp.relief.carried import Carried
 
@@ -344,3 +346,142 @@ def test_the_guard_sees_another_path(monkeypatch: pytest.MonkeyPatch) -> None:
         monkeypatch.setattr(Track, "legs", property(wrong))
         built = carried(**along(*UP_AND_OVER))
         assert fixes(built) and built.report.stamps[0].built_by == ""
+
+
+ARC = Guide(kind="arc", radius="30 mm", span="180 deg", bend="over")
+
+
+def on_an_arc(
+    guide: Guide = ARC, text: str = "OILPg", repeat: Repeat | None = None, **relief: Any
+) -> Built:
+    """Letters on a plate that is wide enough, each turned with the arc that it stands on."""
+    plate = Plate(name="p", length="120 mm", width="120 mm", thickness="6 mm")
+    setting = Setting(face="p.top", across="0 mm", up="0 mm", guide=guide,
+                      repeat=repeat or Repeat())  # fmt: skip
+    given = {"make": "emboss", "depth": "3 mm", **relief}
+    stamp = Stamp.model_validate(
+        {"name": "m", "artwork": Text(text=text, height="6 mm"), "relief": given,
+         "setting": setting}
+    )  # fmt: skip
+    return build(Document(Job(blank=Blank(features=(plate,)), stamps=(stamp,))))
+
+
+def round_the_arc(built: Built) -> tuple[np.ndarray, float, dict[int, shapely.Geometry]]:
+    """The middle of the guide's circle and its radius, by its own points, and each letter's ink."""
+    placed = built.planned["m"].placed
+    assert placed.guide is not None
+    x, y = placed.guide.T
+    (a, b, c), *_ = np.linalg.lstsq(np.column_stack([x, y, np.ones(len(x))]), x * x + y * y)
+    middle = np.array([a, b]) / 2.0
+    ink: dict[int, list[Any]] = {}
+    for region, shape in zip(placed.regions, polygons(placed.regions), strict=True):
+        ink.setdefault(region.letters[0], []).append(shape)
+    whole = {letter: shapely.union_all(shapes) for letter, shapes in ink.items()}
+    return middle, float(np.sqrt(c + middle @ middle)), whole
+
+
+def upward(built: Built, letter: int) -> np.ndarray:
+    """The direction in which a letter on the arc stands: out from the middle through that of its
+    advance, which is where its own guide's tangent was taken."""
+    stood = [by for region, by in zip(built.planned["m"].placed.regions,
+                                      built.planned["m"].placed.stood, strict=True)
+             if region.letters[0] == letter]  # fmt: skip
+    return np.asarray(stood[0].matrix @ [0.0, 1.0])
+
+
+def test_along_an_arc_each_letter_bends_about_a_line_of_its_own() -> None:
+    """By Pappus, with lines that are as far from the arc's middle for all letters."""
+    built = on_an_arc(stands="bent", bends="50 deg", leans_to="foot")
+    middle, radius, ink = round_the_arc(built)
+    assert radius == pytest.approx(30.0, abs=1e-6) and len(ink) == 5
+    row = built.planned["m"].artwork.regions
+    low = min(float(r.outer.points(64)[:, 1].min()) for r in row)
+    angle = np.radians(50)
+    hinge = radius + low - 3.0 / angle  # from the middle, along each letter's own way
+    wanted = 0.0
+    for letter, shape in ink.items():
+        up = upward(built, letter)
+        centroid = np.array([shape.centroid.x, shape.centroid.y]) - middle
+        assert float(centroid @ up) / np.linalg.norm(centroid) > 0.98
+        wanted += shape.area * angle * (float(centroid @ up) - hinge)
+    assert change(built) == pytest.approx(wanted, rel=2e-4)
+
+
+def test_along_an_arc_tops_of_letters_are_level() -> None:
+    built = on_an_arc(text="IHTE", stands="bent", bends="90 deg", leans_to="foot")
+    _, _, ink = round_the_arc(built)
+    tall = max(float(r.outer.points(8)[:, 1].max()) for r in built.planned["m"].artwork.regions)
+    assert change(built) > 0 and len(ink) == 4
+    # turned by 90° each stands on its foot: as far off the plate as it was from the hinge
+    tops = boxes_of(built.bodies["part"].named("m/cap"))[:, 1, 2] - TOP
+    assert tops == pytest.approx([3.0 / np.radians(90) + tall] * 4, abs=1e-4)
+
+
+@pytest.mark.parametrize("side", SIDES)
+def test_along_an_arc_letters_lean_their_own_way(side: str) -> None:
+    built = on_an_arc(text="OIL", stands="leaning", leans="20 deg", leans_to=side)
+    _, _, ink = round_the_arc(built)
+    area = sum(shape.area for shape in ink.values())
+    assert change(built) == pytest.approx(3.0 * area, rel=2e-4)
+    ways = [carry.toward for carry in built.planned["m"].ways]
+    for (letter, _), way in zip(sorted(ink.items()), ways, strict=True):
+        up = upward(built, letter)
+        across = np.array([up[1], -up[0]])
+        x, y = SIDES[side]
+        assert np.array(way) == pytest.approx(x * across + y * up, abs=1e-9)
+
+
+def test_along_an_arc_letters_follow_a_drawn_path() -> None:
+    """The guard tells where they are from the path and the letters alone; volumes by Pappus."""
+    built = on_an_arc(text="OIL", **along(*UP_AND_OVER), leans_to="foot")
+    middle, radius, ink = round_the_arc(built)
+    row = built.planned["m"].artwork.regions
+    low = min(float(r.outer.points(64)[:, 1].min()) for r in row)
+    wanted = 0.0
+    for letter, shape in ink.items():
+        far = float(
+            (np.array([shape.centroid.x, shape.centroid.y]) - middle) @ upward(built, letter)
+        )
+        behind = far - (radius + low)  # mm behind the front edge
+        wanted += shape.area * (4.0 + np.pi / 2 * (4.0 + behind))
+    assert change(built) == pytest.approx(wanted, rel=2e-4)
+
+
+@pytest.mark.parametrize("kind", ["round", "guide"])
+def test_copies_with_a_guide_bend_each_letter_its_own_way(kind: str) -> None:
+    bends = {"stands": "bent", "bends": "40 deg", "leans_to": "top"}
+    one = change(on_an_arc(text="IO", **bends))
+    both = on_an_arc(text="IO", repeat=Repeat(kind=kind, count="2"), **bends)  # type: ignore[arg-type]
+    assert change(both) == pytest.approx(2.0 * one, rel=1e-6)
+    ways = np.array([carry.toward for carry in both.planned["m"].ways])
+    assert len(ways) == 4 and len(np.unique(ways.round(6), axis=0)) == 4
+
+
+@pytest.mark.parametrize("seed", range(6))
+def test_random_letters_along_guides_are_sound_or_told(seed: int) -> None:
+    own = np.random.default_rng(900 + seed)
+    radius, bend = own.uniform(12, 40), str(own.choice(["over", "under"]))
+    guide = Guide(kind="arc", radius=f"{radius:.2f} mm", bend=bend)  # type: ignore[arg-type]
+    if own.random() < 0.3:
+        guide = Guide(kind="line", direction=f"{own.uniform(-90, 90):.1f} deg", length="60 mm")
+    relief = {
+        "stands": str(own.choice(["leaning", "bent"])), "leans_to": str(own.choice([*SIDES])),
+        "leans": f"{own.uniform(5, 40):.1f} deg", "bends": f"{own.uniform(10, 110):.1f} deg",
+    }  # fmt: skip
+    if own.random() < 0.3:
+        relief |= along(*UP_AND_OVER)
+    built = on_an_arc(guide, str(own.choice(["LAMP", "OIL 8", "agj"])), **relief)
+    if fixes(built):
+        return
+    placed = built.planned["m"].placed
+    ways = built.planned["m"].carries
+    assert sum(len(copy.regions) for _, copy in ways) == len(placed.regions)
+    wanted = sum(carry.volume(copy.regions) for carry, copy in ways)
+    assert change(built) == pytest.approx(wanted, rel=1e-4)
+
+
+def test_letters_that_come_over_their_neighbours_are_told() -> None:
+    """Bent towards the middle of a narrow arc they meet."""
+    guide = Guide(kind="arc", radius="7 mm", span="360 deg", bend="over")
+    built = on_an_arc(guide, "LLLLLL", stands="leaning", leans="60 deg", leans_to="foot")
+    assert fixes(built), "letters that run into one another"

@@ -23,6 +23,7 @@ from tinstamp.chart.cast import CastChart
 from tinstamp.chart.joint import Faces
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.run import RunChart
+from tinstamp.chart.turns import Motion
 from tinstamp.job.archive import Document
 from tinstamp.job.formula import FormulaError
 from tinstamp.job.model import Relief, Stamp, Text
@@ -199,25 +200,51 @@ class Planned:
 
     @cached_property
     def carries(self) -> tuple[tuple[Carry | Track, Placed], ...]:
-        """The paths that its letters take off a flat face, each copy's own, with the copies; none
-        for letters that stand upright. Raises FormulaError."""
+        """The paths that its letters take off a flat face, each copy's own, with the copies, and
+        along a guide each letter's; none for letters that stand upright. Raises FormulaError."""
         if self.relief.given.stands == "upright" or not self.placed.regions:
             return ()
-        return tuple((self._carry(copy), copy) for copy in self.copies_apart(self.placed))
+        letters = self._letters_apart()
+        return tuple((self._carry(x, self._line_of(x)), x) for x in letters) or tuple(
+            (self._carry(copy, copy), copy) for copy in self.copies_apart(self.placed)
+        )
+
+    def _letters_apart(self) -> list[Placed]:
+        """Artwork along a guide, by what turned the same way with it; none elsewhere."""
+        placed, found = self.placed, dict[tuple[float, ...], tuple[Motion, list[Region]]]()
+        if len(placed.stood) != len(placed.regions):
+            return []
+        for region, by in zip(placed.regions, placed.stood, strict=True):
+            key = (*by.matrix.ravel().tolist(), *by.shift.tolist())
+            found.setdefault(key, (by, []))[1].append(region)
+        return [
+            replace(placed, regions=tuple(own), matrix=by.matrix, shift=by.shift, bent=False,
+                    stood=())
+            for by, own in found.values()
+        ]  # fmt: skip
+
+    def _line_of(self, letter: Placed) -> Placed:
+        """What the line that a letter along a guide bends about is told by: of all letters, as if
+        they stood in a row with it, where it bends to its foot or top, so that they stay level;
+        else of it alone."""
+        if self.relief.given.leans_to in ("start", "end"):
+            return letter
+        row = tuple(r.transformed(letter.matrix, letter.shift) for r in self.artwork.regions)
+        return replace(letter, regions=row or letter.regions)
 
     @property
     def ways(self) -> tuple[Carry | Track, ...]:
         """Those paths alone."""
         return tuple(carry for carry, _ in self.carries)
 
-    def _carry(self, placed: Placed) -> Carry | Track:
+    def _carry(self, placed: Placed, line: Placed) -> Carry | Track:
         stands = self.relief.given.stands
         side = toward(self.relief.given.leans_to, placed, self.art.mirrored, self.art.upside_down)
         if stands == "path":
-            return Track.of(self.relief.given.path, self.relief.numbers, side, placed)
+            return Track.of(self.relief.given.path, self.relief.numbers, side, line)
         if stands == "leaning":
             return Carry(self.depth, side, self.relief("leans"))
-        return Carry.bending(self.depth, side, self.relief("bends"), placed)
+        return Carry.bending(self.depth, side, self.relief("bends"), line)
 
     def copies_apart(self, placed: Placed) -> list[Placed]:
         """The copies of placed artwork apart, each with its own place and turned its own way:

@@ -8,7 +8,7 @@ of revolution, and all ink goes the same way.
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cached_property
 from itertools import pairwise
 
@@ -125,7 +125,7 @@ class Track:
     ----------
     toward : unit vector of the sheet that lies ahead. edge, back : the places of the foremost and
         hindmost ink along that, mm. drawn : the points of the path, with the rise of the arc that
-        begins there, mm.
+        begins there, mm. row : the regions that both places are told by.
     """
 
     toward: tuple[float, float]
@@ -133,6 +133,7 @@ class Track:
     back: float
     pieces: tuple[Piece, ...]
     drawn: tuple[tuple[float, float, float], ...]
+    row: tuple[Region, ...] = field(default=(), compare=False, repr=False)
 
     @classmethod
     def of(
@@ -151,7 +152,7 @@ class Track:
             (numbers[f"path.{k}.x"], numbers[f"path.{k}.y"], numbers.get(f"path.{k}.rise", 0.0))
             for k in range(len(knots))
         )
-        return cls(toward, edge, back, made, drawn)
+        return cls(toward, edge, back, made, drawn, placed.regions)
 
     @cached_property
     def legs(self) -> tuple[Leg, ...]:

@@ -3,12 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from dataclasses import replace
 from functools import partial
 
 from tinstamp.blank.kernel import compound
 from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.run import RunChart
+from tinstamp.plan.carry import Carry
+from tinstamp.plan.track import Track
 from tinstamp.relief.asked import Asked
+from tinstamp.relief.carried import cells_along, on_flat
 from tinstamp.relief.carved import Carving
 from tinstamp.relief.checking import LOG
 from tinstamp.relief.clear import InTheWay, met_by, run_into
@@ -46,6 +51,8 @@ def by_imprint(
                 solid, op.face, op.face_chart, op.placed.regions, op.signed, op.stamp, head,
                 {at: top.height for top in op.tops for at in top.islands}, stack,
             )  # fmt: skip
+            if op.walls.carry is not None:
+                made = _in_cells(made, on_flat(op.face_chart), op.walls.carry)
     except CurveError:
         return None  # across the seam: not for this way
     after = together(solid, [made])
@@ -67,6 +74,12 @@ def by_imprint(
     if met is not None:
         raise InTheWay(met, op.raised)
     return made, after, change, volume
+
+
+def _in_cells(made: Imprint, chart: PlaneChart, carry: Carry | Track) -> Imprint:
+    """The same with cells that hold its letters on their way off the face."""
+    blocks = tuple(replace(b, hull=cells_along(b.removed, chart, carry)) for b in made.blocks)
+    return replace(made, blocks=blocks)
 
 
 def _words(finding: Callable[[], Finding]) -> str | None:

@@ -10,9 +10,11 @@ from typing import ClassVar
 
 import numpy as np
 from OCP.Geom import Geom_Plane, Geom_Surface
+from OCP.TopoDS import TopoDS_Face
 
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import TOLERANCE, Array, placement
+from tinstamp.blank.patches import Trimmed
 from tinstamp.chart.base import Chart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
@@ -21,6 +23,15 @@ from tinstamp.plan.track import Station, Track, rings
 from tinstamp.relief.heads import Head, Square
 from tinstamp.relief.surfaces import OrderError
 from tinstamp.relief.walls import Span
+
+PATCH_SIDE = 0.6
+"""mm that the patches are long by which letters are told clear of what is beside them"""
+STEPS_OF_A_WAY = 10
+"""Places of their way, one after the other, at which they are looked at"""
+BOWED = 2.5
+"""Times as far as in the middle that a way goes off the straight line between two such places: 1
+round an arc, 2 where a line ends between them"""
+Hull = tuple[Array, int, Array]
 
 
 class _InPlane(Head):
@@ -137,6 +148,22 @@ class Trail:
     def volume(self, regions: Sequence[Region]) -> float:
         """What it adds to the part, mm³."""
         return self.track.volume(regions)
+
+
+def cells_along(foot: TopoDS_Face, chart: PlaneChart, carry: Carry | Track) -> Hull:
+    """What holds letters on their way from a face of ink: between small patches of it at one place
+    of the way and at the next (see `Block.hull`)."""
+    ink = Trimmed(foot)
+    low = ink.patches(0, PATCH_SIDE)
+    low = low[ink.holds(low.sides)]
+    xy = chart.from_space(low.points)
+    ways = [carry.space(chart, xy, part) for part in np.linspace(0.0, 1.0, 2 * STEPS_OF_A_WAY + 1)]
+    cells, off = [], []
+    for a, middle, b in zip(ways[:-2:2], ways[1:-1:2], ways[2::2], strict=True):
+        cells.append(np.concatenate([a, b], axis=1))
+        bow = np.linalg.norm(middle - (a + b) / 2.0, axis=-1).max(axis=1)
+        off.append(low.off + BOWED * bow)
+    return np.concatenate(cells), low.points.shape[1], np.concatenate(off)
 
 
 def on_flat(chart: Chart) -> PlaneChart:

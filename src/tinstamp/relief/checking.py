@@ -59,7 +59,7 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
     carry = op.walls.carry
     path: Path | DrawnPath | None = None
     if isinstance(carry, Track):
-        path = DrawnPath.of(carry.drawn, carry.toward, placed.regions)
+        path = DrawnPath.of(carry.drawn, carry.toward, carry.row)
     elif carry is not None and op.depth:
         hinge = None if carry.edge is None else carry.edge + carry.radius
         path = Path(carry.toward, carry.turn, hinge)

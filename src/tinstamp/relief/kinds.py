@@ -93,11 +93,6 @@ def _carried(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
     for carry, copy in item.carries:
         if isinstance(carry, Track) and carry.problem:
             raise OrderError(carry.problem)
-        if copy.bent and (isinstance(carry, Track) or carry.edge is not None):
-            raise OrderError(
-                "letters that bend over, or follow a path, do so about one line: not along a "
-                "guide; let them lean"
-            )
         parts = item.by_depth(copy)
         if len(parts) > 1 and (isinstance(carry, Track) or carry.edge is not None):
             raise OrderError("letters that bend over, or follow a path, have one depth")

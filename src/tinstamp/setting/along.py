@@ -13,6 +13,7 @@ from tinstamp.artwork.agreed import united_mm
 from tinstamp.artwork.outline import Region
 from tinstamp.artwork.text import LetterInk
 from tinstamp.artwork.unite import contour_of
+from tinstamp.chart.turns import Motion
 from tinstamp.setting.way import Way
 
 
@@ -45,11 +46,13 @@ class Followed:
     Attributes
     ----------
     regions : on the sheet, those that touch united. overrun : mm beyond the way.
+    stood : how each came there from the artwork; of what is united that in its middle.
     """
 
     regions: tuple[Region, ...]
     overrun: float
     size: float
+    stood: tuple[Motion, ...] = ()
 
 
 def follow(letters: Sequence[LetterInk], rest: float, along: AlongWay) -> Followed:
@@ -69,18 +72,23 @@ def follow(letters: Sequence[LetterInk], rest: float, along: AlongWay) -> Follow
     total = width * scale + gap * (len(order) - 1)
     starts = _starts(along, total, gap)
     placed: list[list[Region]] = []
+    motions: list[Motion] = []
     for start in starts:
         for letter in letters:
             middle = letter.x + letter.advance / 2
             s = start + (middle - low) * scale + gap * order[round(letter.x, 6)]
-            placed.append(_stood(letter, middle, rest, scale, along, s))
+            by = _stood(middle, rest, scale, along, s)
+            placed.append([r.transformed(by.matrix, by.shift) for r in letter.regions])
+            motions += [by] * len(letter.regions)
     ends = (min(starts), max(starts) + total)
     overrun = max(0.0, -ends[0], ends[1] - along.way.length)
     if along.joint:
         overrun = max(0.0, along.times * total - along.way.length)
     elif along.times > 1:
         overrun = max(overrun, along.times * total - along.way.length)
-    return Followed(tuple(united(placed)), overrun, scale)
+    found = together(placed)
+    stood = tuple(motions[own[len(own) // 2]] for _, own in found)
+    return Followed(tuple(region for region, _ in found), overrun, scale, stood)
 
 
 def _starts(along: AlongWay, total: float, gap: float) -> list[float]:
@@ -99,38 +107,42 @@ def _starts(along: AlongWay, total: float, gap: float) -> list[float]:
     return [along.shift + k * step for k in range(along.times)]
 
 
-def _stood(
-    letter: LetterInk, middle: float, rest: float, scale: float, along: AlongWay, s: float
-) -> list[Region]:
-    """A letter with its middle at a distance along the way, turned with it."""
+def _stood(middle: float, rest: float, scale: float, along: AlongWay, s: float) -> Motion:
+    """How a letter comes to stand with its middle at a distance along the way, turned with it."""
     point, turn = along.way.at(s)
     angle = np.radians(turn)
     matrix = scale * np.array([[np.cos(angle), -np.sin(angle)], [np.sin(angle), np.cos(angle)]])
     left = along.above * np.array([-np.sin(angle), np.cos(angle)])
-    shift = point + left - matrix @ np.array([middle, rest])
-    return [region.transformed(matrix, shift) for region in letter.regions]
+    return Motion(matrix, point + left - matrix @ np.array([middle, rest]))
 
 
 def united(groups: Sequence[Sequence[Region]]) -> list[Region]:
     """All regions, those of different groups that overlap made one."""
+    return [region for region, _ in together(groups)]
+
+
+def together(groups: Sequence[Sequence[Region]]) -> list[tuple[Region, tuple[int, ...]]]:
+    """The same, each with the numbers of those that it was made of, counted through all groups."""
     from tinstamp.artwork.text import touching
 
     flat = [(k, region) for k, group in enumerate(groups) for region in group]
     if not flat:
         return []
     boxes = np.array([region.bounds for _, region in flat])
-    found: list[Region] = []
+    found: list[tuple[Region, tuple[int, ...]]] = []
     for near in touching(boxes):
         if len({flat[i][0] for i in near}) == 1:
-            found += [flat[i][1] for i in near]
+            found += [(flat[i][1], (i,)) for i in near]
             continue
         for members in _meeting([flat[i][1] for i in near]):
-            regions = [flat[near[k]][1] for k in members]
-            if len({flat[near[k]][0] for k in members}) == 1:
-                found += regions
+            own = tuple(near[k] for k in members)
+            if len({flat[i][0] for i in own}) == 1:
+                found += [(flat[i][1], (i,)) for i in own]
                 continue
+            regions = [flat[i][1] for i in own]
             letters = tuple(sorted({x for region in regions for x in region.letters}))
-            found += united_mm([contour_of(o) for r in regions for o in r.outlines], letters)
+            whole = united_mm([contour_of(o) for r in regions for o in r.outlines], letters)
+            found += [(region, own) for region in whole]
     return found
 
 

@@ -21,7 +21,7 @@ from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.run import Member
 from tinstamp.chart.turns import STILL, Motion
 from tinstamp.chart.view import degrees_beneath
-from tinstamp.setting.along import AlongWay, follow, united
+from tinstamp.setting.along import AlongWay, follow, together
 from tinstamp.setting.way import places_on, rims
 
 MOST_HEAPED = 40.0
@@ -85,6 +85,7 @@ class Placed:
     overrun : by how much it is longer than its guide, mm.
     guide : (n, 2) points along its guide.
     waits : it stands in for what is still being drawn.
+    stood : along a guide, how each of the regions came there from the artwork.
     """
 
     regions: tuple[Region, ...]
@@ -95,6 +96,7 @@ class Placed:
     overrun: float = 0.0
     guide: Array | None = None
     waits: bool = False
+    stood: tuple[Motion, ...] = ()
 
     def box(self, artwork: Artwork) -> Array:
         """(4, 2) corners of the artwork's box on the sheet, counter-clockwise from the
@@ -169,13 +171,16 @@ def lay(
         return placed
     if copies.round:
         _check_round(placed, chart, copies.count)
-    groups = [list(placed.regions)]
+    groups, stood = [list(placed.regions)], list(placed.stood)
     for k in range(1, copies.count):
         move = _copy(k, copies, chart)
         groups.append([r.transformed(move.matrix, move.shift) for r in placed.regions])
+        stood += [Motion(move.matrix @ by.matrix, move(by.shift)) for by in placed.stood]
     if _heaped(groups) > MOST_HEAPED:
         raise PlaceError("the copies lie over one another many times: make the step longer")
-    return replace(placed, regions=tuple(united(groups)), bent=True)
+    found = together(groups)
+    each = tuple(stood[own[len(own) // 2]] for _, own in found) if stood else ()
+    return replace(placed, regions=tuple(r for r, _ in found), bent=True, stood=each)
 
 
 def _check_round(placed: Placed, chart: Chart, count: int) -> None:
@@ -214,7 +219,8 @@ def _guided(artwork: Artwork, spot: Spot, chart: Chart, guided: Guided, times: i
     here = (float(origin[0]), float(origin[1]))
     steps = np.linspace(0.0, along.way.length, 97)[: None if not along.way.closed else -1]
     points = np.array([along.way.at(float(s))[0] for s in steps])
-    return Placed(found.regions, here, np.eye(2), np.zeros(2), True, found.overrun, points)
+    return Placed(found.regions, here, np.eye(2), np.zeros(2), True, found.overrun, points,
+                  stood=found.stood)  # fmt: skip
 
 
 def how_many_fit(placed: Placed, chart: Chart, gap: float) -> int:

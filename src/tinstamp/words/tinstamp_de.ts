@@ -11028,10 +11028,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Stücke liegen auf einer Fläche: lassen Sie das Motiv nicht über ihre Kanten laufen</translation>
   </message>
   <message>
-   <source>letters that bend over, or follow a path, do so about one line: not along a guide; let them lean</source>
-   <translation>Buchstaben, die sich umbiegen oder einem Weg folgen, tun das um eine Linie: nicht entlang einer Leitlinie; lassen Sie sie sich neigen</translation>
-  </message>
-  <message>
    <source>letters that bend over, or follow a path, have one depth</source>
    <translation>Buchstaben, die sich umbiegen oder einem Weg folgen, haben eine Tiefe</translation>
   </message>

@@ -1,8 +1,9 @@
 """Walls with draft, a section or softened edges over joints: a tool for each face, as if that went
 on beyond the joint, cut off midway between both faces, and the general boolean.
 
-So both faces' shares meet in a mitre (see `relief.mitre`): a plane along a straight joint, a cone
-along a round one, with the same angle all along.
+So both faces' shares meet in a mitre: a plane along a straight joint, a cone along a round one,
+with the same angle all along (see `relief.mitre`), and along any other what is ruled from it to
+where the caps meet (`relief.ruled_mitre`).
 """
 
 from __future__ import annotations
@@ -12,6 +13,7 @@ from collections.abc import Callable, Iterator, Sequence
 
 import numpy as np
 import shapely
+from numpy.typing import NDArray
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.clip import within
@@ -29,6 +31,8 @@ from tinstamp.relief.checking import asked_of
 from tinstamp.relief.looked import is_valid
 from tinstamp.relief.mitre import Mitre, plane_mitre, round_mitre, step_at
 from tinstamp.relief.operation import Halt, Made, Operation
+from tinstamp.relief.ruled_mitre import RuledMitre
+from tinstamp.relief.run import STRAIGHT_ON, lean_at
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.verify import agrees
 from tinstamp.setting.fit import ink
@@ -46,6 +50,10 @@ OUTLINE_STEPS = 24
 """lines to a piece of an outline, for the angle at which it crosses a joint"""
 ABOUT = 1.0
 """mm about a share that its joint is looked at"""
+ABOUT_RULED = 3.0
+"""mm about a region that its joint is ruled"""
+RULINGS = 60
+"""lines of a ruled mitre that it goes through, at most"""
 ON_MITRE = 1e-4
 """mm that a share's outline may lie beyond the mitre that it ends in"""
 TRIED = ((True, 0.0), (False, 0.0), (True, TOGETHER))
@@ -53,13 +61,8 @@ TRIED = ((True, 0.0), (False, 0.0), (True, TOGETHER))
 joins now the one, now the other"""
 NOT_MET = "the shares of two faces do not meet at their joint"
 CURVED = (
-    "what runs over where two faces meet along a curve that is no circle, or at an angle that "
-    "changes, has walls without draft, a section or softened edges: move it clear of there, or "
-    "give that to each face by itself"
-)
-ROUND = (
-    "what runs over where two faces meet along a circle has walls without a section or softened "
-    "edges: move it clear of there, or give that to each face by itself"
+    "what runs over where two faces meet turns too far along that line for walls with draft, a "
+    "section or softened edges: move it clear of there, or give that to each face by itself"
 )
 
 
@@ -77,8 +80,6 @@ def by_mitred_tools(
     if op.through:
         raise ReliefError("what runs over where two faces meet is cut through with straight walls")
     size = 4.0 * extent_of(solid.shape)
-    walls = op.walls
-    shaped = walls.softened or walls.carve is not None
     shares: list[list[Tool]] = []
     expected = 0.0
     regions: list[Region] = []
@@ -91,7 +92,8 @@ def by_mitred_tools(
             member = chart.members[k]
             (flat,) = ink([part.region])
             inside = member.to_space(np.array(flat.representative_point().coords[0]))
-            mitres = [_mitre(chart, pair, inside, flat, shaped) for pair in _joints(chart, k, own)]
+            mitres = [_mitre(chart, pair, inside, (region, flat), op)
+                      for pair in _joints(chart, k, own)]  # fmt: skip
             feet = member.to_space(part.region.outer.points(16))
             if not all(mitre.beyond(feet).max() <= ON_MITRE for mitre in mitres):
                 raise ReliefError(NOT_MET)  # the face itself goes on beyond the joint's line
@@ -190,27 +192,61 @@ def _joints(chart: RunChart, k: int, own: Sequence[int]) -> list[tuple[int, int]
 
 
 def _mitre(
-    chart: RunChart, joint: tuple[int, int], inside: Array, share: BaseGeometry, shaped: bool
-) -> Mitre:
-    """What lies midway between two members at their joint, where a share of a region on the sheet
-    comes to it; what is beyond lies away from a point in space on one of them. Raises ReliefError
-    where it is neither plane nor round, or round where walls are `shaped`, not only draft."""
+    chart: RunChart, joint: tuple[int, int], inside: Array, ink_there: tuple[Region, BaseGeometry],
+    op: Operation,
+) -> Mitre:  # fmt: skip
+    """What lies midway between two members at their joint, where a region's share of one of them
+    comes to it on the sheet; what is beyond lies away from a point in space on that. Raises
+    ReliefError."""
     one, other = (chart.members[n] for n in joint)
-    flat = evaluate(one.cut, np.linspace(0.0, 1.0, PLACES)).reshape(-1, 2)
-    reach = shapely.box(*share.buffer(ABOUT).bounds)
-    near = shapely.contains_xy(reach, flat[:, 0], flat[:, 1])
-    flat = flat[near] if near.sum() > LEAST_PLACES else flat
+    region, share = ink_there
+    flat = _near(evaluate(one.cut, np.linspace(0.0, 1.0, PLACES)).reshape(-1, 2), share, ABOUT)
     points = one.to_space(flat)
     normals = one.chart.normal(one.into(flat)) + other.chart.normal(other.into(flat))
     plane = plane_mitre(points, normals, inside)
     if plane is not None:
         return plane
     found = round_mitre(points, normals, inside)
-    if found is None:
+    if found is not None and not (op.walls.softened or op.walls.carve is not None):
+        return found
+    return _ruled(one, other, inside, region, op)
+
+
+def _ruled(one: Member, other: Member, inside: Array, region: Region, op: Operation) -> RuledMitre:
+    """Along any joint. Raises ReliefError."""
+    flat = evaluate(one.cut, np.linspace(0.0, 1.0, PLACES)).reshape(-1, 2)
+    t = np.concatenate([k + np.linspace(0.0, 1.0, PLACES) for k in range(len(one.cut))])
+    (whole,) = ink([region])
+    stretch = _stretch_about(flat, whole)
+    flat, t = flat[stretch], t[stretch] / len(one.cut)
+    points = one.to_space(flat)
+    if abs(one.bend) < STRAIGHT_ON:
+        ways = one.chart.normal(one.into(flat)) + other.chart.normal(other.into(flat))
+    else:
+        ways = (lean_at(one, other, one).tops(t, op.signed) - points) * np.sign(op.signed)
+    found = RuledMitre.of(points, ways, inside)
+    if found.turns_too_far:
         raise ReliefError(CURVED)
-    if shaped:
-        raise ReliefError(ROUND)
     return found
+
+
+def _stretch_about(flat: Array, shape: BaseGeometry) -> NDArray[np.int64]:
+    """Which of the places of a joint, (n, 2), lie about a shape, one after the other, a few of
+    them."""
+    away = shapely.distance(shape, shapely.points(flat))
+    first = last = int(np.argmin(away))
+    while first > 0 and away[first - 1] < ABOUT_RULED:
+        first -= 1
+    while last < len(flat) - 1 and away[last + 1] < ABOUT_RULED:
+        last += 1
+    return np.unique(np.linspace(first, last, RULINGS).round().astype(int))
+
+
+def _near(flat: Array, shape: BaseGeometry, about: float) -> Array:
+    """The places of a joint, (n, 2), about a shape; all where those are few."""
+    reach = shapely.box(*shape.buffer(about).bounds)
+    near = shapely.contains_xy(reach, flat[:, 0], flat[:, 1])
+    return flat[near] if near.sum() > LEAST_PLACES else flat
 
 
 def _as_one(shares: Sequence[Tool]) -> Sequence[Tool]:

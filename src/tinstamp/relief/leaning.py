@@ -230,6 +230,11 @@ class Lean:
             return beside(t)
         return ahead(t)[..., None] * self.own.out(t)
 
+    def tops(self, t: Array, lift: float) -> Array:
+        """Where the parallels of both faces `lift` mm above them meet, (..., 3), over places along
+        the joint."""
+        return self.own.base.to_space(self.own.at(t) + self._at_joint(t, lift), lift)
+
     def gain(self, chart: FaceChart, region: Region, lift: float) -> float:
         """What leaning adds to the volume of a region on the chart's sheet, mm³.
 

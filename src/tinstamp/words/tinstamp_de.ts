@@ -10624,12 +10624,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>die Anteile zweier Flächen treffen sich nicht an ihrem Übergang</translation>
   </message>
   <message>
-   <source>what runs over where two faces meet along a curve that is no circle, or at an angle that changes, has walls without draft, a section or softened edges: move it clear of there, or give that to each face by itself</source>
-   <translation>was darüber läuft, wo zwei Flächen entlang einer Kurve zusammentreffen, die kein Kreis ist, oder in einem Winkel, der sich ändert, hat Wände ohne Neigung, Profil oder gebrochene Kanten: rücken Sie es von dort weg, oder geben Sie das jeder Fläche für sich</translation>
-  </message>
-  <message>
-   <source>what runs over where two faces meet along a circle has walls without a section or softened edges: move it clear of there, or give that to each face by itself</source>
-   <translation>was darüber läuft, wo zwei Flächen entlang eines Kreises zusammentreffen, hat Wände ohne Profil oder gebrochene Kanten: rücken Sie es von dort weg, oder geben Sie das jeder Fläche für sich</translation>
+   <source>what runs over where two faces meet turns too far along that line for walls with draft, a section or softened edges: move it clear of there, or give that to each face by itself</source>
+   <translation>Was über die Linie läuft, an der sich zwei Flächen treffen, dreht sich längs dieser Linie zu weit für Wände mit Neigung, einem Querschnitt oder weichen Kanten: Rücken Sie es von dort weg, oder geben Sie das jeder Fläche für sich</translation>
   </message>
   <message>
    <source>what runs over where two faces meet is cut through with straight walls</source>

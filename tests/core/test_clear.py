@@ -26,6 +26,7 @@ from tinstamp.job.archive import Document
 from tinstamp.job.features import Ball, BaseFeature, Cone, Dome, Hole, Plate, Tube
 from tinstamp.job.height_picture import HeightPicture
 from tinstamp.job.model import Blank, Job, Setting, Shape, Stamp, Text
+from tinstamp.relief import clear
 from tinstamp.relief.clear import _boxed, cells_of
 from tinstamp.relief.execute import imprinted
 from tinstamp.relief.kinds import operations
@@ -267,3 +268,28 @@ def test_the_trial_of_solids_sees_what_runs_through_itself() -> None:
     for mesh, wrong in ((one, False), (ball, False), (both, True)):
         points, triangles = np.array(mesh.vertices), np.array(mesh.faces)
         assert overlaps(points, triangles, np.random.default_rng(1)) is wrong
+
+
+@pytest.mark.parametrize("at_once", [1, 50, 10**6])
+def test_spans_are_the_same_however_many_are_looked_at_at_a_time(
+    at_once: int, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    own = np.random.default_rng(3)
+    points, which = own.normal(size=(7, 20, 3)), own.integers(0, 7, 40)
+    ways = own.normal(size=(40, 3))
+    monkeypatch.setattr(clear, "POINTS_AT_ONCE", at_once)
+    found = clear._spans(points, which, ways)
+    for k in range(40):
+        along = points[which[k]] @ ways[k]
+        assert found[k] == pytest.approx([along.min(), along.max()], abs=1e-12)
+
+
+def test_a_cell_of_many_points_has_the_same_hull_of_fewer() -> None:
+    own = np.random.default_rng(4)
+    points = own.normal(size=(3000, 3))
+    fewer = clear._corners_of(points)
+    assert len(fewer) < 300
+    ways = own.normal(size=(100, 3))
+    assert (fewer @ ways.T).max(axis=0) == pytest.approx((points @ ways.T).max(axis=0), abs=1e-12)
+    flat = np.column_stack([own.normal(size=(500, 2)), np.zeros(500)])
+    assert len(clear._corners_of(flat)) == 500  # all in one plane: as they are

@@ -56,6 +56,10 @@ CELL_SIDE = 4.0
 """mm that a cell is about long"""
 MOST_LEFT = 48
 """Cells that are cut into smaller ones with what they are near to"""
+MANY_POINTS = 200
+"""of a cell from which on those within its hull are left out"""
+POINTS_AT_ONCE = 2_000_000
+"""points of cells that are looked at along a direction at a time"""
 STEPS_A_SPAN, MOST_STEPS = 1.25, 64
 """Places to a piece of a spline, and to a side of a cell, at which a cap that goes up and down is
 looked at."""
@@ -240,12 +244,23 @@ def _cells(block: Block, over_foot: bool) -> _Own:
             low = low[foot.holds(low.sides)]
         return _between(low, foot, cap)
     parts = [t.patches(0, CELL_SIDE) for t in (foot, cap, *map(Trimmed, block.walls))]
-    return _Own(
-        np.concatenate([p.points.reshape(-1, 3) for p in parts])[None],
-        np.array([max(float(p.off.max()) for p in parts)]),
-        9 * len(parts[0].off),
-        np.full((1, 4), np.nan),
-    )
+    first, *rest = (p.points.reshape(-1, 3) for p in parts)
+    beneath = np.concatenate([first[:9], _corners_of(first[9:])])
+    points = np.concatenate([beneath, _corners_of(np.concatenate(rest))])
+    off = np.array([max(float(p.off.max()) for p in parts)])
+    return _Own(points[None], off, len(beneath), np.full((1, 4), np.nan))
+
+
+def _corners_of(points: Array) -> Array:
+    """Of points, (n, 3), those that make their hull, where they are many."""
+    if len(points) < MANY_POINTS:
+        return points
+    from scipy.spatial import ConvexHull, QhullError
+
+    try:
+        return points[ConvexHull(points).vertices]
+    except QhullError:  # all of them in one plane
+        return points
 
 
 def _between(low: Patches, foot: Trimmed, cap: Trimmed) -> _Own:
@@ -289,12 +304,22 @@ def parted(one: Cells, other: Cells | Patches) -> tuple[NDArray[np.int64], NDArr
         mine, theirs = mine[kept], theirs[kept]
     for way in (0, 1):
         normals = one.normals[mine] if way == 0 else other.normals[theirs]
-        ours = np.einsum("npk,nk->np", one.points[mine], normals)
-        others = np.einsum("npk,nk->np", other.points[theirs], normals)
-        gap = np.maximum(ours.min(1) - others.max(1), others.min(1) - ours.max(1))
+        ours, others = _spans(one.points, mine, normals), _spans(other.points, theirs, normals)
+        gap = np.maximum(ours[:, 0] - others[:, 1], others[:, 0] - ours[:, 1])
         kept = gap < KEPT_CLEAR + one.off[mine] + other.off[theirs]
         mine, theirs = mine[kept], theirs[kept]
     return mine, theirs
+
+
+def _spans(points: Array, which: NDArray[np.int64], ways: Array) -> Array:
+    """(n, 2) from where to where some of the point sets, (m, p, 3), go along ways, (n, 3); so many
+    at a time as memory has room for."""
+    found = np.empty((len(which), 2))
+    step = max(1, POINTS_AT_ONCE // points.shape[1])
+    for k in range(0, len(which), step):
+        along = np.einsum("npk,nk->np", points[which[k : k + step]], ways[k : k + step])
+        found[k : k + step] = np.stack([along.min(axis=1), along.max(axis=1)], axis=1)
+    return found
 
 
 def meet(one: Imprint, other: Imprint) -> bool:

@@ -2,17 +2,29 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 from OCP.BRep import BRep_Tool
+from OCP.BRepBuilderAPI import BRepBuilderAPI_Copy
+from OCP.BRepMesh import BRepMesh_IncrementalMesh
 from OCP.ShapeAnalysis import ShapeAnalysis_Edge, ShapeAnalysis_Shell
 from OCP.TopAbs import TopAbs_ShapeEnum
 from OCP.TopExp import TopExp, TopExp_Explorer
-from OCP.TopoDS import TopoDS
+from OCP.TopoDS import TopoDS, TopoDS_Face
 from OCP.TopTools import TopTools_IndexedDataMapOfShapeListOfShape
 
-from tinstamp.blank.kernel import Array, area, aslant, compound, face_on, flux
+from tinstamp.blank.kernel import (
+    Array,
+    area,
+    aslant,
+    compound,
+    extent_of,
+    face_on,
+    flux,
+    triangles_of,
+)
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.blank.true_volume import true_volume
 from tinstamp.chart.base import FaceChart
@@ -32,6 +44,14 @@ TIGHT = 1e-3
 """Part of a change by which what new faces enclose may differ with where it is measured from"""
 TIGHT_FACES = 1e-6
 """mm that they may be apart besides"""
+
+
+COARSE = 2e-3
+"""Part of a solid's extent that triangles may be off it where it is seen whether there are any"""
+WIDE_TURN = 0.5
+"""radians between them there"""
+LEAST_DRAWN = 0.7
+"""part of a face's area that they cover at least"""
 
 
 @dataclass(frozen=True)
@@ -61,8 +81,8 @@ def examine(solid: NamedSolid) -> Verdict:
 
 def examine_change(before: NamedSolid, after: NamedSolid) -> Verdict:
     """Of what a change made of a sound solid: whether it is closed and turned one way still,
-    whether the kernel finds no fault with the faces that are new and they fit one another, and by
-    how much its volume changed, mm³.
+    whether the kernel finds no fault with the faces that are new, they fit one another and can be
+    drawn, and by how much its volume changed, mm³.
 
     Faces that both have cancel out, so that those that are gone and those that are new enclose
     just what changed, however large the part is. What they enclose is the same from wherever it is
@@ -73,6 +93,7 @@ def examine_change(before: NamedSolid, after: NamedSolid) -> Verdict:
     if not new and not gone:
         return Verdict(is_closed(after), True, 0.0)
     valid = turned_one_way(after) and (not new or is_valid(compound(new)))
+    valid = valid and can_be_drawn(new, COARSE * extent_of(after.shape))
     between = compound([*new, *(face.Reversed() for face in gone)])
     at, normal = aslant(between)
     change = flux(between, at, normal)
@@ -82,6 +103,22 @@ def examine_change(before: NamedSolid, after: NamedSolid) -> Verdict:
         leak = max(abs(other - change) for other in others)
         valid = leak <= TIGHT * abs(change) + TIGHT_FACES * area(compound(new))
     return Verdict(is_closed(after), valid, change)
+
+
+def can_be_drawn(members: Sequence[TopoDS_Face], chord: float) -> bool:
+    """True when the kernel finds triangles, `chord` mm off at most, for all of each face: of one
+    whose outlines all but meet it may find none, though it calls it valid, and no program could
+    show or print that part."""
+    copies = [BRepBuilderAPI_Copy(face, True, False).Shape() for face in members]
+    if copies:
+        BRepMesh_IncrementalMesh(compound(copies), chord, False, WIDE_TURN, True)
+    for face in map(TopoDS.Face_s, copies):
+        points, corners = triangles_of(face)
+        a, b, c = (points[corners[:, k]] for k in range(3))
+        drawn = float(np.linalg.norm(np.cross(b - a, c - a), axis=1).sum()) / 2.0
+        if drawn < LEAST_DRAWN * area(face) - chord**2:
+            return False
+    return True
 
 
 def across(normal: Array) -> Array:

@@ -16,7 +16,7 @@ from tinstamp.artwork.glyphs import typeface
 from tinstamp.artwork.outline import Region, evaluate
 from tinstamp.artwork.text import TextSpec, lay_text
 from tinstamp.artwork.unite import UnionError, closed, contour_of
-from tinstamp.setting.along import united
+from tinstamp.setting.along import together
 
 STEPS = 32
 """lines to a piece in what unions are held against"""
@@ -57,7 +57,7 @@ def copies(seed: int) -> list[list[Region]]:
 def test_copies_over_one_another_lose_nothing(seed: int) -> None:
     groups = copies(seed)
     wanted = shapely.union_all([shape_of(region) for group in groups for region in group])
-    assert off(united(groups), wanted) < AREA
+    assert off([region for region, _ in together(groups)], wanted) < AREA
 
 
 def wound(rings: list[np.ndarray]) -> BaseGeometry:
@@ -123,7 +123,7 @@ def test_what_one_library_gives_up_is_united(monkeypatch: pytest.MonkeyPatch) ->
     groups = copies(3)
     wanted = shapely.union_all([shape_of(region) for group in groups for region in group])
     monkeypatch.setattr(agreed, "unite", gives_up)
-    assert off(united(groups), wanted) < AREA
+    assert off([region for region, _ in together(groups)], wanted) < AREA
 
 
 @pytest.mark.parametrize("seed", range(30))

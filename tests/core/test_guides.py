@@ -36,7 +36,7 @@ from tinstamp.job.model import (
 from tinstamp.job.profile import Piece
 from tinstamp.job.resolve import resolve
 from tinstamp.job.text_fields import filled
-from tinstamp.setting.along import AlongWay, follow, united
+from tinstamp.setting.along import AlongWay, follow, together
 from tinstamp.setting.place import PlaceError
 from tinstamp.setting.way import Way, arc_way, level_way
 
@@ -285,10 +285,10 @@ def test_options_of_text() -> None:
     apart = lay_text(TextSpec("office", font("Zilla Slab", "Regular"), 6.0, ligatures=False))
     assert len(apart.letters) == 6 and len(joined.letters) <= 6
     script = artwork("lantern", 8.0, "Pacifico", "Regular")
-    again = united([[r] for r in script.regions])
+    again = together([[r] for r in script.regions])
     assert len(again) == len(script.regions)
     inks = letter_inks(TextSpec("lantern", font("Pacifico", "Regular"), 8.0))
-    ours = united([list(x.regions) for x in inks])
+    ours = [region for region, _ in together([list(x.regions) for x in inks])]
     shapes = [
         shapely.Polygon(r.outer.points(24), [c.points(24) for c in r.counters])
         for x in inks

@@ -86,6 +86,15 @@ def test_along_any_curve_what_is_beyond_is_cut_off_there(seed: int) -> None:
     assert in_a_box(mitre) == pytest.approx(2.0 * area, rel=2e-4)
 
 
+def test_thousands_of_points_are_held_against_it_a_few_at_a_time() -> None:
+    x = np.linspace(-6.0, 6.0, 40)
+    points = np.column_stack([x, 0.1 * np.sin(x), np.zeros(40)])
+    mitre = RuledMitre.of(points, np.repeat([[0.0, 0.1, 1.0]], 40, axis=0), INSIDE)
+    at = random_points(5000)
+    one_by_one = [mitre.beyond(p[None])[0] for p in at[::97]]
+    assert mitre.beyond(at)[::97] == pytest.approx(one_by_one, abs=1e-12)
+
+
 def test_a_joint_that_turns_back_is_told() -> None:
     turn = np.linspace(-2.4, 2.4, 90)
     points = np.column_stack([np.sin(turn), 1.0 - np.cos(turn), np.zeros(90)]) * 5.0

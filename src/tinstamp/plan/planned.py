@@ -229,8 +229,15 @@ class Planned:
         else of it alone."""
         if self.relief.given.leans_to in ("start", "end"):
             return letter
-        row = tuple(r.transformed(letter.matrix, letter.shift) for r in self.artwork.regions)
-        return replace(letter, regions=row or letter.regions)
+        row = tuple(r.transformed(letter.matrix, letter.shift) for r in self._lowest_and_highest)
+        return replace(letter, regions=row)
+
+    @cached_property
+    def _lowest_and_highest(self) -> tuple[Region, Region]:
+        """Of the artwork: a row of its letters reaches as far down and up as these."""
+        regions = self.artwork.regions
+        low, high = (np.array([r.bounds[k] for r in regions]) for k in (1, 3))
+        return regions[int(low.argmin())], regions[int(high.argmax())]
 
     @property
     def ways(self) -> tuple[Carry | Track, ...]:

@@ -200,7 +200,7 @@ def _mitre(
     ReliefError."""
     one, other = (chart.members[n] for n in joint)
     region, share = ink_there
-    flat = _near(evaluate(one.cut, np.linspace(0.0, 1.0, PLACES)).reshape(-1, 2), share, ABOUT)
+    flat = _near(evaluate(one.cut, np.linspace(0.0, 1.0, PLACES)).reshape(-1, 2), share)
     points = one.to_space(flat)
     normals = one.chart.normal(one.into(flat)) + other.chart.normal(other.into(flat))
     plane = plane_mitre(points, normals, inside)
@@ -242,9 +242,9 @@ def _stretch_about(flat: Array, shape: BaseGeometry) -> NDArray[np.int64]:
     return np.unique(np.linspace(first, last, RULINGS).round().astype(int))
 
 
-def _near(flat: Array, shape: BaseGeometry, about: float) -> Array:
+def _near(flat: Array, shape: BaseGeometry) -> Array:
     """The places of a joint, (n, 2), about a shape; all where those are few."""
-    reach = shapely.box(*shape.buffer(about).bounds)
+    reach = shapely.box(*shape.buffer(ABOUT).bounds)
     near = shapely.contains_xy(reach, flat[:, 0], flat[:, 1])
     return flat[near] if near.sum() > LEAST_PLACES else flat
 

@@ -24,6 +24,8 @@ TO_CROSSING = 0.7
 """part of the way to where two rulings would cross that they go at most"""
 FINE_PLACES = 2000
 """along it, for how far points lie beyond it"""
+POINTS_AT_ONCE = 128
+"""that are held against all of these places: thousands of an outline would fill the memory"""
 LEAST_FACING = 0.35
 """Cosine of the angle by which it turns along the joint at most"""
 FURTHEST = 12.0
@@ -88,11 +90,15 @@ class RuledMitre:
     def beyond(self, points: Array) -> Array:
         """(n,) mm by which points, (n, 3), lie beyond it."""
         at, ways, normals = self._fine
-        off = points[:, None] - at
-        aside = off - np.einsum("nmk,mk->nm", off, ways)[..., None] * ways
-        nearest = np.argmin((aside * aside).sum(axis=-1), axis=1)
-        each = np.arange(len(points))
-        return np.asarray((off[each, nearest] * normals[nearest]).sum(axis=1))
+        found = np.empty(len(points))
+        for k in range(0, len(points), POINTS_AT_ONCE):
+            some = points[k : k + POINTS_AT_ONCE]
+            off = some[:, None] - at
+            aside = off - np.einsum("nmk,mk->nm", off, ways)[..., None] * ways
+            nearest = np.argmin((aside * aside).sum(axis=-1), axis=1)
+            there = some - at[nearest]
+            found[k : k + POINTS_AT_ONCE] = (there * normals[nearest]).sum(axis=1)
+        return found
 
     @property
     def turns_too_far(self) -> bool:

@@ -47,7 +47,8 @@ TIGHT_FACES = 1e-6
 
 
 COARSE = 2e-3
-"""Part of a solid's extent that triangles may be off it where it is seen whether there are any"""
+"""Part of the extent of faces that triangles may be off them where it is seen whether there are
+any"""
 WIDE_TURN = 0.5
 """radians between them there"""
 LEAST_DRAWN = 0.7
@@ -93,7 +94,7 @@ def examine_change(before: NamedSolid, after: NamedSolid) -> Verdict:
     if not new and not gone:
         return Verdict(is_closed(after), True, 0.0)
     valid = turned_one_way(after) and (not new or is_valid(compound(new)))
-    valid = valid and can_be_drawn(new, COARSE * extent_of(after.shape))
+    valid = valid and (not new or can_be_drawn(new, COARSE * extent_of(compound(new))))
     between = compound([*new, *(face.Reversed() for face in gone)])
     at, normal = aslant(between)
     change = flux(between, at, normal)

@@ -116,13 +116,9 @@ def _stood(middle: float, rest: float, scale: float, along: AlongWay, s: float) 
     return Motion(matrix, point + left - matrix @ np.array([middle, rest]))
 
 
-def united(groups: Sequence[Sequence[Region]]) -> list[Region]:
-    """All regions, those of different groups that overlap made one."""
-    return [region for region, _ in together(groups)]
-
-
 def together(groups: Sequence[Sequence[Region]]) -> list[tuple[Region, tuple[int, ...]]]:
-    """The same, each with the numbers of those that it was made of, counted through all groups."""
+    """All regions, those of different groups that overlap made one; each with the numbers of those
+    that it was made of, counted through all groups."""
     from tinstamp.artwork.text import touching
 
     flat = [(k, region) for k, group in enumerate(groups) for region in group]

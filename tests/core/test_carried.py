@@ -21,7 +21,7 @@ from OCP.BRepTools import BRepTools
 
 from tests.core.solids import sound, volume
 from tests.core.test_artwork import polygons
-from tests.core.test_pieces import PLATE, TUBE, marked
+from tests.core.test_pieces import PLATE, marked
 from tinstamp.blank.kernel import boxes_of
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.cache import Cache
@@ -32,7 +32,7 @@ from tinstamp.job.features import Plate
 from tinstamp.job.model import Blank, Job, Repeat, Setting, Shape, Stamp, Text
 from tinstamp.job.setting import Guide
 from tinstamp.plan.track import Track
-from tinstamp.relief.carried import Carried
+from tinstamp.relief.carried import InPlane
 
 AT = ("0 mm", "0 mm")
 DISC = Shape(shape="circle", wide="10 mm")
@@ -151,11 +151,6 @@ def test_what_cannot_be_is_told(relief: dict[str, str], words: str) -> None:
     assert any(words in told for told in fixes(built)), fixes(built)
 
 
-def test_on_a_round_face_they_stand_upright() -> None:
-    built = marked(TUBE, "p.outer", ("0 deg", "18 mm"), DISC, make="emboss", stands="leaning")
-    assert any("flat faces" in told for told in fixes(built))
-
-
 def test_copies_lean_and_bend_each_about_its_own_line() -> None:
     def copies(stands: str, **relief: Any) -> Built:
         setting = Setting(face="p.top", across="0 mm", up="0 mm", rests_on="middle",
@@ -224,15 +219,16 @@ def test_what_an_upright_stamp_left_in_the_cache_is_not_taken_for_a_leaning_one(
 def test_a_builder_that_goes_wrong_is_found(wrong: str, monkeypatch: pytest.MonkeyPatch) -> None:
     """Letters that lean to the other side, or bend the other way from the half on, have the same
     volume: the guard follows their way by itself."""
-    plain = Carried.space
+    plain = InPlane.space
 
-    def other(self: Carried, xy: np.ndarray) -> np.ndarray:
+    def other(self: InPlane, xy: np.ndarray) -> np.ndarray:
         if wrong == "side":
-            x, y = self.carry.toward
-            return replace(self.carry, toward=(-x, -y)).space(self.chart, xy, self.part)
+            x, y = self.path.toward
+            back = replace(self.path, toward=(-x, -y))  # type: ignore[type-var]
+            return back.on(self.chart, xy, self.station)
         return plain(self, xy) + [0.0, 0.6, 0.0]
 
-    monkeypatch.setattr(Carried, "space", other)
+    monkeypatch.setattr(InPlane, "space", other)
     built = carried(stands="leaning", leans="30 deg", depth="4 mm")
     assert fixes(built) and built.report.stamps[0].built_by != "imprint"
 
@@ -476,7 +472,7 @@ def test_random_letters_along_guides_are_sound_or_told(seed: int) -> None:
     placed = built.planned["m"].placed
     ways = built.planned["m"].carries
     assert sum(len(copy.regions) for _, copy in ways) == len(placed.regions)
-    wanted = sum(carry.volume(copy.regions) for carry, copy in ways)
+    wanted = sum(carry.flat_volume(copy.regions) for carry, copy in ways)
     assert change(built) == pytest.approx(wanted, rel=1e-4)
 
 

@@ -36,7 +36,7 @@ def ink_box(item: Planned) -> Array:
     grid = np.meshgrid(np.linspace(low_x, high_x, BOX_GRID), np.linspace(low_y, high_y, BOX_GRID))
     rings = [region.outer.points(4) for region in item.placed.regions]
     points = np.concatenate([np.stack(grid, axis=-1).reshape(-1, 2), *rings])
-    if item.carries and isinstance(item.chart, FaceChart):
+    if item.carries:
         over = shapely.get_coordinates(item.shadow)
         ways = [
             carry.space(item.chart, np.concatenate([r.outer.points(4) for r in copy.regions]), part)

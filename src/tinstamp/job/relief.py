@@ -221,7 +221,7 @@ class Relief(Value):
         Shown(
             "Letters stand",
             "Straight up from the face, leaning all the way, bending over as if on a hinge, or "
-            "along a drawn path; all but the first on flat faces",
+            "along a drawn path",
             words={
                 "upright": "Upright",
                 "leaning": "Leaning",

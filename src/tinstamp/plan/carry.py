@@ -2,28 +2,22 @@
 over as if they turned about a hinge.
 
 Each point of the ink goes the same way: on a straight line that leans off the normal, or on a
-circle about one line of the face, on the side that the letters bend to. So walls are those of
-prisms or faces of revolution, and no two letters run into one another.
+circle about one line of the sheet, on the side that the letters bend to. So walls on a flat face
+are those of prisms or faces of revolution, and no two letters run into one another.
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
-import shapely
-from shapely.geometry.base import BaseGeometry
 
-from tinstamp.artwork.outline import Array, Region, bounds_of
-from tinstamp.chart.base import FaceChart
-from tinstamp.chart.bent import summed
-from tinstamp.setting.fit import ink
+from tinstamp.artwork.outline import bounds_of
+from tinstamp.chart.turns import Motion
+from tinstamp.plan.station import MOST_TURN, ON_FACE, Leg, Path, moved_along
 from tinstamp.setting.place import Placed
 
-SHADOW_STEPS = 4
-"""points to a piece of an outline whose shadow is told"""
 Way = Literal["foot", "top", "start", "end"]
 """The side of the artwork that it goes to."""
 WAYS: dict[Way, tuple[float, float]] = {
@@ -35,8 +29,8 @@ WAYS: dict[Way, tuple[float, float]] = {
 
 
 @dataclass(frozen=True)
-class Carry:
-    """The path of letters off their face, a flat one.
+class Carry(Path):
+    """The path of letters that lean, or bend over.
 
     Attributes
     ----------
@@ -63,47 +57,21 @@ class Carry:
         """mm from the hinge to the outermost ink; infinite for letters that lean."""
         return float("inf") if self.edge is None else self.depth / float(np.radians(self.turn))
 
-    def away(self, xy: Array) -> Array:
-        """(...,) mm of points of the sheet from the hinge; of letters that bend alone."""
-        assert self.edge is not None
-        return np.asarray(self.edge + self.radius - np.asarray(xy) @ np.array(self.toward))
+    def moved(self, by: Motion) -> Carry:
+        toward, edge = moved_along(self.toward, self.front, by)
+        return replace(self, toward=toward, edge=None if self.edge is None else edge)
 
-    def space(self, chart: FaceChart, xy: Array, part: float = 1.0, stretch: float = 1.0) -> Array:
-        """Where points of the sheet, (..., 2), are at a part of their path, (..., 3) mm; `stretch`
-        times as far from the hinge."""
-        xy = np.asarray(xy, dtype=float)
-        foot, up = chart.to_space(xy), chart.normal(xy)
-        ahead = chart.to_space(np.array(self.toward)) - chart.to_space(np.zeros(2))
+    @property
+    def front(self) -> float:
+        return self.edge or 0.0
+
+    @property
+    def legs(self) -> tuple[Leg, ...]:
         if self.edge is None:
             lean = float(np.tan(np.radians(self.turn)))
-            return np.asarray(foot + part * self.depth * (up + lean * ahead))
-        angle, away = part * np.radians(self.turn), self.away(xy)[..., None]
-        hinge = foot + away * ahead
-        return np.asarray(hinge + stretch * away * (up * np.sin(angle) - ahead * np.cos(angle)))
-
-    def volume(self, regions: Sequence[Region]) -> float:
-        """mm³: of a prism its base times its height; of what is swept about a line the angle times
-        the first moment of its section (Pappus)."""
-        if self.edge is None:
-            return self.depth * sum(region.area for region in regions)
-
-        def of(at: Array) -> tuple[Array, Array]:
-            return np.ones(at.shape[:-1]), self.away(at)[..., None]
-
-        return float(np.radians(self.turn)) * float(summed(regions, of, 1)[0])
-
-    def shadow(self, regions: Sequence[Region]) -> BaseGeometry:
-        """All of the sheet that ink stands on or over."""
-        found = []
-        for polygon in ink(regions, SHADOW_STEPS):
-            ring = shapely.get_coordinates(polygon.exterior)
-            if self.edge is None:
-                by = np.full(len(ring), self.depth * np.tan(np.radians(self.turn)))
-            else:
-                by = self.away(ring) * (1.0 - np.cos(np.radians(self.turn)))
-            moved = ring + by[:, None] * np.array(self.toward)
-            found.append(shapely.MultiPoint(np.concatenate([ring, moved])).convex_hull)
-        return shapely.union_all(found)
+            return (Leg(ON_FACE, ON_FACE.moved((self.depth * lean, self.depth))),)
+        arc = Leg.round(ON_FACE, (self.radius, 0.0), -float(np.radians(self.turn)))
+        return tuple(arc.parted(MOST_TURN))
 
 
 def extent_along(toward: tuple[float, float], placed: Placed) -> tuple[float, float]:

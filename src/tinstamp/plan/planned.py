@@ -194,13 +194,13 @@ class Planned:
 
     @property
     def carried(self) -> Carry | Track | None:
-        """The path that its letters take off a flat face, as far as it can be told, of copies that
+        """The path that its letters take off their face, as far as it can be told, of copies that
         of the first; None for letters that stand upright."""
         return self.carries[0][0] if self.carries else None
 
     @cached_property
     def carries(self) -> tuple[tuple[Carry | Track, Placed], ...]:
-        """The paths that its letters take off a flat face, each copy's own, with the copies, and
+        """The paths that its letters take off their face, each copy's own, with the copies, and
         along a guide each letter's; none for letters that stand upright. Raises FormulaError."""
         if self.relief.given.stands == "upright" or not self.placed.regions:
             return ()

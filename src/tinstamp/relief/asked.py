@@ -13,7 +13,7 @@ from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import Array
 from tinstamp.chart.base import Chart
 from tinstamp.relief.follow_guard import Followed, Grey
-from tinstamp.relief.path_guard import DrawnPath, Path
+from tinstamp.relief.path_guard import Way
 from tinstamp.relief.through import Ink
 from tinstamp.relief.tool_guard import Tool
 
@@ -68,7 +68,7 @@ class Asked:
     origin: tuple[float, float] = (0.0, 0.0)
     along: Array | None = None
     besides: tuple[Asked, ...] = ()
-    path: Path | DrawnPath | None = None
+    path: Way | None = None
     tool: Tool | None = None
     followed: Followed | None = None
     carve: float | None = None

@@ -8,12 +8,10 @@ from functools import partial
 
 from tinstamp.blank.kernel import compound
 from tinstamp.blank.solid import NamedSolid
-from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.run import RunChart
-from tinstamp.plan.carry import Carry
-from tinstamp.plan.track import Track
+from tinstamp.plan.station import Path
 from tinstamp.relief.asked import Asked
-from tinstamp.relief.carried import cells_along, on_flat
+from tinstamp.relief.carried import cells_along
 from tinstamp.relief.carved import Carving
 from tinstamp.relief.checking import LOG
 from tinstamp.relief.clear import InTheWay, met_by, run_into
@@ -52,7 +50,7 @@ def by_imprint(
                 {at: top.height for top in op.tops for at in top.islands}, stack,
             )  # fmt: skip
             if op.walls.carry is not None:
-                made = _in_cells(made, on_flat(op.face_chart), op.walls.carry)
+                made = _in_cells(made, op, op.walls.carry)
     except CurveError:
         return None  # across the seam: not for this way
     after = together(solid, [made])
@@ -76,10 +74,13 @@ def by_imprint(
     return made, after, change, volume
 
 
-def _in_cells(made: Imprint, chart: PlaneChart, carry: Carry | Track) -> Imprint:
+def _in_cells(made: Imprint, op: Operation, path: Path) -> Imprint:
     """The same with cells that hold its letters on their way off the face."""
-    blocks = tuple(replace(b, hull=cells_along(b.removed, chart, carry)) for b in made.blocks)
-    return replace(made, blocks=blocks)
+    blocks = [
+        replace(block, hull=cells_along(region, op.face_chart, path))
+        for block, region in zip(made.blocks, op.placed.regions, strict=True)
+    ]
+    return replace(made, blocks=tuple(blocks))
 
 
 def _words(finding: Callable[[], Finding]) -> str | None:

@@ -12,6 +12,7 @@ from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.chart.cast import CastChart
 from tinstamp.chart.run import RunChart
+from tinstamp.plan.carry import Carry
 from tinstamp.plan.heights import Heights
 from tinstamp.plan.level import Level
 from tinstamp.plan.track import Track
@@ -21,7 +22,7 @@ from tinstamp.relief.follow_guard import Followed, Grey, OtherFace
 from tinstamp.relief.guard import fault
 from tinstamp.relief.heads import Walls
 from tinstamp.relief.operation import Operation
-from tinstamp.relief.path_guard import DrawnPath, Path
+from tinstamp.relief.path_guard import DrawnPath, Path, Way
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.tool_guard import Tool
 from tinstamp.relief.verify import ALLOWED_BOOLEAN, agrees
@@ -57,10 +58,10 @@ def asked_of(chart: Chart, placed: Placed, op: Operation, clean: bool) -> Asked:
         plane = level.flat
         followed = None if plane is not None else level_asked(level)
     carry = op.walls.carry
-    path: Path | DrawnPath | None = None
+    path: Way | None = None
     if isinstance(carry, Track):
         path = DrawnPath.of(carry.drawn, carry.toward, carry.row)
-    elif carry is not None and op.depth:
+    elif isinstance(carry, Carry) and op.depth:
         hinge = None if carry.edge is None else carry.edge + carry.radius
         path = Path(carry.toward, carry.turn, hinge)
     plain = not op.walls.slanted

@@ -16,7 +16,6 @@ from tinstamp.artwork.split import Part
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.cast import GRAZING, CastChart
 from tinstamp.chart.run import Member, RunChart, area_of_face
-from tinstamp.plan.track import Track
 from tinstamp.relief.asked import Asked
 from tinstamp.relief.at_edges import parted
 from tinstamp.relief.boolean import Tool
@@ -30,7 +29,7 @@ from tinstamp.relief.by_sewn_tools import by_sewn_tools, by_slanted_tools
 from tinstamp.relief.by_stacks import by_stacks, stacked_tools
 from tinstamp.relief.by_tools import by_tools, tools_of
 from tinstamp.relief.by_tracing import by_tracing
-from tinstamp.relief.carried import Bow, Carried, Trail, on_flat
+from tinstamp.relief.carried import Trail
 from tinstamp.relief.carved import Carving
 from tinstamp.relief.checking import asked_of, cast_of
 from tinstamp.relief.clear import InTheWay
@@ -120,13 +119,8 @@ class _Expected:
             carving = Carving.of(chart, regions, op.depth, op.walls.carve, sign)
             return cls(lambda: carving.volume, None, None, asked, carving=carving)
         if op.walls.carry is not None:
-            flat, carry = on_flat(chart), op.walls.carry
-            whole = partial(carry.volume, regions)
-            if isinstance(carry, Track):
-                return cls(whole, None, None, asked, Trail(flat, carry))
-            bow = None if carry.edge is None else Bow(flat, carry)
-            straight = Carried(flat, carry) if bow is None else None
-            return cls(whole, straight, None, asked, bow)
+            trail = Trail.of(chart, op.walls.carry, regions)
+            return cls(partial(trail.volume, regions), None, None, asked, trail)
         if op.walls.softened:
             stack = _stacked(op)
             return cls(partial(stack.volume, regions), None, None, asked, stack)
@@ -353,7 +347,10 @@ def _over_run(
 
 def _on(member: Member, op: Operation, placed: Placed) -> Operation:
     """The operation on one face of a run."""
-    return replace(op, face=member.face, chart=member.chart, placed=placed, over=False)
+    walls = op.walls
+    if walls.carry is not None:
+        walls = replace(walls, carry=walls.carry.moved(member.into))
+    return replace(op, face=member.face, chart=member.chart, placed=placed, over=False, walls=walls)
 
 
 def _tools(op: Operation, stopped: Halt) -> tuple[list[Tool], float]:
@@ -376,8 +373,13 @@ def _check_walls(op: Operation, one_way: bool, across: bool) -> None:
             "what a projection casts over where two faces meet has walls without draft, a section "
             "or softened edges: move it clear of there, or give that to each face by itself"
         )
+    if across and walls.carry is not None:
+        raise ReliefError(
+            "letters that lean or bend over stand on one face each: move them clear of where two "
+            "meet, or let them stand upright"
+        )
     lies = walls.slanted or walls.flat or walls.rises or walls.level is not None
-    if (lies and not one_way) or walls.carry is not None:
+    if lies and not one_way:
         raise ReliefError(
             "over several faces walls run square to each face and caps follow it; parallel "
             "walls and flat caps need a projection there, onto one side"

@@ -29,7 +29,7 @@ from tinstamp.chart.run import RunChart
 from tinstamp.relief.asked import FROM_OUTLINE, GOLDEN, SLANT_STRETCH, Asked
 from tinstamp.relief.bare_guard import left_out
 from tinstamp.relief.crossable import Crossable
-from tinstamp.relief.path_guard import DrawnPath, Path
+from tinstamp.relief.path_guard import Way
 from tinstamp.relief.through import DEPTH_STRAY, Ink, differing, stretches_along
 from tinstamp.relief.tool_guard import clear_of, corners_of, off_section, spread
 
@@ -105,7 +105,8 @@ def _layer(asked: Asked) -> float | None:
     chart has no figures. What a mm² of the sheet covers is a quadratic function of the distance
     from the face (Steiner): by three distances it is known at all."""
     if asked.path is not None:
-        return asked.path.swept(asked.ink.whole, asked.depth)
+        inside = ink_points(asked.ink, evenly=True)
+        return asked.path.swept(asked.chart, asked.ink.whole, inside, asked.depth)
     inside = ink_points(asked.ink, evenly=True, times=asked.finer)
     if not len(inside):
         return None
@@ -264,9 +265,7 @@ def _stray(
     return None
 
 
-def _off_path(
-    before: NamedSolid, after: NamedSolid, asked: Asked, path: Path | DrawnPath
-) -> str | None:
+def _off_path(before: NamedSolid, after: NamedSolid, asked: Asked, path: Way) -> str | None:
     """What is not as it should be along the way that letters are carried: all that stands on ink is
     new, and nothing else, nor what lies beyond its end."""
     changed = differing(before, after)

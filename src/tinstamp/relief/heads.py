@@ -1,5 +1,4 @@
-"""Where the walls of a relief end, when that is not simply on the parallel surface straight
-above each foot: walls along one direction, and caps that lie in a plane."""
+"""Where the walls of a relief end: caps that follow the face, or lie in a plane."""
 
 from __future__ import annotations
 
@@ -26,11 +25,10 @@ from tinstamp.chart.bent import (
 from tinstamp.chart.cast import GRAZING, CastChart, cast_chart
 from tinstamp.chart.frame import Frame
 from tinstamp.chart.plane import PlaneChart
-from tinstamp.plan.carry import Carry
 from tinstamp.plan.groove import Groove
 from tinstamp.plan.heights import Heights
 from tinstamp.plan.level import Level
-from tinstamp.plan.track import Track
+from tinstamp.plan.station import Path
 from tinstamp.relief.surfaces import OrderError, ReliefError, parallel, spline_through
 
 CELL_STRETCHES = (1, 2, 3, 4)
@@ -153,8 +151,29 @@ class Square(Head):
         return self.chart.mirrored
 
 
+class OverFoot(Head):
+    """In the (u, v) of the face under the walls' feet, on a spline surface."""
+
+    def uv(self, xy: Array) -> Array:
+        return self.chart.to_uv(xy)
+
+    def at(self, uv: Array) -> Array:
+        ground = self.chart.ground
+        sheet = ground.from_uv(uv)
+        if ground is not self.chart:
+            sheet = self.chart.from_space(ground.to_space(sheet))
+        return self.space(sheet)
+
+    def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
+        return spline_through(self.at, box)
+
+    @property
+    def flipped(self) -> bool:
+        return self.chart.mirrored
+
+
 @dataclass(frozen=True, eq=False)
-class Rising(Head):
+class Rising(OverFoot):
     """At a lift that grows evenly over the sheet, walls along the normals.
 
     Attributes
@@ -173,23 +192,6 @@ class Rising(Head):
     def space(self, xy: Array) -> Array:
         foot = self.chart.to_space(xy)
         return np.asarray(foot + self.heights(xy)[..., None] * self.chart.normal(xy))
-
-    def uv(self, xy: Array) -> Array:
-        return self.chart.to_uv(xy)
-
-    def at(self, uv: Array) -> Array:
-        ground = self.chart.ground
-        sheet = ground.from_uv(uv)
-        if ground is not self.chart:
-            sheet = self.chart.from_space(ground.to_space(sheet))
-        return self.space(sheet)
-
-    def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
-        return spline_through(self.at, box)
-
-    @property
-    def flipped(self) -> bool:
-        return self.chart.mirrored
 
 
 @dataclass(frozen=True, eq=False)
@@ -215,8 +217,7 @@ class Pictured(Rising):
         return spline_through(self.at, box, self._stretches(box))
 
     def _stretches(self, box: tuple[Array, Array]) -> list[tuple[int, int]]:
-        """Stretches to a side of a box that a spline is tried with: as long as one of the
-        picture's cells, and shorter ones."""
+        """Stretches to a side of a box for a spline: as long as a picture's cell, and shorter."""
         low, high = box
         corners = np.array([[low[0], low[1]], [high[0], low[1]], [low[0], high[1]],
                             [high[0], high[1]]])  # fmt: skip
@@ -352,7 +353,7 @@ class Walls:
     rise: tuple[float, float] = (0.0, 0.0)
     cap_edge: Edge = SHARP
     foot_edge: Edge = SHARP
-    carry: Carry | Track | None = None
+    carry: Path | None = None
     groove: Groove | None = None
     level: Level | Heights | None = None
     pull: tuple[float, float, float] | None = None

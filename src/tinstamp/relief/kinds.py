@@ -16,7 +16,6 @@ from tinstamp.plan.lay import TOWARDS
 from tinstamp.plan.pins import pins_of
 from tinstamp.plan.planned import Planned
 from tinstamp.plan.track import Track
-from tinstamp.relief.carried import on_flat
 from tinstamp.relief.heads import PLAIN, Edge, Walls
 from tinstamp.relief.islands import Island, standing_on
 from tinstamp.relief.operation import Operation, Tops
@@ -86,7 +85,6 @@ def operations(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
 
 def _carried(item: Planned, fit: Fit, wall: Wall) -> list[Operation]:
     """Letters that lean or bend over. Raises OrderError where they cannot."""
-    on_flat(item.chart)
     if item.art.mould:
         raise OrderError("in a mould letters stand upright: others would not come out of it")
     found = []

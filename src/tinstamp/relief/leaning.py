@@ -75,11 +75,12 @@ def on_base(chart: FaceChart, xy: Array) -> Array:
 def run_carried_on(run: RunChart) -> RunChart:
     """A run that sees its freeform faces carried on a little past their edges: the line of a joint
     is off the edge by a hair."""
-    members = tuple(replace(m, chart=_seen_carried_on(m.chart)) for m in run.members)
+    members = tuple(replace(m, chart=seen_carried_on(m.chart)) for m in run.members)
     return replace(run, members=members)
 
 
-def _seen_carried_on(chart: FaceChart) -> FaceChart:
+def seen_carried_on(chart: FaceChart) -> FaceChart:
+    """A chart, as artwork sees its face, that a freeform surface is carried on for."""
     base = chart.ground
     if not isinstance(base, BentChart) or not isinstance(base.surface, SplineSurface):
         return chart

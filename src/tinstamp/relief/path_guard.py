@@ -1,9 +1,13 @@
-"""Where letters are that do not stand upright on a flat face, told for the guard from what was
+"""Where letters are that do not stand upright on their face, told for the guard from what was
 asked alone: how far they lean, what they bend about, or the points of a drawn path.
+
+On a bent face a place goes ahead along the sheet and off square to the face there; along a straight
+stretch on a line from one end to the other.
 """
 
 from __future__ import annotations
 
+from abc import ABC, abstractmethod
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
@@ -13,14 +17,62 @@ from shapely.geometry.base import BaseGeometry
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import Array
 from tinstamp.chart.base import Chart
+from tinstamp.chart.plane import PlaneChart
 
 EDGE_POINTS = 200
 """points to a piece of an outline by which the foremost ink is found"""
+PLACES = 48
+"""places of the way at which what ink sweeps is looked at"""
+DIFFERENCE = 2e-3
+"""mm to either side that points are moved for that"""
+
+
+def _over(chart: Chart, xy: Array, ahead: Array, off: Array, side: Array) -> Array:
+    """So far ahead of sheet points, (n, 2), and off the face there, (n, 3) mm."""
+    moved = xy + ahead[:, None] * side
+    return np.asarray(chart.to_space(moved) + off[:, None] * chart.normal(moved))
+
+
+class Way(ABC):
+    """How letters go off their face.
+
+    Attributes
+    ----------
+    toward : unit vector of the sheet that is ahead.
+    """
+
+    toward: tuple[float, float]
+
+    @abstractmethod
+    def at(self, chart: Chart, xy: Array, height: float, part: float) -> Array:
+        """Where sheet points (n, 2) are at a part of the way, (n, 3) mm."""
+
+    @abstractmethod
+    def swept_flat(self, ink: BaseGeometry, height: float) -> float:
+        """mm³ that an area sweeps off a flat face."""
+
+    def swept(self, chart: Chart, ink: BaseGeometry, inside: Array, height: float) -> float:
+        """mm³ that ink sweeps, of which points on an even grid, (n, 2), are known: on a bent face
+        the mean, over them and over places of the way, of what a small box there fills, by
+        differences (any text on integrals in space)."""
+        if isinstance(chart, PlaneChart) or not len(inside):
+            return self.swept_flat(ink, height)
+        total = np.zeros(len(inside))
+        for part in (np.arange(PLACES) + 0.5) / PLACES:
+            by = DIFFERENCE * np.eye(2)
+            dx, dy = (self.at(chart, inside + d, height, part)
+                      - self.at(chart, inside - d, height, part) for d in by)  # fmt: skip
+            half = 0.5 / PLACES
+            on = (self.at(chart, inside, height, part + half)
+                  - self.at(chart, inside, height, part - half))  # fmt: skip
+            total += np.einsum("nk,nk->n", np.cross(dx, dy), on) / (2.0 * DIFFERENCE) ** 2
+        known = total[np.isfinite(total)]
+        return float(known.mean()) * float(ink.area) if len(known) else float("nan")
 
 
 @dataclass(frozen=True)
-class Path:
-    """How letters go that do not stand upright on a flat face.
+class Path(Way):
+    """How letters go that lean or bend over.
 
     Attributes
     ----------
@@ -36,6 +88,8 @@ class Path:
         """Where sheet points (n, 2) are at a part of the way, (n, 3) mm: aside by the height times
         the tangent, or turned by Rodrigues' formula (any text on rotations)."""
         start, up, side = chart.to_space(xy), chart.normal(xy), np.array(self.toward)
+        if not isinstance(chart, PlaneChart):
+            return self._at_bent(chart, xy, height, part)
         ahead = chart.to_space(xy + side) - start
         if self.hinge is None:
             return np.asarray(start + part * height * (up + np.tan(np.radians(self.turn)) * ahead))
@@ -44,9 +98,19 @@ class Path:
         turned = from_pivot * np.cos(angle) + np.cross(axis, from_pivot) * np.sin(angle)
         return np.asarray(pivot + turned)
 
-    def swept(self, ink: BaseGeometry, height: float) -> float:
-        """mm³ that an area sweeps: of a prism area times height, about a line area times angle
-        times how far its centroid is from it (Pappus)."""
+    def _at_bent(self, chart: Chart, xy: Array, height: float, part: float) -> Array:
+        side, turn = np.array(self.toward), np.radians(self.turn)
+        if self.hinge is None:
+            all_ = np.ones(len(xy))
+            end = _over(chart, xy, height * np.tan(turn) * all_, height * all_, side)
+            return np.asarray((1.0 - part) * chart.to_space(xy) + part * end)
+        away = self.hinge - xy @ side
+        angle = part * turn
+        return _over(chart, xy, away * (1.0 - np.cos(angle)), away * np.sin(angle), side)
+
+    def swept_flat(self, ink: BaseGeometry, height: float) -> float:
+        """Of a prism area times height, about a line area times angle times how far its centroid is
+        from it (Pappus)."""
         if self.hinge is None:
             return float(ink.area) * height
         away = self.hinge - np.array([ink.centroid.x, ink.centroid.y]) @ np.array(self.toward)
@@ -54,7 +118,7 @@ class Path:
 
 
 @dataclass(frozen=True)
-class DrawnPath:
+class DrawnPath(Way):
     """A path of lines and arcs in side view, and where its front edge begins.
 
     Attributes
@@ -100,6 +164,8 @@ class DrawnPath:
     def at(self, chart: Chart, xy: Array, height: float, part: float) -> Array:
         """Where sheet points (n, 2) are at a part of the way, (n, 3) mm; beyond its end they go on
         as it ends. Turned by Rodrigues' formula (any text on rotations)."""
+        if not isinstance(chart, PlaneChart):
+            return self._at_bent(chart, xy, part)
         start, up, side = chart.to_space(xy), chart.normal(xy)[0], np.array(self.toward)
         ahead = (chart.to_space(xy[:1] + side) - start[:1])[0]
         front = start[0] + (self.edge - xy[0] @ side) * ahead
@@ -124,9 +190,34 @@ class DrawnPath:
                 break
         return np.asarray(places)
 
-    def swept(self, ink: BaseGeometry, height: float) -> float:
-        """mm³ that an area sweeps: of a prism area times height, about a line area times angle
-        times how far its centroid is from that along it (Pappus)."""
+    def _at_bent(self, chart: Chart, xy: Array, part: float) -> Array:
+        side, first = np.array(self.toward), np.array(self.drawn[0][:2])
+        far = xy @ side - self.edge
+        here = first + np.stack([far, np.zeros(len(far))], axis=1)
+
+        def over(places: Array) -> Array:
+            return _over(chart, xy, places[:, 0] - first[0] - far, places[:, 1] - first[1], side)
+
+        stretches = list(self._stretches())
+        left = part * sum(long for *_, long in stretches)
+        for k, (a, b, middle, turn, long) in enumerate(stretches):
+            last = k == len(stretches) - 1 or left <= long
+            if middle is None:
+                end = here + (b - a)
+                if last:
+                    return over(here) + left / long * (over(end) - over(here))
+            else:
+                angle = turn * (left / long if last else 1.0)
+                c, s = np.cos(angle), np.sin(angle)
+                end = middle + (here - middle) @ np.array([[c, s], [-s, c]])
+                if last:
+                    return over(end)
+            here, left = end, left - long
+        return over(here)
+
+    def swept_flat(self, ink: BaseGeometry, height: float) -> float:
+        """Of a prism area times height, about a line area times angle times how far its centroid is
+        from that along it (Pappus)."""
         far = np.array([ink.centroid.x, ink.centroid.y]) @ np.array(self.toward) - self.edge
         first = np.array(self.drawn[0][:2])
         place, lies, total = first + [far, 0.0], 0.0, 0.0

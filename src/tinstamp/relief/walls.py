@@ -38,6 +38,7 @@ from tinstamp.blank.kernel import (
 )
 from tinstamp.chart.base import Straight
 from tinstamp.chart.frame import Frame
+from tinstamp.plan.station import poles_through
 from tinstamp.relief.face_curves import FaceLoop
 
 HERE = TopLoc_Location()
@@ -110,14 +111,25 @@ UNIT_HIGH = Geom2d_Line(gp_Pnt2d(0.0, 1.0), gp_Dir2d(1.0, 0.0))
 @dataclass(frozen=True)
 class Span:
     """A stretch of a wall between two of its rings, by their numbers; with a weight it is round, a
-    conic about the ring between."""
+    conic about the ring between, else it goes through all that are between (see
+    `plan.station.places_along`)."""
 
     low: int
     high: int
     weight: float | None = None
 
+    @property
+    def through(self) -> bool:
+        """It has rings to go through."""
+        return self.weight is None and self.high - self.low > 1
+
     def surface(self, poles: Sequence[Sequence[Row]]) -> Geom_Surface:
         """Over 0 to 1 both ways, from the poles of a piece at every ring."""
+        if self.through:
+            ring = np.array(poles[self.low : self.high + 1])
+            rows = np.tensordot(poles_through(len(ring)), ring, 1).swapaxes(0, 1)
+            knots = _unit_knots(len(rows) - 1), _unit_knots(len(ring) - 1)
+            return rational_surface(*knots, rows, np.ones(rows.shape[:2]))
         if self.weight is None:
             return ruled(list(poles[self.low]), list(poles[self.high]), 1.0)
         rows = np.array([poles[k] for k in (self.low, self.low + 1, self.high)]).swapaxes(0, 1)
@@ -128,6 +140,10 @@ class Span:
     def upright(self, places: Sequence[Row]) -> Geom_Curve:
         """Over 0 to 1, through a place of every ring."""
         low, high = places[self.low], places[self.high]
+        if self.through:
+            own = np.array(places[self.low : self.high + 1])
+            poles = poles_through(len(own)) @ own
+            return spline_curve(_unit_knots(len(own) - 1).tolist(), poles.tolist())
         if self.weight is None:
             return spline_curve([0.0, 0.0, 1.0, 1.0], [low, high])
         rows = np.array([low, places[self.low + 1], high])

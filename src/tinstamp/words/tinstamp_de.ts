@@ -7020,8 +7020,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Buchstaben stehen</translation>
   </message>
   <message>
-   <source>Straight up from the face, leaning all the way, bending over as if on a hinge, or along a drawn path; all but the first on flat faces</source>
-   <translation>Gerade von der Fläche weg, durchweg geneigt, wie an einem Scharnier umgebogen, oder entlang eines gezeichneten Wegs; alle außer dem ersten auf ebenen Flächen</translation>
+   <source>Straight up from the face, leaning all the way, bending over as if on a hinge, or along a drawn path</source>
+   <translation>Gerade von der Fläche auf, durchweg geneigt, umgebogen wie an einem Scharnier oder entlang eines gezeichneten Weges</translation>
   </message>
   <message>
    <source>Lean</source>
@@ -10680,8 +10680,12 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>seine Wände würden sich entlang einer Kante berühren, was kein einwandfreier Körper ist</translation>
   </message>
   <message>
-   <source>letters lean or bend over on flat faces: let them stand upright here</source>
-   <translation>Buchstaben neigen oder biegen sich auf ebenen Flächen: lassen Sie sie hier gerade stehen</translation>
+   <source>the face bends too much, or ends too soon, for letters that go this way off it: let them go another way, or not as far</source>
+   <translation>die Fläche krümmt sich zu stark oder endet zu früh für Buchstaben, die so von ihr weggehen: lassen Sie sie anders oder weniger weit gehen</translation>
+  </message>
+  <message>
+   <source>the face bends so much that letters on their way off it would run into themselves: let them lean or bend less, or another way, or end lower</source>
+   <translation>die Fläche krümmt sich so stark, dass Buchstaben auf ihrem Weg in sich selbst liefen: neigen oder biegen Sie sie weniger oder anders, oder lassen Sie sie niedriger enden</translation>
   </message>
   <message>
    <source>a letter has no walls</source>
@@ -10762,6 +10766,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>what a projection casts over where two faces meet has walls without draft, a section or softened edges: move it clear of there, or give that to each face by itself</source>
    <translation>was eine Projektion darüber wirft, wo zwei Flächen zusammentreffen, hat gerade Flanken ohne Querschnitt und gebrochene Kanten: Verschieben Sie es davon weg, oder geben Sie das jeder Fläche für sich</translation>
+  </message>
+  <message>
+   <source>letters that lean or bend over stand on one face each: move them clear of where two meet, or let them stand upright</source>
+   <translation>Buchstaben, die sich neigen oder umbiegen, stehen auf je einer Fläche: rücken Sie sie von der Kante weg, an der zwei sich treffen, oder lassen Sie sie gerade stehen</translation>
   </message>
   <message>
    <source>over several faces walls run square to each face and caps follow it; parallel walls and flat caps need a projection there, onto one side</source>

@@ -22,7 +22,7 @@ from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Array, Region
-from tinstamp.chart.base import Chart, FaceChart
+from tinstamp.chart.base import Chart
 from tinstamp.chart.drape import CURVE_POINTS, FlatTriangles, flatten
 from tinstamp.chart.run import RunChart
 from tinstamp.desk.look import palette as p
@@ -105,7 +105,7 @@ def _raised(
     shown: Preview, chart: Chart, height: float, cap: Sequence[int], wall: Sequence[int]
 ) -> list[tuple[Triangles, Sequence[int]]]:
     """Caps at their height, and walls down to the face."""
-    if shown.plan.carries and isinstance(chart, FaceChart):
+    if shown.plan.carries:
         found, parts = [], np.linspace(0.0, 1.0, BOW_STEPS + 1)
         several = len(shown.plan.carries) > 1
         for carry, copy in shown.plan.carries:

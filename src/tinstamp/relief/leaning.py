@@ -152,25 +152,31 @@ class Rim:
         return np.asarray(side / np.linalg.norm(side, axis=-1, keepdims=True), dtype=float)
 
     def nearest(self, xy: Array) -> tuple[Array, Array]:
-        """Where along it points (..., 2) are nearest, and how far over it they lie, mm."""
+        """Where along it points (..., 2) are nearest, and how far over it they lie, mm; no numbers
+        for points that have none."""
         xy = np.asarray(xy, dtype=float)
         flat = xy.reshape(-1, 2)
+        known = np.isfinite(flat).all(axis=1)
+        t, far = np.full((2, len(flat)), np.nan)
+        t[known] = self._nearest(flat[known])
+        far[known] = np.einsum("nk,nk->n", flat[known] - self.at(t[known]), self.out(t[known]))
+        return t.reshape(xy.shape[:-1]), far.reshape(xy.shape[:-1])
+
+    def _nearest(self, flat: Array) -> Array:
         if self.straight:
             run = self.places[-1] - self.places[0]
             far = (flat - self.places[0]) @ run / float(run @ run)
             # beyond its ends the spline may run back
-            t = np.clip(np.asarray(self._reached[1](far), dtype=float), 0.0, 1.0)
-        else:
-            from scipy.spatial import cKDTree
+            return np.clip(np.asarray(self._reached[1](far), dtype=float), 0.0, 1.0)
+        from scipy.spatial import cKDTree
 
-            t = ALONG[cKDTree(self.places).query(flat)[1]]
-            for _ in range(NEAREST_ROUNDS):
-                off, d1, d2 = self.at(t) - flat, self.at(t, 1), self.at(t, 2)
-                down = np.einsum("nk,nk->n", d1, d1) + np.einsum("nk,nk->n", off, d2)
-                step = np.einsum("nk,nk->n", off, d1) / np.where(np.abs(down) > 1e-9, down, 1.0)
-                t = np.clip(t - np.clip(step, -0.1, 0.1), 0.0, 1.0)
-        far = np.einsum("nk,nk->n", flat - self.at(t), self.out(t))
-        return t.reshape(xy.shape[:-1]), far.reshape(xy.shape[:-1])
+        t = ALONG[cKDTree(self.places).query(flat)[1]]
+        for _ in range(NEAREST_ROUNDS):
+            off, d1, d2 = self.at(t) - flat, self.at(t, 1), self.at(t, 2)
+            down = np.einsum("nk,nk->n", d1, d1) + np.einsum("nk,nk->n", off, d2)
+            step = np.einsum("nk,nk->n", off, d1) / np.where(np.abs(down) > 1e-9, down, 1.0)
+            t = np.clip(t - np.clip(step, -0.1, 0.1), 0.0, 1.0)
+        return np.asarray(t)
 
     @cached_property
     def least_radius(self) -> float:

@@ -144,7 +144,8 @@ class Inset:
         shifts, reaches = self.shifts[which][:, None], self.reaches[which][:, None]
         added = begin * shifts[:, :, 0] + finish * shifts[:, :, 1]
         added += begin**2 * reaches[:, :, 0] + finish**2 * reaches[:, :, 1]
-        return _parallel(self.roots[which], first + (last - first) * u, self.end, self.part) + added
+        end = _for(self.end, which)
+        return _parallel(self.roots[which], first + (last - first) * u, end, self.part) + added
 
     def halved(self, which: NDArray[np.bool_]) -> Inset:
         """Each of the marked pieces as two."""
@@ -186,6 +187,17 @@ class Held:
         """As it is at those places, (n, 2)."""
         return cls(end.across(xy), end.inset(xy), end.off)
 
+    def of(self, which: NDArray[np.int_]) -> Held:
+        """The same of some of the pieces."""
+        if len(self.by) == 1:
+            return self
+        return Held(self.moves[which], self.by[which], self.off)
+
+
+def _for(end: DrawnIn, which: NDArray[np.int_]) -> DrawnIn:
+    """An end as some of the pieces see it."""
+    return end.of(which) if isinstance(end, Held) else end
+
 
 def drawn_in(roots: Array, owner: NDArray[np.int_], end: DrawnIn, part: float = 1.0) -> Inset:
     """The pieces (n, 4, 2) of outlines, in order, each of the outline `owner`, at a drawn-in end,
@@ -202,7 +214,7 @@ def drawn_in(roots: Array, owner: NDArray[np.int_], end: DrawnIn, part: float = 
     reaches = np.zeros((count, 2, 2))
     if corner.any():
         k = np.flatnonzero(corner)
-        a, b = _meeting(roots[k], roots[after[k]], end, part)
+        a, b = _meeting(roots[k], roots[after[k]], _for(end, k), part)
         last[k], first[after[k]] = 1.0 + a, b
     bent = _bent(roots)
     for at, side in ((last, 1), (first, 0)):
@@ -210,9 +222,10 @@ def drawn_in(roots: Array, owner: NDArray[np.int_], end: DrawnIn, part: float = 
         k = np.flatnonzero(bent & (held != at))
         if len(k):
             corners = roots[k, 3 if side else 0]
-            there, _ = _with_slope(roots[k], at[k], Held.at(end, corners), part)
+            own = _for(end, k)
+            there, _ = _with_slope(roots[k], at[k], Held.at(own, corners), part)
             at[k] = held[k]
-            reaches[k, side] = there - _parallel(roots[k], at[k, None], end, part)[:, 0]
+            reaches[k, side] = there - _parallel(roots[k], at[k, None], own, part)[:, 0]
     _not_used_up(roots, first, last)
     shifts = np.zeros((count, 2, 2))
     ends = _parallel(roots, last[:, None], end, part)[:, 0]

@@ -78,7 +78,8 @@ def _centre(surface: Surface, curve: Arc, uv: Array) -> Array:
         return curve.centre + uv[0] * 0.0 + uv[1] * surface.direction
     assert isinstance(surface, Revolved)
     reach = curve.centre - surface.origin
-    return surface.origin + surface._turned(np.asarray(uv[0]), reach)
+    (turned,) = surface.turned(np.asarray(uv[0]), reach)
+    return surface.origin + turned
 
 
 def _followed(breaks: Array, parts: int, creases: Array) -> tuple[Array, Array]:

@@ -22,6 +22,10 @@ class Curve(ABC):
     def at(self, t: Array, order: int = 0) -> Array:
         """Points, or derivatives up to the second, (..., 3), at parameters (...,)."""
 
+    def upto(self, t: Array, order: int) -> list[Array]:
+        """Points, and all derivatives up to that order."""
+        return [self.at(t, k) for k in range(order + 1)]
+
     @property
     def breaks(self) -> Array:
         """Parameters between which it is smooth; empty for one that is smooth everywhere."""
@@ -46,6 +50,12 @@ class Arc(Curve):
         angle = np.asarray(t, dtype=float)[..., None] + order * np.pi / 2.0
         arc = self.radius * (np.cos(angle) * self.x + np.sin(angle) * self.y)
         return np.asarray(self.centre + arc if order == 0 else arc, dtype=float)
+
+    def upto(self, t: Array, order: int) -> list[Array]:
+        angle = np.asarray(t, dtype=float)[..., None]
+        c, s = self.radius * np.cos(angle), self.radius * np.sin(angle)
+        out = c * self.x + s * self.y
+        return [self.centre + out, c * self.y - s * self.x, -out][: order + 1]
 
 
 @dataclass(frozen=True, eq=False)
@@ -82,12 +92,15 @@ class SplineCurve(Curve):
         return [curve, *(curve.derivative(k) for k in (1, 2) if k <= degree)]
 
     def at(self, t: Array, order: int = 0) -> Array:
+        return self.upto(t, order)[order]
+
+    def upto(self, t: Array, order: int) -> list[Array]:
         t = np.clip(np.asarray(t, dtype=float), self.knots[0], self.knots[-1])
         found = [
             self._whole[k](t) if k < len(self._whole) else np.zeros((*t.shape, self._width))
             for k in range(order + 1)
         ]
-        return found[order] if self.weights is None else _quotient(found)[order]
+        return found if self.weights is None else _quotient(found)
 
     @property
     def _width(self) -> int:
@@ -162,21 +175,7 @@ class Surface(ABC):
         u and v in terms of them, (..., 2, 2). (Weingarten's equations; do Carmo, Differential
         Geometry of Curves and Surfaces, 3.3; from memory.)"""
         _, a, b = self.first(uv)
-        aa, ab, bb = self.second(uv)
-        n = crossed(a, b)
-        n = n / np.maximum(np.linalg.norm(n, axis=-1), 1e-300)[..., None]
-        e, f, g = _dot(a, a), _dot(a, b), _dot(b, b)
-        p, q, r = _dot(aa, n), _dot(ab, n), _dot(bb, n)
-        size = np.maximum(e * g - f * f, 1e-300)
-        turned = np.stack(
-            [
-                np.stack([f * q - g * p, f * r - g * q], axis=-1),
-                np.stack([f * p - e * q, f * q - e * r], axis=-1),
-            ],
-            axis=-2,
-        )
-        metric = np.stack([np.stack([e, f], axis=-1), np.stack([f, g], axis=-1)], axis=-2)
-        return np.stack([a, b], axis=-1), metric, turned / size[..., None, None]
+        return np.stack([a, b], axis=-1), *_weingarten((a, b), self.second(uv))
 
     def bent(self, uv: Array) -> tuple[Array, Array]:
         """Mean and Gaussian curvature, (...,), 1/mm and 1/mm², with respect to S_u × S_v:
@@ -188,15 +187,36 @@ class Surface(ABC):
 
     def bent_by(self, uv: Array, a: Array, b: Array) -> tuple[Array, Array, Array]:
         """The area of S_u × S_v, and the two curvatures, with both derivatives in hand."""
-        aa, ab, bb = self.second(uv)
-        n = crossed(a, b)
-        area = np.linalg.norm(n, axis=-1)
-        n = n / np.maximum(area, 1e-300)[..., None]
-        e, f, g = _dot(a, a), _dot(a, b), _dot(b, b)
-        p, q, r = _dot(aa, n), _dot(ab, n), _dot(bb, n)
+        area, (e, f, g), (p, q, r) = _forms((a, b), self.second(uv))
         size = np.maximum(e * g - f * f, 1e-300)
         mean = -(e * r - 2 * f * q + g * p) / (2 * size)
-        return np.asarray(area, dtype=float), mean, (p * r - q * q) / size
+        return area, mean, (p * r - q * q) / size
+
+
+Triple = tuple[Array, Array, Array]
+
+
+def _forms(first: tuple[Array, Array], second: Triple) -> tuple[Array, Triple, Triple]:
+    """The length of the normal S_u × S_v, (...,), and the coefficients of both fundamental forms,
+    from the first and second derivatives, (..., 3)."""
+    (a, b), (aa, ab, bb) = first, second
+    n = crossed(a, b)
+    area = np.asarray(np.linalg.norm(n, axis=-1), dtype=float)
+    n = n / np.maximum(area, 1e-300)[..., None]
+    return area, (_dot(a, a), _dot(a, b), _dot(b, b)), (_dot(aa, n), _dot(ab, n), _dot(bb, n))
+
+
+def _weingarten(first: tuple[Array, Array], second: Triple) -> tuple[Array, Array]:
+    """The metric, and how the unit normal moves with u and v in terms of both derivatives,
+    (..., 2, 2) each (see `Surface.shape_by`)."""
+    _, (e, f, g), (p, q, r) = _forms(first, second)
+    size = np.maximum(e * g - f * f, 1e-300)
+    metric, turned = np.empty((*e.shape, 2, 2)), np.empty((*e.shape, 2, 2))
+    metric[..., 0, 0], metric[..., 1, 1] = e, g
+    metric[..., 0, 1] = metric[..., 1, 0] = f
+    turned[..., 0, 0], turned[..., 0, 1] = (f * q - g * p) / size, (f * r - g * q) / size
+    turned[..., 1, 0], turned[..., 1, 1] = (f * p - e * q) / size, (f * q - e * r) / size
+    return metric, turned
 
 
 def crossed(a: Array, b: Array) -> Array:
@@ -259,33 +279,51 @@ class Revolved(Surface):
         x, y, z = self.axis
         return np.array([[0.0, z, -y], [-z, 0.0, x], [y, -x, 0.0]])
 
-    def _turned(self, u: Array, vectors: Array, order: int = 0) -> Array:
-        """Vectors turned by u, or the derivative of that by u."""
-        along = (vectors @ self.axis)[..., None] * self.axis
-        out = vectors - along
-        side = out @ self._across
-        angle = u[..., None] + order * np.pi / 2.0
-        turned = np.cos(angle) * out + np.sin(angle) * side
-        return turned + along if order == 0 else turned
+    def turned(self, u: Array, *vectors: Array) -> list[Array]:
+        """Vectors turned by u."""
+        c, s = np.cos(u)[..., None], np.sin(u)[..., None]
+        found = []
+        for one in vectors:
+            along = (one @ self.axis)[..., None] * self.axis
+            out = one - along
+            found.append(c * out + s * (out @ self._across) + along)
+        return found
 
     def first(self, uv: Array) -> tuple[Array, Array, Array]:
-        u, v = uv[..., 0], uv[..., 1]
-        reach = self.curve.at(v) - self.origin
-        x = self._turned(u, reach)
-        across = x @ self._across  # as it turns about the axis
-        return self.origin + x, across, self._turned(u, self.curve.at(v, 1))
+        at, up = self.curve.upto(uv[..., 1], 1)
+        x, up = self.turned(uv[..., 0], at - self.origin, up)
+        return self.origin + x, x @ self._across, up
 
     def at(self, uv: Array) -> Array:
-        u, v = uv[..., 0], uv[..., 1]
-        return self.origin + self._turned(u, self.curve.at(v) - self.origin)
+        (x,) = self.turned(uv[..., 0], self.curve.at(uv[..., 1]) - self.origin)
+        return self.origin + x
 
     def second(self, uv: Array) -> tuple[Array, Array, Array]:
-        u, v = uv[..., 0], uv[..., 1]
-        return (
-            self._turned(u, self.curve.at(v) - self.origin, 2),
-            self._turned(u, self.curve.at(v, 1), 1),
-            self._turned(u, self.curve.at(v, 2)),
-        )
+        at, up, bent = self.curve.upto(uv[..., 1], 2)
+        return self._second(*self.turned(uv[..., 0], at - self.origin, up, bent))
+
+    def _second(self, x: Array, up: Array, bent: Array) -> tuple[Array, Array, Array]:
+        return x @ self._across @ self._across, up @ self._across, bent
+
+    def _unturned(self, v: Array) -> tuple[tuple[Array, Array], Triple]:
+        """The first and the second derivatives where u is 0: all that does not turn with u is the
+        same there."""
+        at, up, bent = self.curve.upto(v, 2)
+        x = at - self.origin
+        return (x @ self._across, up), self._second(x, up, bent)
+
+    def with_normal(self, uv: Array) -> tuple[Array, Array]:
+        at, up = self.curve.upto(uv[..., 1], 1)
+        x = at - self.origin
+        n = crossed(x @ self._across, up)
+        n = n / np.maximum(np.linalg.norm(n, axis=-1, keepdims=True), 1e-300)
+        x, n = self.turned(uv[..., 0], x, n)
+        return self.origin + x, n
+
+    def shape_by(self, uv: Array) -> tuple[Array, Array, Array]:
+        first, second = self._unturned(uv[..., 1])
+        along = np.stack(self.turned(uv[..., 0], *first), axis=-1)
+        return along, *_weingarten(first, second)
 
 
 @dataclass(frozen=True, eq=False)

@@ -6,6 +6,7 @@ from __future__ import annotations
 import logging
 from collections.abc import Hashable, Sequence
 from dataclasses import dataclass, replace
+from itertools import pairwise
 
 import numpy as np
 import shapely
@@ -239,10 +240,7 @@ def _bowed(slab: Slab, regions: Sequence[Region]) -> float:
     """mm³ that walls sweep more than the sum over levels has, since they run straight (or as an
     arc) in space where the levels of a bent face do not: how far they are off it, times what they
     go on by, along their outlines."""
-    pieces = [_pieces_of(region) for region in regions]
-    roots = np.concatenate([beziers for beziers, _ in pieces])
-    firsts = np.cumsum([0, *(owner[-1] + 1 for _, owner in pieces[:-1])])
-    owner = np.concatenate([own + k for k, (_, own) in zip(firsts, pieces, strict=True)])
+    roots, owner = _together([_pieces_of(region) for region in regions])
     every = np.arange(len(roots))
 
     def on(head: Drafted) -> Array:
@@ -450,8 +448,17 @@ def _pieces_of(region: Region) -> Pieces:
 def _whole(head: Drafted, own: Sequence[Pieces], part: float) -> bool:
     """True when every region keeps its shape at `part` of its draft, with the end of its walls as
     it is in its middle. Raises InsetError."""
-    made = []
-    for beziers, owner in own:
-        middle = (beziers.min(axis=(0, 1)) + beziers.max(axis=(0, 1))) / 2
-        made.append(rings(drawn_in(beziers, owner, Held.at(head, middle[None]), part), owner))
-    return keeps_shape(made)
+    roots, owner = _together(own)
+    counts = [len(beziers) for beziers, _ in own]
+    middles = [(b.min(axis=(0, 1)) + b.max(axis=(0, 1))) / 2 for b, _ in own]
+    each = Held.at(head, np.stack(middles)).of(np.repeat(np.arange(len(own)), counts))
+    made = rings(drawn_in(roots, owner, each, part), owner)
+    bounds = np.cumsum([0, *(outlines[-1] + 1 for _, outlines in own)])
+    return keeps_shape([made[a:b] for a, b in pairwise(bounds.tolist())])
+
+
+def _together(own: Sequence[Pieces]) -> Pieces:
+    """The pieces of several regions, and which outline of all each is of."""
+    firsts = np.cumsum([0, *(owner[-1] + 1 for _, owner in own[:-1])])
+    owner = np.concatenate([at + first for first, (_, at) in zip(firsts, own, strict=True)])
+    return np.concatenate([beziers for beziers, _ in own]), owner

@@ -177,8 +177,7 @@ class BeltChart(BentChart, RoundChart):
 
     def measured_at(self, xy: Array) -> tuple[Array, Array, Array]:
         uv = self.to_uv(np.asarray(xy, dtype=float))
-        _, du, dv = self.surface.first(uv)
-        area, mean, gauss = self.surface.bent_by(uv, du, dv)
+        area, mean, gauss = self.surface.measured(uv)
         grown = area / (self.radius * np.maximum(self.length.speed(uv[..., 1]), 1e-12))
         return grown, self.flip * mean, gauss
 

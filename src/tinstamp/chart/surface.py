@@ -181,16 +181,16 @@ class Surface(ABC):
         """Mean and Gaussian curvature, (...,), 1/mm and 1/mm², with respect to S_u × S_v:
         positive where it bulges to the side of the normal. (First and second fundamental
         forms; do Carmo, Differential Geometry of Curves and Surfaces, 3.3; from memory.)"""
+        return self.measured(uv)[1:]
+
+    def measured(self, uv: Array) -> tuple[Array, Array, Array]:
+        """The area of S_u × S_v, and the two curvatures."""
         _, a, b = self.first(uv)
-        _, mean, gauss = self.bent_by(uv, a, b)
-        return mean, gauss
+        return self.bent_by(uv, a, b)
 
     def bent_by(self, uv: Array, a: Array, b: Array) -> tuple[Array, Array, Array]:
         """The area of S_u × S_v, and the two curvatures, with both derivatives in hand."""
-        area, (e, f, g), (p, q, r) = _forms((a, b), self.second(uv))
-        size = np.maximum(e * g - f * f, 1e-300)
-        mean = -(e * r - 2 * f * q + g * p) / (2 * size)
-        return area, mean, (p * r - q * q) / size
+        return _bends((a, b), self.second(uv))
 
 
 Triple = tuple[Array, Array, Array]
@@ -204,6 +204,14 @@ def _forms(first: tuple[Array, Array], second: Triple) -> tuple[Array, Triple, T
     area = np.asarray(np.linalg.norm(n, axis=-1), dtype=float)
     n = n / np.maximum(area, 1e-300)[..., None]
     return area, (_dot(a, a), _dot(a, b), _dot(b, b)), (_dot(aa, n), _dot(ab, n), _dot(bb, n))
+
+
+def _bends(first: tuple[Array, Array], second: Triple) -> tuple[Array, Array, Array]:
+    """The length of the normal S_u × S_v and the two curvatures (see `Surface.bent`)."""
+    area, (e, f, g), (p, q, r) = _forms(first, second)
+    size = np.maximum(e * g - f * f, 1e-300)
+    mean = -(e * r - 2 * f * q + g * p) / (2 * size)
+    return area, mean, (p * r - q * q) / size
 
 
 def _weingarten(first: tuple[Array, Array], second: Triple) -> tuple[Array, Array]:
@@ -319,6 +327,9 @@ class Revolved(Surface):
         n = n / np.maximum(np.linalg.norm(n, axis=-1, keepdims=True), 1e-300)
         x, n = self.turned(uv[..., 0], x, n)
         return self.origin + x, n
+
+    def measured(self, uv: Array) -> tuple[Array, Array, Array]:
+        return _bends(*self._unturned(uv[..., 1]))
 
     def shape_by(self, uv: Array) -> tuple[Array, Array, Array]:
         first, second = self._unturned(uv[..., 1])

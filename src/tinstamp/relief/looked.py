@@ -16,11 +16,11 @@ from tinstamp.guarded.beside import Beside
 from tinstamp.relief.blocks import Block
 from tinstamp.relief.imprint import Imprint
 
-AT_ONCE = 12
+AT_ONCE = 4
 """blocks whose faces are looked at in one piece of work"""
 CAPS, OTHERS = "caps", "others"
 """What of a block is looked at: its cap and what that stands for, and all else"""
-MANY_FACES = 600
+MANY_FACES = 200
 """faces from which on a second process pays: it takes some 0.03 s"""
 
 

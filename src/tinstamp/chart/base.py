@@ -225,6 +225,10 @@ class FaceChart(Chart):
     def max_span(self) -> float:
         """Longest piece along x, mm, that one polynomial piece may cover."""
 
+    def uv_and_lifter(self, xy: Array) -> tuple[Array, Callable[[float], Array]]:
+        """(u, v) of sheet points, and `lifter` of them."""
+        return self.to_uv(xy), self.lifter(xy)
+
     def uv_lifter(self, uv: Array) -> Callable[[float], Array]:
         """The same from surface parameters."""
         return self.lifter(self.from_uv(uv))

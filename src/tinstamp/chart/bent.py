@@ -306,6 +306,10 @@ class BentChart(UnevenFaceChart):
     def lifter(self, xy: Array) -> Callable[[float], Array]:
         return self.uv_lifter(self.to_uv(np.asarray(xy, dtype=float)))
 
+    def uv_and_lifter(self, xy: Array) -> tuple[Array, Callable[[float], Array]]:
+        uv = self.to_uv(np.asarray(xy, dtype=float))
+        return uv, self.uv_lifter(uv)
+
     def uv_lifter(self, uv: Array) -> Callable[[float], Array]:
         return lambda lift: self.lifted(uv, lift)
 

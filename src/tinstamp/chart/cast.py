@@ -165,6 +165,11 @@ class CastChart(View, UnevenFaceChart):
         p = self._met(xy)
         return lambda lift: self._points(p, lift)
 
+    def uv_and_lifter(self, xy: Array) -> tuple[Array, Callable[[float], Array]]:
+        p = self._met(xy)
+        uv = self.base.to_uv(p) if self._bent is None else p
+        return uv, lambda lift: self._points(p, lift)
+
     def normal(self, xy: Array) -> Array:
         p = self._met(xy)
         if self._bent is None:

@@ -101,29 +101,27 @@ class Samples:
 
     Attributes
     ----------
-    nodes, ends, between : sheet points (n, k, 2). at_nodes, at_ends, at_between : to space, by
-        the lift.
+    uv : (n, k, 2) of the nodes, the first and the last of which are a piece's ends. at_nodes,
+        at_between : to space, by the lift.
     """
 
-    nodes: Array
-    ends: Array
+    uv: Array
     at_nodes: Callable[[float], Array]
-    at_ends: Callable[[float], Array]
     at_between: Callable[[float], Array]
 
 
 def sampled(beziers: Array, chart: FaceChart, fit: Degree) -> Samples:
     """Pieces (n, 4, 2) of a sheet, looked at once for all lifts."""
     nodes = np.einsum("kj,njc->nkc", fit.cubic_at_nodes, beziers)
-    ends = beziers[:, [0, 3]]
     between = np.einsum("kj,njc->nkc", fit.cubic_between, beziers)
-    return Samples(nodes, ends, chart.lifter(nodes), chart.lifter(ends), chart.lifter(between))
+    return Samples(*chart.uv_and_lifter(nodes), chart.lifter(between))
 
 
 def fit_space(samples: Samples, lift: float, fit: Degree) -> tuple[Array, Array]:
     """Poles (n, p + 1, 3) interpolating the chart, and how far each piece strays, mm."""
-    poles = np.einsum("pk,nkc->npc", fit.to_poles, samples.at_nodes(lift))
-    poles[:, [0, -1]] = samples.at_ends(lift)
+    nodes = samples.at_nodes(lift)
+    poles = np.einsum("pk,nkc->npc", fit.to_poles, nodes)
+    poles[:, [0, -1]] = nodes[:, [0, -1]]
     true = samples.at_between(lift)
     stray = np.linalg.norm(np.einsum("kp,npc->nkc", fit.poles_between, poles) - true, axis=-1)
     return poles, stray.max(axis=1)
@@ -144,8 +142,8 @@ def fit_uv(
     samples: Samples, chart: FaceChart, lifts: tuple[float, float], fit: Degree
 ) -> tuple[Array, Array]:
     """Control points (n, p + 1, 2) in (u, v), and how far each piece strays in space, mm."""
-    poles = np.einsum("pk,nkc->npc", fit.to_poles, chart.to_uv(samples.nodes))
-    poles[:, [0, -1]] = chart.to_uv(samples.ends)
+    poles = np.einsum("pk,nkc->npc", fit.to_poles, samples.uv)
+    poles[:, [0, -1]] = samples.uv[:, [0, -1]]
     found = chart.uv_lifter(np.einsum("kp,npc->nkc", fit.poles_between, poles))
     stray = [np.linalg.norm(found(x) - samples.at_between(x), axis=-1) for x in lifts]
     return poles, np.max(stray, axis=(0, 2))

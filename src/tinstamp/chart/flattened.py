@@ -68,6 +68,9 @@ class FlattenedChart(View, UnevenFaceChart):
     def lifter(self, xy: Array) -> Callable[[float], Array]:
         return self.cast.lifter(self.plane(xy))
 
+    def uv_and_lifter(self, xy: Array) -> tuple[Array, Callable[[float], Array]]:
+        return self.cast.uv_and_lifter(self.plane(xy))
+
     def measured_at(self, xy: Array) -> tuple[Array, Array, Array]:
         st = self.plane(xy)
         grown, mean, gauss = self.cast.measured_at(st)

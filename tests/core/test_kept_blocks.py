@@ -12,6 +12,7 @@ import pytest
 
 from tests.core.solids import read_back, sound, volume
 from tests.core.test_alike import FACES
+from tests.core.test_grooves import LINE
 from tinstamp.blank.kernel import box_of
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.cache import Cache
@@ -179,6 +180,46 @@ def test_triangles_of_a_moved_word_are_those_of_one_made_anew(name: str) -> None
     assert kept.keys() == fresh.keys()
     for face, own in kept.items():
         assert own == pytest.approx(fresh[face], abs=2e-3), face
+
+
+SHAPED = {
+    "vee": {"section": "vee", "depth": "0.2 mm"},
+    "round": {"section": "ball", "depth": "0.2 mm"},
+    "cut off": {"cap_edge": "chamfer", "cap_edge_size": "0.1 mm"},
+    "soft": {"cap_edge": "round", "cap_edge_size": "0.1 mm", "face_edge": "round",
+             "face_edge_size": "0.1 mm", "draft": "4 deg"},
+    "field": {"make": "field", "margin": "1 mm"},
+}  # fmt: skip
+"""Walls of more than one stretch, and what is about the letters."""
+
+
+@pytest.mark.parametrize("shape", SHAPED)
+@pytest.mark.parametrize("name", ["plate", "tube", "ball"])
+def test_sections_and_softened_edges_are_moved_too(
+    name: str, shape: str, walled: list[int], tmp_path: Path
+) -> None:
+    """As they would be made anew, and not taken for such with another size."""
+    random, cache = np.random.default_rng(SEED + 2), Cache()
+    job = job_on(name, "engrave", text="LI" if shape == "field" else "OBI")
+    if "section" in SHAPED[shape]:
+        job = changed(job, ("stamps", 0, "artwork", "font"), LINE)
+    for field, value in SHAPED[shape].items():
+        job = changed(job, ("stamps", 0, "relief", field), value)
+    built_of(job, cache)
+    before = walled[0]
+    job = moved(job, name, random)
+    now = built_of(job, cache)
+    assert walled[0] == before
+    KEPT_BLOCKS.clear()
+    fresh = built_of(job)
+    assert now.solid is not None and fresh.solid is not None and sound(now.solid.shape)
+    assert volume(now.solid.shape) == pytest.approx(volume(fresh.solid.shape), rel=1e-9)
+    again = read_back(now.solid.shape, tmp_path / "part.step")
+    assert sound(again) and volume(again) == pytest.approx(volume(now.solid.shape), rel=1e-9)
+    before = walled[0]
+    field, value = ("margin", "1.1 mm") if shape == "field" else ("depth", "0.23 mm")
+    built_of(changed(job, ("stamps", 0, "relief", field), value), cache)
+    assert walled[0] > before
 
 
 @pytest.mark.parametrize("name", ["plate", "tube", "ball"])

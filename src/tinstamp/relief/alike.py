@@ -161,7 +161,13 @@ def _motions(
 
 
 def _poles(loops: Laid) -> Array:
-    return np.concatenate([p for loop in loops for p in (*loop.foot, *loop.head)])
+    between = [own for loop in loops for own in loop.mids]
+    return np.concatenate(
+        [
+            *(p for loop in loops for p in (*loop.foot, *loop.head)),
+            *(p for own in between for p in own),
+        ]
+    )
 
 
 def _control(region: Region) -> Array:

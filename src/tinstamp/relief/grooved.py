@@ -15,6 +15,12 @@ from tinstamp.relief.heads import Square
 from tinstamp.relief.softened import Ring, Stack
 from tinstamp.relief.surfaces import OrderError
 
+FLOOR_STEP = 1e-6
+"""mm in whole ones of which a ball's floor is made wider: what comes of rounding alone is not told
+apart, so that lines which are moved stay alike"""
+BY_ROUNDING = 1e-3
+"""part of it that rounding may make"""
+
 
 def on_face(groove: Groove, chart: FaceChart, regions: Sequence[Region], sign: float) -> Groove:
     """The section that fits lines which a bent face, or its sheet, makes narrower at the floor: a
@@ -33,6 +39,7 @@ def on_face(groove: Groove, chart: FaceChart, regions: Sequence[Region], sign: f
     # the round end of a line is an ellipse there, whose least radius is b² / a (any text on conics)
     least = float((shortest**2 / longest).min())
     lost = max(1.0 - least, 0.0) * groove.width
+    lost = float(np.ceil(lost / FLOOR_STEP - BY_ROUNDING)) * FLOOR_STEP
     fitting = replace(groove, flat=groove.flat + lost)
     if lost > 0.0 and fitting.shallow > NOT_ROUND:
         raise OrderError(

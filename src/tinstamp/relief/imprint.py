@@ -192,8 +192,8 @@ def imprint(
     turned = hosts.flipped if head is None else head.flipped
     uppers = _wallers(waller, heights, depth, chart, extent(every))
     around = enclosed(hosts, laid, heights)
-    bare = stack is None and stand is None and not heights
-    ground = _ground(hosts, chart, depth, tolerance, head) if bare else None
+    bare = stand is None and not heights
+    ground = _ground(hosts, chart, depth, tolerance, ends, spans) if bare else None
     before = () if ground is None else KEPT_BLOCKS.like(ground, laid)
     maker = Maker(uppers, heights, bool(lift), hosts.flipped, turned, laid, owners, before)
     maker.apart |= {n for n, _ in around}
@@ -231,14 +231,21 @@ def _cap_surface(
 
 
 def _ground(
-    hosts: Hosts, chart: FaceChart, depth: float, tolerance: float, head: Head | None
+    hosts: Hosts,
+    chart: FaceChart,
+    depth: float,
+    tolerance: float,
+    ends: Sequence[Head | None],
+    spans: Sequence[Span],
 ) -> Hashable | None:
-    """What blocks stand on, and how they end, that may be set down again; None on a freeform face,
-    where no motion brings one place onto another, and for ends that depend on the place."""
-    end = head.alike_by if isinstance(head, Drafted) else None
-    if isinstance(chart.ground, SkinChart) or (end is None and head is not None):
+    """What blocks stand on, and how they go and end, that may be set down again; None on a freeform
+    face, where no motion brings one place onto another, and for ends that depend on the place."""
+    of_ends = tuple(end.alike_by for end in ends if isinstance(end, Drafted))
+    every = len(of_ends) == sum(end is not None for end in ends) and None not in of_ends
+    if isinstance(chart.ground, SkinChart) or not every:
         return None
-    return Same(hosts.surface), hosts.flipped, depth, round(tolerance, TOLERANCE_DIGITS), end
+    rough = round(tolerance, TOLERANCE_DIGITS)
+    return Same(hosts.surface), hosts.flipped, depth, rough, of_ends, tuple(spans)
 
 
 def _keep(

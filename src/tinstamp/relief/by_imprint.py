@@ -16,7 +16,7 @@ from tinstamp.relief.carved import Carving
 from tinstamp.relief.checking import LOG
 from tinstamp.relief.clear import InTheWay, met_by, run_into
 from tinstamp.relief.face_curves import CurveError
-from tinstamp.relief.guard import fault, stray
+from tinstamp.relief.guard import fault, stray, unlike_tool
 from tinstamp.relief.heads import Head
 from tinstamp.relief.imprint import Imprint, Stacked, imprint, together
 from tinstamp.relief.joint_imprint import Across, joint_imprint
@@ -54,7 +54,8 @@ def by_imprint(
     except CurveError:
         return None  # across the seam: not for this way
     after = together(solid, [made])
-    along, wanted = looked_at(made).begin(partial(stray, solid, after, asked), expected)
+    looks = (partial(look, solid, after, asked) for look in (stray, unlike_tool))
+    along, section, wanted = looked_at(made).begin(*looks, expected)
     met = run_into(solid, made) if op.depth else None
     plain = head is None and stack is None and carving is None and not op.tops
     change = examine_imprint(made, after, op.face_chart, op.signed, plain)
@@ -65,7 +66,7 @@ def by_imprint(
         return None
     if carving is not None and not looked_at(made).others_valid():
         return None
-    told = fault(solid, after, change, asked, partial(_words, along))
+    told = fault(solid, after, change, asked, partial(_words, along), partial(_words, section))
     if told is not None:
         LOG.warning("the guard sends %s the long way: %s", op.stamp, told)
         return None

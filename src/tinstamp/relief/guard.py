@@ -64,25 +64,31 @@ def fault(
     change: float,
     asked: Asked,
     astray: Callable[[], str | None] | None = None,
+    off_tool: Callable[[], str | None] | None = None,
 ) -> str | None:
     """What is wrong with a relief, in words; None when it is as asked. `change` is that of
-    the part's volume as measured, mm³; `astray` gives what `stray` finds, where somebody has
-    begun with that."""
-    if asked.path is not None:
-        return _too_much(change, asked) or _off_path(before, after, asked, asked.path)
+    the part's volume as measured, mm³; `astray` and `off_tool` give what `stray` and `unlike_tool`
+    find, where somebody has begun with that."""
     told = _too_much(change, asked)
     if told is None:
         told = (astray or partial(stray, before, after, asked))()
+    if asked.path is not None:
+        return told
     if told is None and asked.depth and not asked.clean:
         told = left_out(before, after, change, asked)
     for other in asked.besides if told is None else ():
         rest = [one for one in asked.besides if one is not other]
         told = told or _stray(before, after, other, (asked, *rest))
-    if told is None and asked.tool is not None:
-        told = off_section(
-            before, after, asked.chart, asked.ink, asked.tool, asked.raised, asked.clean
-        )
+    if told is None:
+        told = (off_tool or partial(unlike_tool, before, after, asked))()
     return told
+
+
+def unlike_tool(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | None:
+    """What of lines has not the section of the tool that cuts them."""
+    if asked.tool is None:
+        return None
+    return off_section(before, after, asked.chart, asked.ink, asked.tool, asked.raised, asked.clean)
 
 
 def _too_much(change: float, asked: Asked) -> str | None:
@@ -216,7 +222,10 @@ def _lines(asked: Asked) -> tuple[Array, Array]:
 
 
 def stray(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | None:
-    """What differs along some line through the ink or beside it, and should not."""
+    """What differs along some line through the ink or beside it, or along the way of letters, and
+    should not."""
+    if asked.path is not None:
+        return _off_path(before, after, asked, asked.path)
     return _stray(before, after, asked, asked.besides)
 
 

@@ -42,15 +42,16 @@ from tinstamp.engine.cache import Cache
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import knot
 from tinstamp.job.features import BaseFeature, Extruded, Plate, Tube
-from tinstamp.job.model import Blank, Cast, Job, Relief, Setting, Stamp, Text, changed
+from tinstamp.job.model import Blank, Cast, FontRef, Job, Relief, Setting, Stamp, Text, changed
 from tinstamp.job.resolve import resolve
 from tinstamp.plan.lay import LaySpec, place_on
 from tinstamp.plan.planned import plan
 from tinstamp.plan.sheet import sheet_of
 from tinstamp.relief.boolean import Tool
+from tinstamp.relief.by_stacks import stacked_tools
 from tinstamp.relief.by_tools import tools_of
 from tinstamp.relief.carved import forget_roofs
-from tinstamp.relief.execute import execute
+from tinstamp.relief.execute import execute, stacked
 from tinstamp.relief.kept_blocks import KEPT_BLOCKS
 from tinstamp.relief.kinds import operations
 from tinstamp.relief.operation import Operation, on_and_on
@@ -280,6 +281,22 @@ def carved_on(name: str, turns: int) -> bool:
     return against_boolean(what, solid, op, carved_tools(op), turns, forget_roofs)
 
 
+def with_a_section(name: str, turns: int) -> bool:
+    """Single-stroke letters cut with a V, from outlines to a verified solid, against the general
+    boolean with such tools, which are there already."""
+    plate = Plate(name="p", length="120 mm", width="40 mm", thickness="6 mm")
+    part, face, place_, _ = (plate, "p.top", ("0 mm", "0 mm"), 0) if name == "plate" else BENT[name]
+    line = Text(text=TWENTY, height="4 mm", font=FontRef(family="Tin Line", style="Regular"))
+    relief = Relief(depth="0.2 mm", section="vee")
+    stamp = on_face(TWENTY, face, place_).model_copy(update={"relief": relief, "artwork": line})
+    built = build(Document(Job(blank=Blank(features=(part,)), stamps=(stamp,))))
+    assert built.report.valid and built.blank is not None
+    item, solid = built.planned["m"], built.blank.solid
+    (op,) = operations(item, fit(item.placed, item.chart), (6.0, 6.0))
+    tools = stacked_tools(op, stacked(op), on_and_on)
+    return against_boolean(f"20 letters of V grooves on a {name}", solid, op, tools, turns)
+
+
 def freeform_chart() -> bool:
     """A least-stretch chart of a patch made, against half a second."""
     part, face, _, _ = BENT["freeform B-spline"]
@@ -456,7 +473,9 @@ def main() -> int:
     good += [on_a_bent_face(name, 3) for name in BENT]
     good += [a_hundred_on(name, 5) for name in LONG]
     good += [of_a_kind(name, words, 3) for name in BENT for words in KINDS]
-    good += [carved_on("plate", 3), freeform_chart(), bent_previews(), many_stamps(20)]
+    good += [carved_on(name, 3) for name in ("plate", "cone", "ball")]
+    good += [with_a_section(name, 3) for name in ("plate", *BENT)]
+    good += [freeform_chart(), bent_previews(), many_stamps(20)]
     good += [many_stamps(60, 50, 60.0)]
     good += [growth(["tube", "plate"], [30, 100, 300, 1000])]
     good += [growth(["ball", "skin"], [30, 100, 300]), moved_words(["tube", "plate", "ball"], 7)]

@@ -6,24 +6,27 @@ flat face, in a bent one such as follow it (`relief.carved_bent`).
 from __future__ import annotations
 
 from collections import OrderedDict
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property, partial
 
 import numpy as np
 from OCP.Geom import Geom_Line, Geom_Plane
 from OCP.gp import gp_Dir, gp_Pnt
+from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
 
 from tinstamp.artwork.outline import Array, Outline, Region
 from tinstamp.artwork.roof import Roof, RoofError, roof_up_to, summit
-from tinstamp.blank.kernel import edge_on, face_on, vertex_at, wire_of
+from tinstamp.blank.kernel import edge_on, face_on, location, moved_wire, vertex_at, wire_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.guarded.beside import Beside
+from tinstamp.job.same import Same
 from tinstamp.relief.blocks import Block
 from tinstamp.relief.carved_bent import Bend, Facets, bent_facets, cells_over
+from tinstamp.relief.carved_kept import KEPT_ROOFS, Carved, likes, set_down
 from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.hosts import Hosts
 from tinstamp.relief.imprint import Imprint
@@ -95,53 +98,89 @@ class Carving:
         """Put into a face of the solid. Raises CurveError where it lies beside it."""
         hosts = Hosts(solid.faces_named(face), self.chart)
         owners = islands_of(regions)
-        made = [self._facets(roof, hosts) for roof in self.roofs]
+        apart = {n for n, at in enumerate(owners) if at} | {at[0] for at in owners if at}
+        ground = (Same(hosts.surface), hosts.flipped, self.slope, self.sign)
+        known = [one for own in _each(self.roofs) for one in KEPT_ROOFS.of(ground, own)]
+        made: dict[int, Carved] = {k - len(known): one for k, one in enumerate(known)}
+        at: dict[int, list[TopLoc_Location]] = {}
         standing: dict[Island, list[TopoDS_Wire]] = {}
         holes: dict[int, list[TopoDS_Wire]] = {}
         rings: dict[int, list[Array]] = {}
-        for one, owner in zip(made, owners, strict=True):
+        for n, like in enumerate(likes(self.roofs, self.bend, known, apart)):
+            place, roof = HERE, self.roofs[n]
+            if like.first == n:
+                made[n] = Carved(roof, self.bend, self._facets(roof, hosts))
+                ring = made[n].facets.ring
+            else:
+                place = location(like.turn, like.shift)
+                ring = set_down(
+                    made[like.first], roof, self.bend, hosts.surface, hosts.start, place
+                )
+            at.setdefault(like.first, []).append(place)
+            foot = _back(made[like.first].facets.feet[0])
+            foot = foot if place is HERE else moved_wire(foot, place)
+            owner = owners[n]
             if owner is not None:
-                standing.setdefault(owner, []).append(_back(one.feet[0]))
+                standing.setdefault(owner, []).append(foot)
                 continue
-            under = hosts.under(one.ring[0].tolist())
-            holes.setdefault(under, []).append(_back(one.feet[0]))
-            rings.setdefault(under, []).append(one.ring)
-        if any(len(one.faces) < 2 for one in made):
+            under = hosts.under(ring[0].tolist())
+            holes.setdefault(under, []).append(foot)
+            rings.setdefault(under, []).append(ring)
+        if any(len(made[k].facets.faces) < 2 for k in at):
             raise CurveError("a letter has no walls")
+        for k, places in at.items():
+            one = made[k]
+            if one.block is None:
+                one.block = self._block(k, one.facets, hosts, standing)
+                if k not in apart:
+                    KEPT_ROOFS.keep(ground, one)
+            KEPT_ROOFS.set_down(ground, one, len(places))
         return Imprint(
             face=face,
             holes={k: tuple(own) for k, own in holes.items()},
             rings={k: tuple(own) for k, own in rings.items()},
             surface=hosts.surface,
             flipped=hosts.flipped,
-            blocks=tuple(
-                Block(
-                    cap=one.faces[-1],
-                    walls=one.faces[:-1],
-                    removed=face_on(hosts.surface, one.feet, hosts.flipped),
-                    islands=tuple(
-                        face_on(hosts.surface, [_back(foot), *standing.get((n, c), ())],
-                                hosts.flipped)
-                        for c, foot in enumerate(one.feet[1:])
-                    ),
-                    feet=one.edges,
-                    loops=(),
-                    at=(HERE,),
-                    level=bool(self.roofs[n].flats),
-                    hull=cells_over(self.roofs[n], self.bend),
-                )
-                for n, one in enumerate(made)
-            ),
+            blocks=tuple(_block_of(made[k]).set_down(places) for k, places in at.items()),
             shell=hosts.shell,
             stamp=stamp,
             over_foot=False,
-        )  # fmt: skip
+        )
+
+    def _block(
+        self, n: int, one: Facets, hosts: Hosts, standing: Mapping[Island, Sequence[TopoDS_Wire]]
+    ) -> Block:
+        """What a roof becomes where it was made."""
+        return Block(
+            cap=one.faces[-1],
+            walls=one.faces[:-1],
+            removed=face_on(hosts.surface, one.feet, hosts.flipped),
+            islands=tuple(
+                face_on(hosts.surface, [_back(foot), *standing.get((n, c), ())], hosts.flipped)
+                for c, foot in enumerate(one.feet[1:])
+            ),
+            feet=one.edges,
+            loops=(),
+            at=(HERE,),
+            level=bool(self.roofs[n].flats),
+            hull=cells_over(self.roofs[n], self.bend),
+        )
 
     def _facets(self, roof: Roof, hosts: Hosts) -> Facets:
         if self.flat:
             ring = self.chart.to_uv(roof.nodes[list(roof.outline[0]), :2])
             return plane_facets(roof, self.bend.space(roof.nodes), ring)
         return bent_facets(roof, self.bend, hosts.surface, hosts.start)
+
+
+def _each(roofs: Sequence[Roof]) -> list[Roof]:
+    """One of every shape."""
+    return list({id(roof.facets): roof for roof in roofs}.values())
+
+
+def _block_of(one: Carved) -> Block:
+    assert one.block is not None
+    return one.block
 
 
 def plane_facets(roof: Roof, points: Array, ring: Array) -> Facets:
@@ -256,6 +295,7 @@ def _region(shape: Shape) -> Region:
 
 
 def forget_roofs() -> None:
-    """Work out all shapes anew."""
+    """Work out all shapes, and make all of them, anew."""
+    KEPT_ROOFS.clear()
     _TOPS.clear()
     _ROOFS.clear()

@@ -169,6 +169,57 @@ def bent_facets(roof: Roof, bend: Bend, host: Geom_Surface, start: Start | None)
     return Maker(parted_at_breaks(roof, bend.chart), bend, host, start).facets()
 
 
+def foot_curves(roof: Roof, bend: Bend, start: Start | None) -> tuple[list[Array], Array]:
+    """Control points in (u, v) of the edges along a roof's outlines, from the lower number of their
+    corners to the higher, and the outer outline as in `Facets.ring`. Raises CurveError."""
+    feet = Feet(roof, bend, start)
+    return feet.uv([(min(p), max(p)) for ring in roof.outline for p in pairs_of(ring)]), feet.ring()
+
+
+class Feet:
+    """Where the edges of a roof lie in the (u, v) of its face."""
+
+    def __init__(self, roof: Roof, bend: Bend, start: Start | None) -> None:
+        self.roof, self.bend, self.start = roof, bend, start
+        self.turn: Array | None = None
+
+    def uv(self, pairs: Sequence[tuple[int, int]]) -> list[Array]:
+        """Control points in (u, v) of edges, begun within the turn that the face has. Raises
+        CurveError where they stray."""
+        chart = self.bend.chart
+        xy = _between(self.roof.nodes, pairs)[..., :2]
+        foot, uv = chart.on_face(xy)
+        found: list[Array | None] = [None] * len(pairs)
+        left = np.arange(len(pairs))
+        ground = chart.ground
+        for degree in (1, *DEGREES):
+            if degree == 1:
+                flat = uv[left][:, [0, -1]]
+                on = (1 - DENSE)[:, None] * flat[:, :1] + DENSE[:, None] * flat[:, 1:]
+            else:
+                flat, on, _ = fit_dense(uv[left], degree)
+            off = np.linalg.norm(ground.to_space(ground.from_uv(on)) - foot[left], axis=-1)
+            fits = np.nan_to_num(off, nan=np.inf).max(axis=1) <= WITHIN
+            for k in np.flatnonzero(fits):
+                found[left[k]] = flat[k]
+            left = left[~fits]
+        whole = [points for points in found if points is not None]
+        if len(whole) < len(found):
+            raise CurveError(f"{len(found) - len(whole)} edges stray from the face")
+        if self.turn is None:
+            self.turn = turned(whole, ground, self.start)
+        return [points + self.turn for points in whole]
+
+    def ring(self) -> Array:
+        """The outer outline in (u, v), its edges as they bend there."""
+        outer = self.roof.nodes[list(self.roof.outline[0]), :2]
+        after = np.roll(outer, -1, axis=0)
+        t = np.linspace(0.0, 1.0, RING_POINTS, endpoint=False)[:, None]
+        xy = (1.0 - t) * outer[:, None] + t * after[:, None]
+        assert self.turn is not None
+        return np.asarray(self.bend.chart.to_uv(xy.reshape(-1, 2)) + self.turn)
+
+
 class Maker:
     """Makes the faces of one roof."""
 
@@ -181,11 +232,10 @@ class Maker:
         self.corners = [vertex_at(p, TOLERANCE) for p in bend.space(roof.nodes).tolist()]
         self.edges = [self._edge(*pair, poles) for pair, poles in
                       zip(pairs, self.curves, strict=True)]  # fmt: skip
-        self.turn: Array | None = None
-        self.start = start
+        self.on_face = Feet(roof, bend, start)
 
     def facets(self) -> Facets:
-        feet, ring = self._feet(), self._ring()
+        feet, ring = self._feet(), self.on_face.ring()
         faces = [*self.sloping(self.roof), *self.levels(self.roof)]
         edges = [self._to(pair) for ring in self.roof.outline for pair in pairs_of(ring)]
         return Facets(tuple(faces), feet, tuple(edges), ring)
@@ -225,51 +275,15 @@ class Maker:
     def _traced(self, rings: Sequence[Sequence[int]], surface: Geom_Surface) -> Array:
         """Give the edges of rings their curves in the (u, v) of the face; all of those."""
         pairs = [(min(p), max(p)) for ring in rings for p in pairs_of(ring)]
-        uv = self._uv(pairs)
+        uv = self.on_face.uv(pairs)
         for pair, points in zip(pairs, uv, strict=True):
             edge = self.edges[self.number[pair]]
             BUILDER.UpdateEdge(edge, bezier2d(points.tolist()), surface, HERE, TOLERANCE)
         return np.concatenate(uv)
 
-    def _uv(self, pairs: Sequence[tuple[int, int]]) -> list[Array]:
-        """Control points in (u, v) of edges, begun within the turn that the face has. Raises
-        CurveError where they stray."""
-        chart = self.bend.chart
-        xy = _between(self.roof.nodes, pairs)[..., :2]
-        foot, uv = chart.on_face(xy)
-        found: list[Array | None] = [None] * len(pairs)
-        left = np.arange(len(pairs))
-        ground = chart.ground
-        for degree in (1, *DEGREES):
-            if degree == 1:
-                flat = uv[left][:, [0, -1]]
-                on = (1 - DENSE)[:, None] * flat[:, :1] + DENSE[:, None] * flat[:, 1:]
-            else:
-                flat, on, _ = fit_dense(uv[left], degree)
-            off = np.linalg.norm(ground.to_space(ground.from_uv(on)) - foot[left], axis=-1)
-            fits = np.nan_to_num(off, nan=np.inf).max(axis=1) <= WITHIN
-            for k in np.flatnonzero(fits):
-                found[left[k]] = flat[k]
-            left = left[~fits]
-        whole = [points for points in found if points is not None]
-        if len(whole) < len(found):
-            raise CurveError(f"{len(found) - len(whole)} edges stray from the face")
-        if self.turn is None:
-            self.turn = turned(whole, ground, self.start)
-        return [points + self.turn for points in whole]
-
     def _feet(self) -> tuple[TopoDS_Wire, ...]:
         self._traced(self.roof.outline, self.host)
         return tuple(self._wire(ring) for ring in self.roof.outline)
-
-    def _ring(self) -> Array:
-        """The outer outline in (u, v), its edges as they bend there."""
-        outer = self.roof.nodes[list(self.roof.outline[0]), :2]
-        after = np.roll(outer, -1, axis=0)
-        t = np.linspace(0.0, 1.0, RING_POINTS, endpoint=False)[:, None]
-        xy = (1.0 - t) * outer[:, None] + t * after[:, None]
-        assert self.turn is not None
-        return np.asarray(self.bend.chart.to_uv(xy.reshape(-1, 2)) + self.turn)
 
     def sloping(self, roof: Roof) -> list[TopoDS_Face]:
         """The facets of a roof, its corners by the numbers that they have here."""
@@ -283,7 +297,9 @@ class Maker:
         for rings in roof.flats:
             lift = float(self.bend.lift(self.roof.nodes[rings[0][0], 2]))
             head = Square(self.bend.chart, lift)
-            uv = np.concatenate(self._uv([(min(p), max(p)) for r in rings for p in pairs_of(r)]))
+            uv = np.concatenate(
+                self.on_face.uv([(min(p), max(p)) for r in rings for p in pairs_of(r)])
+            )
             surface, _ = head.surface((uv.min(axis=0), uv.max(axis=0)), self.host)
             self._traced(rings, surface)
             found.append(face_on(surface, [self._wire(ring) for ring in rings], head.flipped))

@@ -122,7 +122,7 @@ class _Expected:
             trail = Trail.of(chart, op.walls.carry, regions)
             return cls(partial(trail.volume, regions), None, None, asked, trail)
         if op.walls.softened:
-            stack = _stacked(op)
+            stack = stacked(op)
             return cls(partial(stack.volume, regions), None, None, asked, stack)
         origin = np.array(op.placed.origin)
         if op.walls.slanted:
@@ -148,7 +148,7 @@ def _plain_volume(op: Operation) -> float:
     return whole + sum(chart.relief_volume(top.letters, top.height) for top in op.tops)
 
 
-def _stacked(op: Operation) -> Stack:
+def stacked(op: Operation) -> Stack:
     """Walls of several stretches. Raises OrderError where they do not fit."""
     chart, regions, sign = op.face_chart, op.placed.regions, float(np.sign(op.signed))
     groove = op.walls.groove

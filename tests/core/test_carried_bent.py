@@ -330,3 +330,29 @@ def test_a_stamp_below_that_they_stay_clear_of_is_left_alone() -> None:
     assert change(built) > 0
     upright = along(*UP_AND_OVER)
     assert change(on("tube", **upright, leans_to="foot")) > 0
+
+
+@pytest.mark.parametrize("kind", ["upright", "leaning", "bent"])
+def test_strokes_in_a_bore_come_together_towards_their_cap(kind: str) -> None:
+    """By (R - h) / R, h being how far the furthest ink of the cap is off the face."""
+    relief = {"stands": kind, "depth": "18 mm", "leans": "5 deg", "bends": "80 deg"}
+    high, turn = 18.0, np.radians(80)
+    built = on("bore", Text(text="I", height="3 mm"), **relief)
+    x0, _, x1, _ = built.planned["m"].placed.bounds
+    if kind == "bent":  # the far end of a letter of 3 mm goes round with a longer arm; a circle
+        reach = 3.0 - (x1 - x0) / 2.0  # between its sides lies off that by its radius
+        high = (18.0 / turn + reach) * np.sin(turn)
+    at_cap = (x1 - x0) * (27.0 - high) / 27.0
+    (told,) = [f for f in built.report.findings if f.check == "thin stroke"]
+    assert told.measured == pytest.approx(at_cap, rel=3e-3)
+
+
+@pytest.mark.parametrize("up", ["37 mm", "38.5 mm"])
+def test_ink_beyond_the_end_of_a_face_has_no_width_at_a_floor(up: str) -> None:
+    """Over the tip of a cone its sheet goes on, but there is no face."""
+    cone = Cone(name="b", base_diameter="40 mm", top_diameter="6 mm", height="30 mm", wall="0 mm")
+    there = Setting(face="b.outer", across="0 deg", up=up, rests_on="middle")
+    stamp = Stamp(name="m", artwork=Text(text="O", height="7 mm"), setting=there)
+    built = build(Document(Job(blank=Blank(features=(cone,)), stamps=(stamp,))))
+    told = [f.check for f in built.report.findings]
+    assert told and not {"thin stroke", "tight gap"} & set(told), built.report.findings

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.outline import Array
-from tinstamp.chart.base import Chart
+from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.run import area_of_face
 from tinstamp.job.field import Wants
 from tinstamp.job.limit import Limit
@@ -36,23 +36,38 @@ GAP_STEPS = 4.0
 
 
 _NORMALS: Kept[tuple[Array, Array]] = Kept(16)
+_FACES: Kept[shapely.Geometry] = Kept(16)
 
 IN_WITHIN = 1e-3
 """mm that the widest place of ink is known to"""
 
 
-def _ends(item: Planned, depth: float) -> Ends | None:
-    """Where the walls of a stamp's relief end; None where they run parallel."""
-    chart = item.chart
+def _ends(it: Subject, depth: float) -> Ends | None:
+    """Where the walls of a stamp's relief end, no numbers for ink that hangs over the face's edges;
+    None where they run parallel."""
+    item, chart = it.planned, it.planned.chart
     if item.relief.given.walls != "normal" or item.prisms or not depth or chart.kind == "flat":
         return None
     lift = depth if item.raised else -depth
+    hangs = it.fit is not None and it.fit.off_area > 0.0 and isinstance(chart, FaceChart)
+    paths = item.ways
 
     def ends(points: Array) -> tuple[Array, Array]:
         foot, normal = _NORMALS.get(chart, points.tobytes(), lambda: _upright(chart, points))
-        return foot, foot + lift * normal
+        head = foot + lift * normal
+        if len(paths) == 1:  # of several each has its own, and all end about as high
+            head = paths[0].space(chart, points)
+        if hangs:
+            over = ~shapely.contains_xy(_face(chart), points[:, 0], points[:, 1])
+            head = np.where(over[:, None], np.nan, head)
+        return foot, head
 
     return ends
+
+
+def _face(chart: Chart) -> shapely.Geometry:
+    assert isinstance(chart, FaceChart)
+    return _FACES.get(chart, "face", lambda: area_of_face(chart.outline))
 
 
 def _upright(chart: Chart, points: Array) -> tuple[Array, Array]:
@@ -74,7 +89,7 @@ def _least(it: Subject, which: int) -> Width | None:
     groups = it.planned.by_depth()
     found = [
         widths_of(placed.regions)[which].narrowest(
-            _ends(it.planned, depth), _wider(it.planned, depth, which)
+            _ends(it, depth), _wider(it.planned, depth, which)
         )
         for depth, placed in groups
     ]

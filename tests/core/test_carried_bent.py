@@ -17,13 +17,11 @@ import numpy as np
 import pytest
 import shapely
 import trimesh
-from OCP.BRepAdaptor import BRepAdaptor_Surface
-from OCP.BRepTools import BRepTools
 from shapely.geometry.base import BaseGeometry
 
-from tests.core.solids import sound, volume
 from tests.core.test_artwork import polygons
-from tests.core.test_carried import DISC, SIDES, UP_AND_OVER, along, fixes
+from tests.core.test_carried import DISC, SIDES, TOP, UP_AND_OVER, along, change, fixes
+from tests.core.test_carried import points_of as over_the_plate
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.write import write_files
 from tinstamp.job.archive import Document
@@ -61,24 +59,9 @@ def on(name: str, artwork: Any = DISC, setting: dict[str, Any] | None = None,
     return build(Document(Job(blank=Blank(features=(part,)), stamps=(stamp,))))  # type: ignore[arg-type]
 
 
-def change(built: Built) -> float:
-    assert built.report.valid and not fixes(built), built.report.findings
-    assert built.report.stamps[0].built_by == "imprint" and built.blank is not None
-    solid = built.bodies["part"].shape
-    assert sound(solid)
-    return volume(solid) - volume(built.blank.solid.shape)
-
-
 def points_of(built: Built, name: str) -> np.ndarray:
-    found = []
-    for face in built.bodies["part"].named(name):
-        surface = BRepAdaptor_Surface(face)
-        u0, u1, v0, v1 = BRepTools.UVBounds_s(face)
-        for u in (0.3, 0.5, 0.7):
-            for v in (0.0, 0.4, 1.0):
-                p = surface.Value(u0 + u * (u1 - u0), v0 + v * (v1 - v0))
-                found.append((p.X(), p.Y(), p.Z()))
-    return np.array(found)
+    """Points of the faces of a name, (n, 3) mm."""
+    return over_the_plate(built, name) + [0.0, 0.0, TOP]
 
 
 # -- on a cylinder, along its axis

@@ -86,6 +86,14 @@ def built_of(job: Job, cache: Cache | None = None) -> Built:
     return built
 
 
+def as_made_anew(now: Built, job: Job) -> None:
+    """It is as large as with nothing kept, and sound."""
+    KEPT_BLOCKS.clear()
+    fresh = built_of(job)
+    assert now.solid is not None and fresh.solid is not None and sound(now.solid.shape)
+    assert volume(now.solid.shape) == pytest.approx(volume(fresh.solid.shape), rel=1e-9)
+
+
 def moved(job: Job, name: str, random: np.random.Generator) -> Job:
     """The stamp at another place, and on faces where a turn is a motion of the face, turned."""
     unit, far = ("mm", 15.0) if name in ("plate", "rail") else ("deg", 160.0)
@@ -158,10 +166,7 @@ def test_letters_with_draft_are_moved_too(name: str, at_cap: bool, walled: list[
     job = moved(job, name, random)
     now = built_of(job, cache)
     assert walled[0] == before
-    KEPT_BLOCKS.clear()
-    fresh = built_of(job)
-    assert now.solid is not None and fresh.solid is not None and sound(now.solid.shape)
-    assert volume(now.solid.shape) == pytest.approx(volume(fresh.solid.shape), rel=1e-9)
+    as_made_anew(now, job)
     job = changed(job, ("stamps", 0, "relief", "draft"), "4 deg")
     before = walled[0]
     built_of(job, cache)
@@ -210,10 +215,8 @@ def test_sections_and_softened_edges_are_moved_too(
     job = moved(job, name, random)
     now = built_of(job, cache)
     assert walled[0] == before
-    KEPT_BLOCKS.clear()
-    fresh = built_of(job)
-    assert now.solid is not None and fresh.solid is not None and sound(now.solid.shape)
-    assert volume(now.solid.shape) == pytest.approx(volume(fresh.solid.shape), rel=1e-9)
+    as_made_anew(now, job)
+    assert now.solid is not None
     again = read_back(now.solid.shape, tmp_path / "part.step")
     assert sound(again) and volume(again) == pytest.approx(volume(now.solid.shape), rel=1e-9)
     before = walled[0]

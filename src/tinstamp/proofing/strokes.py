@@ -67,12 +67,17 @@ class Widths:
         """The same elsewhere on the sheet."""
         return Widths(self.one + by, self.other + by, self.wide)
 
-    def narrowest(self, ends: Ends | None, wider: tuple[float, float] = (0.0, 0.0)) -> Width | None:
+    def narrowest(
+        self, ends: Ends | None, wider: tuple[float, float] = (0.0, 0.0), turned: bool = False
+    ) -> Width | None:
         """The least of them, at either end of the walls, which draft makes `wider` by so many mm at
-        the face and at the cap or floor; None without any."""
+        the face and at the cap or floor; None without any. `turned` is True where the far end may
+        have turned over on its way."""
         if not len(self.wide):
             return None
-        end = self.wide if ends is None else self.wide * _narrowed(self.one, self.other, ends)
+        end = (
+            self.wide if ends is None else self.wide * _narrowed(self.one, self.other, ends, turned)
+        )
         face, far = (np.maximum(w + more, 0.0) for w, more in zip((self.wide, end), wider,
                                                                  strict=True))  # fmt: skip
         k = int(np.minimum(face, far).argmin())
@@ -82,12 +87,16 @@ class Widths:
         return Width(float(face[k]), (x, y), float(far[k]), span)
 
 
-def _narrowed(one: Array, other: Array, ends: Ends) -> Array:
-    """How many times as wide the walls are apart at their other ends; nothing where they cross."""
+def _narrowed(one: Array, other: Array, ends: Ends, turned: bool) -> Array:
+    """How many times as wide the walls are apart at their other ends; nothing where they cross, but
+    for ends that have turned over."""
     (foot_a, head_a), (foot_b, head_b) = ends(one), ends(other)
     foot, head = foot_b - foot_a, head_b - head_a
     size = np.maximum(np.einsum("nk,nk->n", foot, foot), 1e-300)
-    along = np.einsum("nk,nk->n", foot, head) / size
+    if turned:
+        along = np.linalg.norm(head, axis=1) / np.sqrt(size)
+    else:
+        along = np.einsum("nk,nk->n", foot, head) / size
     found = np.where(np.isfinite(along), along, 1.0)
     return np.asarray(np.maximum(found, 0.0), dtype=float)
 

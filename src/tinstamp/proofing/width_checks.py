@@ -89,7 +89,7 @@ def _least(it: Subject, which: int) -> Width | None:
     groups = it.planned.by_depth()
     found = [
         widths_of(placed.regions)[which].narrowest(
-            _ends(it, depth), _wider(it.planned, depth, which)
+            _ends(it, depth), _wider(it.planned, depth, which), len(it.planned.ways) == 1
         )
         for depth, placed in groups
     ]

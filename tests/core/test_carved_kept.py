@@ -20,7 +20,7 @@ from tests.core.test_kept_blocks import ACROSS, built_of, job_on, moved
 from tinstamp.blank.kernel import boxes_of
 from tinstamp.engine.cache import Cache
 from tinstamp.job.model import Job, changed
-from tinstamp.relief import carved
+from tinstamp.relief import carved, carved_kept
 from tinstamp.relief.carved import forget_roofs
 from tinstamp.relief.carved_kept import KEPT_ROOFS
 from tinstamp.relief.kept_blocks import MOST_PLACES
@@ -137,3 +137,10 @@ def test_one_is_made_anew_when_it_has_had_many_places(made: list[int]) -> None:
         now = built_of(job, cache)
     assert made[0] == 2
     assert now.solid is not None and sound(now.solid.shape)
+
+
+def test_what_is_kept_is_bounded_by_its_faces(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(carved_kept, "MOST_FACES", 200)
+    built = built_of(carved_on("plate", text="LITENABO"))
+    assert built.solid is not None and sound(built.solid.shape)
+    assert 0 < KEPT_ROOFS.faces <= 200

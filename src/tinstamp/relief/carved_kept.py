@@ -24,9 +24,12 @@ from tinstamp.chart.skin import SkinChart
 from tinstamp.relief.alike import BOX_POINTS, SAME_CURVE, STAYS, Like, rigid
 from tinstamp.relief.blocks import Block
 from tinstamp.relief.carved_bent import TOLERANCE, Bend, Facets, foot_curves
-from tinstamp.relief.kept_blocks import MOST_ALIKE, MOST_KEPT, MOST_PLACES
+from tinstamp.relief.kept_blocks import MOST_ALIKE, MOST_PLACES
 from tinstamp.relief.roof_parted import pairs_of, parted_at_breaks
 from tinstamp.relief.walls import HERE
+
+MOST_FACES = 12_000
+"""that are kept: some 7 kB each on a bent face, 90 MB in all; of a letter there are about 100"""
 
 
 @dataclass(eq=False)
@@ -54,6 +57,11 @@ class KeptRoofs:
     def __len__(self) -> int:
         return sum(map(len, self._kept.values()))
 
+    @property
+    def faces(self) -> int:
+        """All that are kept."""
+        return sum(len(one.facets.faces) for own in self._kept.values() for one in own)
+
     def of(self, ground: Hashable, roof: Roof) -> list[Carved]:
         """Those of that shape on that ground, the last made first."""
         key = (ground, id(roof.facets))
@@ -66,7 +74,7 @@ class KeptRoofs:
         own = self._kept.setdefault((ground, id(one.roof.facets)), [])
         own.append(one)
         del own[:-MOST_ALIKE]
-        while len(self) > MOST_KEPT:
+        while self.faces > MOST_FACES:
             self._kept.popitem(last=False)
 
     def set_down(self, ground: Hashable, one: Carved, places: int) -> None:

@@ -141,6 +141,6 @@ def test_one_is_made_anew_when_it_has_had_many_places(made: list[int]) -> None:
 
 def test_what_is_kept_is_bounded_by_its_faces(monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(carved_kept, "MOST_FACES", 200)
-    built = built_of(carved_on("plate", text="LITENABO"))
+    built = built_of(carved_on("plate", text="OBLITE"))
     assert built.solid is not None and sound(built.solid.shape)
     assert 0 < KEPT_ROOFS.faces <= 200

@@ -185,8 +185,15 @@ class Path(ABC):
         far = xy @ way - self.front
         ahead, off = station.place(far)
         moved = xy + (ahead - far)[..., None] * way
-        foot = chart.to_space(moved)
-        return np.asarray(foot + off[..., None] * chart.normal(moved)) if off.any() else foot
+        at = chart.lifter(moved)  # asks once where they lie on the face
+        foot = at(0.0)
+        return np.asarray(foot + off[..., None] * (at(1.0) - foot)) if off.any() else foot
+
+    def stations(self, most: float) -> list[Station]:
+        """From the face to its end, so many that none is more than `most` radians turned from the
+        one before; of straight stretches their ends."""
+        parts = [part for leg in self.legs for part in leg.parted(most)]
+        return [ON_FACE, *(part.end for part in parts)]
 
     def space(self, chart: Chart, xy: Array, part: float = 1.0) -> Array:
         """Where points of the sheet are at a part of the path."""

@@ -18,6 +18,7 @@ from tinstamp.job.field import Wants
 from tinstamp.job.limit import Limit
 from tinstamp.job.model import Code
 from tinstamp.plan.planned import Planned
+from tinstamp.plan.station import Path
 from tinstamp.proofing.check import Numbers, Subject, check, short_of
 from tinstamp.proofing.finding import Finding
 from tinstamp.proofing.remedies import depth_of, heavier, larger, spaced_out
@@ -50,19 +51,26 @@ def _ends(it: Subject, depth: float) -> Ends | None:
         return None
     lift = depth if item.raised else -depth
     hangs = it.fit is not None and it.fit.off_area > 0.0 and isinstance(chart, FaceChart)
-    paths = item.ways
+    path = _path(it, depth)
 
     def ends(points: Array) -> tuple[Array, Array]:
         foot, normal = _NORMALS.get(chart, points.tobytes(), lambda: _upright(chart, points))
         head = foot + lift * normal
-        if len(paths) == 1:  # of several each has its own, and all end about as high
-            head = paths[0].space(chart, points)
+        if path is not None:
+            head = path.space(chart, points)
         if hangs:
             over = ~shapely.contains_xy(_face(chart), points[:, 0], points[:, 1])
             head = np.where(over[:, None], np.nan, head)
         return foot, head
 
     return ends
+
+
+def _path(it: Subject, depth: float) -> Path | None:
+    """The one way that letters of a depth take off their face; None where each has its own, and
+    all end about as high, and for letters that stand upright."""
+    paths = it.planned.ways
+    return paths[0] if len(paths) == 1 and depth == it.planned.depth else None
 
 
 def _face(chart: Chart) -> shapely.Geometry:
@@ -89,7 +97,7 @@ def _least(it: Subject, which: int) -> Width | None:
     groups = it.planned.by_depth()
     found = [
         widths_of(placed.regions)[which].narrowest(
-            _ends(it, depth), _wider(it.planned, depth, which), len(it.planned.ways) == 1
+            _ends(it, depth), _wider(it.planned, depth, which), _path(it, depth) is not None
         )
         for depth, placed in groups
     ]

@@ -54,9 +54,6 @@ class KeptRoofs:
     def __init__(self) -> None:
         self._kept: OrderedDict[tuple[Hashable, int], list[Carved]] = OrderedDict()
 
-    def __len__(self) -> int:
-        return sum(map(len, self._kept.values()))
-
     @property
     def faces(self) -> int:
         """All that are kept."""
@@ -82,7 +79,9 @@ class KeptRoofs:
         one.places += places
         key = (ground, id(one.roof.facets))
         if one.places > MOST_PLACES and key in self._kept:
-            self._kept[key] = [own for own in self._kept[key] if own is not one]
+            left = [own for own in self._kept.pop(key) if own is not one]
+            if left:
+                self._kept[key] = left
 
     def clear(self) -> None:
         """Keep nothing."""

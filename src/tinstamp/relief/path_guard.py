@@ -87,9 +87,9 @@ class Path(Way):
     def at(self, chart: Chart, xy: Array, height: float, part: float) -> Array:
         """Where sheet points (n, 2) are at a part of the way, (n, 3) mm: aside by the height times
         the tangent, or turned by Rodrigues' formula (any text on rotations)."""
-        start, up, side = chart.to_space(xy), chart.normal(xy), np.array(self.toward)
         if not isinstance(chart, PlaneChart):
             return self._at_bent(chart, xy, height, part)
+        start, up, side = chart.to_space(xy), chart.normal(xy), np.array(self.toward)
         ahead = chart.to_space(xy + side) - start
         if self.hinge is None:
             return np.asarray(start + part * height * (up + np.tan(np.radians(self.turn)) * ahead))

@@ -34,8 +34,8 @@ from tinstamp.job.resolve import Resolved
 Triangles = tuple[Array, NDArray[np.int64]]
 THROUGH = 3.0
 """mm that one looks into what is cut through"""
-BOW_STEPS = 8
-"""stretches that the walls of letters which bend over are shown in"""
+BOW_TURN = np.radians(15.0)
+"""radians from one ring of letters that bend over to the next, as they are seen"""
 GRAZED = 0.08
 """Of a ray's direction, the part into the face below which only walls are seen."""
 NOTHING: Triangles = (np.zeros((0, 2)), np.zeros((0, 3), np.int64))
@@ -106,14 +106,14 @@ def _raised(
 ) -> list[tuple[Triangles, Sequence[int]]]:
     """Caps at their height, and walls down to the face."""
     if shown.plan.carries:
-        found, parts = [], np.linspace(0.0, 1.0, BOW_STEPS + 1)
+        found = []
         several = len(shown.plan.carries) > 1
         for carry, copy in shown.plan.carries:
             own, its_ends = _flattened(copy.regions) if several else _flat(shown)
             laid = own.points
             if not several:
                 laid = laid @ shown.placed.matrix.T + shown.placed.shift
-            rings = [carry.space(chart, laid, part) for part in parts]
+            rings = [carry.on(chart.draft, laid, at) for at in carry.stations(BOW_TURN)]
             found += _carried(rings, own, its_ends, cap, wall)
         return found
     flat, ends = _flat(shown)

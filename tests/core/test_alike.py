@@ -28,6 +28,7 @@ from tinstamp.job.features import Ball, BaseFeature, Cone, FreeformSkin, Plate, 
 from tinstamp.job.model import Blank, Guide, Job, Relief, Setting, Stamp, Text
 from tinstamp.relief import imprint as imprinting
 from tinstamp.relief.alike import STAYS, Like, alike, rigid
+from tinstamp.relief.cluster import clusters_of
 from tinstamp.relief.face_curves import face_loops
 from tinstamp.relief.imprint import Imprint, imprint, together
 from tinstamp.relief.verify import seated
@@ -126,16 +127,21 @@ def test_on_a_freeform_face_every_letter_is_made_by_itself() -> None:
     assert [len(block.at) for block in once.blocks] == [1, 1, 1]
 
 
-def test_a_letter_on_anothers_island_is_made_with_it() -> None:
+@pytest.mark.parametrize("make", ["engrave", "emboss", "mark"])
+def test_a_letter_on_anothers_island_is_set_down_with_it(make: str) -> None:
     stamp = Stamp(
         name="s", artwork=Text(text="®®R", height="9 mm"),
         setting=Setting(face="b.top", across="0 mm", up="0 mm"),
+        relief=Relief.model_validate({"make": make, "depth": "0.4 mm"}),
     )  # fmt: skip
     job = Job(blank=Blank(features=(FACES["plate"][0],)), stamps=(stamp,))
     built = build(Document(job))
     assert built.report.valid and built.solid is not None and sound(built.solid.shape)
-    once, _ = made_of(built)
-    assert all(len(block.at) == 1 for block in once.blocks)
+    once, each = made_of(built)
+    assert sorted(len(block.at) for block in once.blocks) == [1, 2, 2]  # R, the ring, what is in it
+    assert built.blank is not None
+    apart = together(built.blank.solid, [each])
+    assert volume(built.solid.shape) == pytest.approx(volume(apart.shape), rel=1e-9)
 
 
 def test_what_is_set_down_in_the_wrong_place_is_found() -> None:
@@ -229,7 +235,8 @@ def test_a_mirrored_letter_is_not_alike() -> None:
     )
     pair = (region, back)
     laid = face_loops(pair, item.chart, 0.0, -0.4)
-    assert [like.first for like in alike(pair, laid, item.chart, -0.4)] == [0, 1]
+    clusters = clusters_of(pair, laid, [None, None], {})
+    assert [like.first for like in alike(clusters, item.chart, {0.0, -0.4})] == [0, 1]
 
 
 def test_lines_and_boxes_at_places() -> None:

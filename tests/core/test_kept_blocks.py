@@ -194,6 +194,8 @@ SHAPED = {
     "soft": {"cap_edge": "round", "cap_edge_size": "0.1 mm", "face_edge": "round",
              "face_edge_size": "0.1 mm", "draft": "4 deg"},
     "field": {"make": "field", "margin": "1 mm"},
+    "field, letters proud": {"make": "field", "margin": "1 mm", "letters": "0.2 mm"},
+    "panel": {"make": "panel", "margin": "1 mm"},
 }  # fmt: skip
 """Walls of more than one stretch, and what is about the letters."""
 
@@ -205,7 +207,7 @@ def test_sections_and_softened_edges_are_moved_too(
 ) -> None:
     """As they would be made anew, and not taken for such with another size."""
     random, cache = np.random.default_rng(SEED + 2), Cache()
-    job = job_on(name, "engrave", text="LI" if shape == "field" else "OBI")
+    job = job_on(name, "engrave", text="OBI")
     if "section" in SHAPED[shape]:
         job = changed(job, ("stamps", 0, "artwork", "font"), LINE)
     for field, value in SHAPED[shape].items():
@@ -220,7 +222,8 @@ def test_sections_and_softened_edges_are_moved_too(
     again = read_back(now.solid.shape, tmp_path / "part.step")
     assert sound(again) and volume(again) == pytest.approx(volume(now.solid.shape), rel=1e-9)
     before = walled[0]
-    field, value = ("margin", "1.1 mm") if shape == "field" else ("depth", "0.23 mm")
+    about = "margin" in SHAPED[shape]
+    field, value = ("margin", "1.1 mm") if about else ("depth", "0.23 mm")
     built_of(changed(job, ("stamps", 0, "relief", field), value), cache)
     assert walled[0] > before
 

@@ -7,15 +7,15 @@ and its parallel between them. NumPy only.
 
 from __future__ import annotations
 
-from collections.abc import Container, Hashable, Sequence
+from collections.abc import Collection, Container, Hashable, Sequence
 from dataclasses import dataclass
 from typing import Protocol
 
 import numpy as np
 
-from tinstamp.artwork.outline import Array, Region
+from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import FaceChart
-from tinstamp.relief.face_curves import FaceLoop
+from tinstamp.relief.cluster import Cluster
 
 SAME_CURVE = 1e-8
 """mm; a tenth of the kernel's tolerance: curves nearer than that are one"""
@@ -25,13 +25,11 @@ BOX_POINTS = 5
 """points to a side of a region's box at which the face between its outlines is looked at"""
 UNMOVED = 1e-12
 """mm, and its like in turns and in (u, v), that a thing may seem to move by rounding"""
-Laid = Sequence[FaceLoop]
-"""The loops of one region, the outer one first."""
 
 
 @dataclass(frozen=True)
 class Like:
-    """One of several regions that are alike.
+    """One of several clusters that are alike.
 
     Attributes
     ----------
@@ -52,13 +50,10 @@ class Like:
 
 
 class Known(Protocol):
-    """A region that was laid before, on that chart."""
+    """A cluster that was laid before, on that chart."""
 
     @property
-    def region(self) -> Region: ...
-
-    @property
-    def laid(self) -> Laid: ...
+    def cluster(self) -> Cluster: ...
 
     @property
     def chart(self) -> FaceChart: ...
@@ -66,10 +61,9 @@ class Known(Protocol):
 
 @dataclass(frozen=True, eq=False)
 class _Laid:
-    """One of the regions as one that is known."""
+    """One of the clusters as one that is known."""
 
-    region: Region
-    laid: Laid
+    cluster: Cluster
     chart: FaceChart
 
 
@@ -78,63 +72,62 @@ STAYS = (np.eye(3), np.zeros(3))
 
 
 def alike(
-    regions: Sequence[Region],
-    laid: Sequence[Laid],
+    clusters: Sequence[Cluster],
     chart: FaceChart,
-    lift: float,
+    lifts: Collection[float],
     apart: Container[int] = (),
     known: Sequence[Known] = (),
 ) -> list[Like]:
-    """For each region which known or earlier one it is like, itself when there is none, and when it
-    stands `apart`. `lift` is that of the heads, mm."""
-    before = [(looks(own.laid), own) for own in known]
+    """For each cluster which known or earlier one it is like, itself when there is none, and when
+    it stands `apart`. `lifts` are mm over the face of all that is looked at: the face itself,
+    heads and tops."""
+    before = [(looks(own.cluster), own) for own in known]
     groups: dict[Hashable, list[int]] = {look: [] for look, _ in before}
-    for n, loops in enumerate(laid):
+    for n, cluster in enumerate(clusters):
         if n not in apart:
-            groups.setdefault(looks(loops), []).append(n)
-    found = {n: Like(n, *STAYS) for n in range(len(laid))}
+            groups.setdefault(looks(cluster), []).append(n)
+    found = {n: Like(n, *STAYS) for n in range(len(clusters))}
     for k, (look, own) in enumerate(before):
-        moved = _motions(k - len(known), own, groups[look], regions, laid, chart, lift)
+        moved = _motions(k - len(known), own, groups[look], clusters, chart, lifts)
         found.update(moved)
         groups[look] = [n for n in groups[look] if n not in moved]
     for members in groups.values():
         left = members
         while len(left) > 1:
             first, rest = left[0], left[1:]
-            own = _Laid(regions[first], laid[first], chart)
-            moved = _motions(first, own, rest, regions, laid, chart, lift)
+            moved = _motions(first, _Laid(clusters[first], chart), rest, clusters, chart, lifts)
             found.update(moved)
             left = [n for n in rest if n not in moved]
-    return [found[n] for n in range(len(laid))]
+    return [found[n] for n in range(len(clusters))]
 
 
-def looks(loops: Laid) -> Hashable:
-    """What regions that are alike have in common."""
-    base = loops[0].foot[0][0]
+def looks(cluster: Cluster) -> Hashable:
+    """What clusters that are alike have in common."""
+    base = cluster.loops[0].foot[0][0]
     rough = []
-    for loop in loops:
+    for (n, c), loop in zip(cluster.parts, cluster.loops, strict=True):
         starts = np.array([poles[0] for poles in loop.foot]) - base
         far = np.round(np.linalg.norm(starts, axis=1) / ROUGHLY).astype(int)
         degrees = tuple(len(poles) for poles in (*loop.foot, *loop.uv))
-        rough.append((degrees, loop.codes.tobytes(), far.tobytes(), loop.head_uv is None))
-    return tuple(rough)
+        place = cluster.regions.index(n), c
+        rough.append((place, degrees, loop.codes.tobytes(), far.tobytes(), loop.head_uv is None))
+    return cluster.tops, tuple(rough)
 
 
 def _motions(
     first: int,
     known: Known,
     rest: Sequence[int],
-    regions: Sequence[Region],
-    laid: Sequence[Laid],
+    clusters: Sequence[Cluster],
     chart: FaceChart,
-    lift: float,
+    lifts: Collection[float],
 ) -> dict[int, Like]:
     """Those of the rest that a rigid motion of the known one's curves makes, which they know as the
     `first`."""
     if not rest:
         return {}
-    own = _poles(known.laid)
-    others = np.stack([_poles(laid[n]) for n in rest])
+    own = _poles(known.cluster)
+    others = np.stack([_poles(clusters[n]) for n in rest])
     turns, shifts = rigid(own, others)
     strays = np.abs(own @ turns.transpose(0, 2, 1) + shifts[:, None] - others).max(axis=(1, 2))
     near = np.flatnonzero(strays <= SAME_CURVE)
@@ -142,14 +135,14 @@ def _motions(
         return {}
     rest = [rest[k] for k in near.tolist()]
     turns, shifts, strays = turns[near], shifts[near], strays[near]
-    own_flat = _control(known.region)
-    flat = np.stack([_control(regions[n]) for n in rest])
+    own_flat = _control(known.cluster)
+    flat = np.stack([_control(clusters[n]) for n in rest])
     flat_turns, flat_shifts = rigid(own_flat, flat)
     low, high = own_flat.min(axis=0), own_flat.max(axis=0)
     sides = [np.linspace(a, b, BOX_POINTS) for a, b in zip(low, high, strict=True)]
     grid = np.stack(np.meshgrid(*sides), axis=-1).reshape(-1, 2)
     there = grid @ flat_turns.transpose(0, 2, 1) + flat_shifts[:, None]
-    for at in {0.0, lift}:
+    for at in lifts:
         here = known.chart.to_space(grid, at)
         off = here @ turns.transpose(0, 2, 1) + shifts[:, None] - chart.to_space(there, at)
         strays = np.maximum(strays, np.abs(off).max(axis=(1, 2)))
@@ -160,7 +153,8 @@ def _motions(
     }
 
 
-def _poles(loops: Laid) -> Array:
+def _poles(cluster: Cluster) -> Array:
+    loops = cluster.loops
     between = [own for loop in loops for own in loop.mids]
     return np.concatenate(
         [
@@ -170,8 +164,8 @@ def _poles(loops: Laid) -> Array:
     )
 
 
-def _control(region: Region) -> Array:
-    return np.concatenate([o.beziers.reshape(-1, 2) for o in region.outlines])
+def _control(cluster: Cluster) -> Array:
+    return np.concatenate([o.beziers.reshape(-1, 2) for o in cluster.outlines])
 
 
 def rigid(points: Array, others: Array) -> tuple[Array, Array]:

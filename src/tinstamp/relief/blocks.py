@@ -12,10 +12,10 @@ import numpy as np
 from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Wire
 
-from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import Array, compound, face_on, location, moved_wire, volume
 from tinstamp.chart.base import FaceChart
-from tinstamp.relief.alike import STAYS, UNMOVED, Laid, Like
+from tinstamp.relief.alike import STAYS, UNMOVED, Like
+from tinstamp.relief.cluster import Cluster
 from tinstamp.relief.face_curves import FaceLoop
 from tinstamp.relief.facets import Facets
 from tinstamp.relief.islands import Island
@@ -88,29 +88,27 @@ class Block:
 
 @dataclass(frozen=True, eq=False)
 class Before:
-    """A region that was made before, as it was laid on that chart then: what may be set down again.
+    """A cluster that was made before, as it was laid on that chart then.
 
     Attributes
     ----------
-    walled : its loops. block : what it became.
+    walled : its loops. blocks : what its regions became.
     """
 
-    region: Region
-    laid: Laid
+    cluster: Cluster
     chart: FaceChart
     walled: tuple[Walled, ...]
-    block: Block
+    blocks: tuple[Block, ...]
 
 
 class Maker:
-    """Makes what the regions of one stamp become, one after the other.
+    """Makes what the clusters of one stamp become, one after the other.
 
     Attributes
     ----------
     wallers : make the walls, by how high over the face they begin. heights : of islands that are
-        not on the face, mm over it.
-    apart : regions that stand on another one's island, or that another one stands on: they are
-        made by themselves. holes : the wires that are cut out of the face, by the region.
+        not on the face, mm over it. owners : the islands that regions stand on.
+    holes : the wires that are cut out of the face, by the region.
     before : what was made before and may be set down again.
     """
 
@@ -121,105 +119,134 @@ class Maker:
         deep: bool,
         flipped: bool,
         turned: bool,
-        laid: Sequence[Sequence[FaceLoop]],
+        clusters: Sequence[Cluster],
         owners: Sequence[Island | None],
         before: Sequence[Before] = (),
     ) -> None:
         self.wallers, self.heights, self.waller = wallers, heights, wallers[0.0]
         self.deep, self.flipped, self.turned = deep, flipped, turned
-        self.laid, self.owners, self.before = laid, owners, before
-        standing = {n for n, island in enumerate(owners) if island is not None}
-        self.apart = standing | {island[0] for island in owners if island is not None}
+        self.clusters, self.owners, self.before = clusters, owners, before
         self.holes: dict[int, TopoDS_Wire] = {}
         self._walled: dict[int, list[Walled]] = {}
         self._at: dict[int, list[TopLoc_Location]] = {}
 
     def make_each(self, likes: Sequence[Like] | None) -> None:
-        """All regions, as they are like others; None for none that is."""
-        for n in range(len(self.laid)):
-            self.make(n, Like(n, *STAYS) if likes is None else likes[n])
+        """All clusters, as they are like others; None for none that is."""
+        for k in range(len(self.clusters)):
+            self.make(k, Like(k, *STAYS) if likes is None else likes[k])
 
-    def make(self, n: int, like: Like) -> None:
-        """Region `n`: made, or set down where it is like an earlier one, or one made before."""
+    def make(self, k: int, like: Like) -> None:
+        """Cluster `k`: made, or set down where it is like an earlier one, or one made before."""
+        own = self.clusters[k]
         if like.first < 0:
             self._walled.setdefault(like.first, list(self.before[like.first].walled))
         place = HERE
-        if like.first == n:
-            self._walled[n] = [
-                self._waller(n, c).walled(loop) if self.deep else self.waller.traced(loop)
-                for c, loop in enumerate(self.laid[n])
-            ]
-        elif not self._where_it_was(n, like):
+        if like.first == k:
+            self._walled[k] = [
+                self.wallers[self._begins(n, c)].walled(loop) if self.deep
+                else self.waller.traced(loop)
+                for (n, c), loop in zip(own.parts, own.loops, strict=True)
+            ]  # fmt: skip
+        elif not self._where_it_was(own, like):
             place = location(like.turn, like.shift)
-            for made, loop in zip(self._walled[like.first], self.laid[n], strict=True):
-                self.waller.set_down(made, loop, place)
+            each = zip(self._walled[like.first], own.parts, own.loops, strict=True)
+            for made, (n, c), loop in each:
+                if not self._begins(n, c):
+                    self.waller.set_down(made, loop, place)
         self._at.setdefault(like.first, []).append(place)
-        if self.owners[n] is None:
-            foot = self._walled[like.first][0].foot
-            self.holes[n] = _back(foot if place is HERE else moved_wire(foot, place))
+        foot = self._walled[like.first][0].foot
+        self.holes[own.regions[0]] = _back(foot if place is HERE else moved_wire(foot, place))
 
-    def _where_it_was(self, n: int, like: Like) -> bool:
-        """True when a region that was made before has not moved since."""
+    def _where_it_was(self, own: Cluster, like: Like) -> bool:
+        """True when a cluster that was made before has not moved since."""
         if like.first >= 0 or not like.stays:
             return False
-        then = [uv for loop in self.before[like.first].laid for uv in loop.uv]
-        now = [uv for loop in self.laid[n] for uv in loop.uv]
+        then = [uv for loop in self.before[like.first].cluster.loops for uv in loop.uv]
+        now = [uv for loop in own.loops for uv in loop.uv]
         return all(np.abs(a - b).max() < UNMOVED for a, b in zip(then, now, strict=True))
 
-    def made(self, n: int) -> tuple[Walled, ...]:
-        """The loops of a region that was made here; none of one that is like another."""
-        return tuple(self._walled.get(n, ()))
+    def made(self, k: int) -> tuple[Walled, ...]:
+        """The loops of a cluster that was made here; none of one that is like another."""
+        return tuple(self._walled.get(k, ()))
 
     def _base(self, n: int) -> float:
         """mm over the face of what a region stands on."""
         owner = self.owners[n]
         return 0.0 if owner is None else self.heights.get(owner, 0.0)
 
-    def _waller(self, n: int, c: int) -> Waller:
-        """What makes the walls of a region's outline: its outer one, 0, or a counter."""
-        return self.wallers[self._base(n) if c == 0 else self.heights.get((n, c - 1), 0.0)]
+    def _begins(self, n: int, c: int) -> float:
+        """mm over the face where the walls of a region's outline begin: its outer one, 0, or a
+        counter."""
+        return self._base(n) if c == 0 else self.heights.get((n, c - 1), 0.0)
 
     def blocks(
         self, around: Mapping[Island, Sequence[tuple[int, TopoDS_Wire]]]
-    ) -> Iterator[tuple[int, Block]]:
-        """What was made, by the region, or below zero by what was made before, with all its places;
-        `around` are holes of the face that islands get."""
-        standing: dict[Island, list[TopoDS_Wire]] = {}
-        for n, island in enumerate(self.owners):
-            if island is not None:
-                standing.setdefault(island, []).append(_back(self._walled[n][0].foot))
-        cap = self.waller.head if self.deep else self.waller.foot
-        plain = self.deep and self.flipped == self.turned and not self.waller.spans
-        for n, made in self._walled.items():
-            if n < 0:
-                yield n, self.before[n].block.set_down(self._at[n])
+    ) -> Iterator[tuple[int, tuple[Block, ...]]]:
+        """What was made, by the cluster, or below zero by what was made before, with all its
+        places; of each a block a region, in their order. `around` are holes of the face that
+        islands get."""
+        for k, made in self._walled.items():
+            at = self._at[k]
+            if k < 0:
+                yield k, tuple(block.set_down(at) for block in self.before[k].blocks)
                 continue
-            own: dict[bool, list[TopoDS_Face]] = {True: [], False: []}
-            gone, tops = [made[0].foot], []
-            for c, one in enumerate(made[1:]):
-                foot, rest = self._waller(n, c + 1).foot, _back(one.foot)
-                held = [*standing.get((n, c), ()), *(wire for _, wire in around.get((n, c), ()))]
-                own[(n, c) in self.heights].append(face_on(foot, [rest, *held], self.flipped))
-                if self.heights.get((n, c), 0.0) == self._base(n):
-                    gone.append(one.foot)
-                else:
-                    tops.append(face_on(foot, [rest], self.flipped))
-            yield (
-                n,
-                Block(
-                    cap=face_on(cap, [one.head for one in made], self.turned),
-                    walls=tuple(wall for one in made for wall in one.walls),
-                    removed=face_on(self._waller(n, 0).foot, gone, self.flipped),
-                    tops=tuple(tops),
-                    islands=tuple(own[False]),
-                    ends=tuple(own[True]),
-                    feet=tuple(edge for one in made for edge in one.edges),
-                    loops=tuple(self.laid[n])
-                    if plain and n not in self.apart and not all(own.values())
-                    else (),
-                    at=tuple(self._at[n]),
-                ),
-            )
+            by_region: dict[int, list[Walled]] = {}
+            for (n, _), one in zip(self.clusters[k].parts, made, strict=True):
+                by_region.setdefault(n, []).append(one)
+            held = {island: [wire for _, wire in own] for island, own in around.items()}
+            for n, own in by_region.items():
+                owner = self.owners[n]
+                if owner is not None:
+                    held.setdefault(owner, []).append(_back(own[0].foot))
+            alone = len(by_region) == 1 and not any(owner in by_region for owner, _ in around)
+            yield k, tuple(self._block(k, n, own, held, alone) for n, own in by_region.items())
+
+    def in_order(self, made: Mapping[int, Sequence[Block]]) -> tuple[Block, ...]:
+        """All blocks: those made before, then the others in the order of their regions."""
+        before = [block for k, own in made.items() if k < 0 for block in own]
+        others = [
+            (n, block)
+            for k, own in made.items()
+            if k >= 0
+            for n, block in zip(self.clusters[k].regions, own, strict=True)
+        ]
+        return (*before, *(block for _, block in sorted(others, key=lambda one: one[0])))
+
+    def _block(
+        self,
+        k: int,
+        n: int,
+        made: Sequence[Walled],
+        held: Mapping[Island, Sequence[TopoDS_Wire]],
+        alone: bool,
+    ) -> Block:
+        """Of region `n` of cluster `k`, from its loops; `held` are the holes of islands. `alone`
+        where there are none."""
+        own: dict[bool, list[TopoDS_Face]] = {True: [], False: []}
+        gone, tops = [made[0].foot], []
+        for c, one in enumerate(made[1:]):
+            foot, rest = self.wallers[self._begins(n, c + 1)].foot, _back(one.foot)
+            wires = [rest, *held.get((n, c), ())]
+            own[(n, c) in self.heights].append(face_on(foot, wires, self.flipped))
+            if self._begins(n, c + 1) == self._base(n):
+                gone.append(one.foot)
+            else:
+                tops.append(face_on(foot, [rest], self.flipped))
+        on_face = [one for c, one in enumerate(made) if not self._begins(n, c)]
+        plain = self.deep and self.flipped == self.turned and not self.waller.spans
+        simple = plain and alone and not all(own.values())
+        cap = self.waller.head if self.deep else self.waller.foot
+        return Block(
+            cap=face_on(cap, [one.head for one in made], self.turned),
+            walls=tuple(wall for one in made for wall in one.walls),
+            removed=face_on(self.wallers[self._base(n)].foot, gone, self.flipped),
+            tops=tuple(tops),
+            islands=tuple(own[False]),
+            ends=tuple(own[True]),
+            feet=tuple(edge for one in on_face for edge in one.edges),
+            loops=tuple(self.clusters[k].loops) if simple else (),
+            at=tuple(self._at[k]),
+        )
 
 
 def _back(wire: TopoDS_Wire) -> TopoDS_Wire:

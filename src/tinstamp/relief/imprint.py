@@ -37,6 +37,7 @@ from tinstamp.job.face_name import StampFace
 from tinstamp.job.same import Same
 from tinstamp.relief.alike import alike
 from tinstamp.relief.blocks import Before, Block, Maker
+from tinstamp.relief.cluster import clusters_of
 from tinstamp.relief.draft import Drafted
 from tinstamp.relief.face_curves import CurveError, FaceLoop, extent, face_loops, ring_of
 from tinstamp.relief.heads import Head
@@ -192,24 +193,18 @@ def imprint(
     turned = hosts.flipped if head is None else head.flipped
     uppers = _wallers(waller, heights, depth, chart, extent(every))
     around = enclosed(hosts, laid, heights)
-    bare = stand is None and not heights
-    ground = _ground(hosts, chart, depth, tolerance, ends, spans) if bare else None
-    before = () if ground is None else KEPT_BLOCKS.like(ground, laid)
-    maker = Maker(uppers, heights, bool(lift), hosts.flipped, turned, laid, owners, before)
-    maker.apart |= {n for n, _ in around}
-    if (head is None or head.turns) and not heights:
-        maker.make_each(alike(regions, laid, chart, lift, maker.apart, before))
-    else:
-        maker.make_each(None)
-    blocks = dict(maker.blocks(around))
-    if ground is not None:
-        _keep(ground, maker, blocks, regions, chart)
+    ground = _ground(hosts, chart, depth, tolerance, ends, spans) if stand is None else None
+    clusters = clusters_of(regions, laid, owners, heights)
+    before = () if ground is None else KEPT_BLOCKS.like(ground, clusters)
+    maker = Maker(uppers, heights, bool(lift), hosts.flipped, turned, clusters, owners, before)
+    lifts = {0.0, lift, *heights.values()} if head is None or head.turns else None
+    blocks = _blocks(maker, around, chart, lifts, ground)
     within = _within(hosts, laid, maker.holes)
     return Imprint(
         face=face_name,
         holes={k: tuple(maker.holes[n] for n in own) for k, own in within.items()},
         rings={k: tuple(ring_of(laid[n][0]) for n in own) for k, own in within.items()},
-        surface=surface, flipped=hosts.flipped, blocks=tuple(blocks.values()), shell=hosts.shell,
+        surface=surface, flipped=hosts.flipped, blocks=blocks, shell=hosts.shell,
         stamp=stamp, over_foot=head is None or head.over_foot,
         cap="" if stand is None else stand.cap, moved=_by_host(around),
     )  # fmt: skip
@@ -248,20 +243,26 @@ def _ground(
     return Same(hosts.surface), hosts.flipped, depth, rough, of_ends, tuple(spans)
 
 
-def _keep(
-    ground: Hashable,
+def _blocks(
     maker: Maker,
-    blocks: Mapping[int, Block],
-    regions: Sequence[Region],
+    around: Mapping[Island, Sequence[tuple[int, TopoDS_Wire]]],
     chart: FaceChart,
-) -> None:
-    """Keep what was made, to be set down again."""
-    for n, block in blocks.items():
-        if n < 0:
-            KEPT_BLOCKS.set_down(ground, maker.before[n], len(block.at))
-        elif n not in maker.apart:
-            own = Before(regions[n], maker.laid[n], chart, maker.made(n), block)
-            KEPT_BLOCKS.keep(ground, own, len(block.at))
+    lifts: Collection[float] | None,
+    ground: Hashable | None,
+) -> tuple[Block, ...]:
+    """Everything made; what is alike over the face at all `lifts` once, without them each by
+    itself. What is new is kept where there is a ground for it."""
+    clusters = maker.clusters
+    apart = {k for k, own in enumerate(clusters) if any(n in own.regions for n, _ in around)}
+    maker.make_each(None if lifts is None else alike(clusters, chart, lifts, apart, maker.before))
+    made = dict(maker.blocks(around))
+    for k, blocks in made.items() if ground is not None else ():
+        places = len(blocks[0].at)
+        if k < 0:
+            KEPT_BLOCKS.set_down(ground, maker.before[k], places)
+        elif k not in apart:
+            KEPT_BLOCKS.keep(ground, Before(clusters[k], chart, maker.made(k), blocks), places)
+    return maker.in_order(made)
 
 
 def _wallers(

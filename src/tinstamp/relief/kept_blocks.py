@@ -6,8 +6,9 @@ from __future__ import annotations
 
 from collections.abc import Hashable, Iterable
 
-from tinstamp.relief.alike import Laid, looks
+from tinstamp.relief.alike import looks
 from tinstamp.relief.blocks import Before
+from tinstamp.relief.cluster import Cluster
 
 MOST_KEPT = 512
 """blocks that are kept at most, some 0.1 MB each"""
@@ -25,12 +26,12 @@ class KeptBlocks:
         self._places: dict[int, int] = {}
 
     def __len__(self) -> int:
-        return sum(map(len, self._kept.values()))
+        return sum(len(one.blocks) for own in self._kept.values() for one in own)
 
-    def like(self, ground: Hashable, laid: Iterable[Laid]) -> list[Before]:
-        """Those on that ground that look as some of the regions do, the last made first."""
+    def like(self, ground: Hashable, clusters: Iterable[Cluster]) -> list[Before]:
+        """Those on that ground that look as some of the clusters do, the last made first."""
         found: list[Before] = []
-        for look in dict.fromkeys(map(looks, laid)):
+        for look in dict.fromkeys(map(looks, clusters)):
             own = self._kept.pop((ground, look), [])
             if own:  # what is asked for stays longest
                 self._kept[(ground, look)] = own
@@ -39,7 +40,7 @@ class KeptBlocks:
 
     def keep(self, ground: Hashable, one: Before, places: int) -> None:
         """Keep what was made on that ground, and set down at so many places."""
-        own = self._kept.setdefault((ground, looks(one.laid)), [])
+        own = self._kept.setdefault((ground, looks(one.cluster)), [])
         own.append(one)
         for old in own[:-MOST_ALIKE]:
             self._forget(ground, old)
@@ -50,7 +51,7 @@ class KeptBlocks:
 
     def set_down(self, ground: Hashable, one: Before, places: int) -> None:
         """It has been set down at so many places more."""
-        if not any(one is own for own in self._kept.get((ground, looks(one.laid)), ())):
+        if not any(one is own for own in self._kept.get((ground, looks(one.cluster)), ())):
             return
         count = self._places.get(id(one), 0) + places
         self._places[id(one)] = count
@@ -63,7 +64,7 @@ class KeptBlocks:
         self._places.clear()
 
     def _forget(self, ground: Hashable, one: Before) -> None:
-        key = (ground, looks(one.laid))
+        key = (ground, looks(one.cluster))
         own = [other for other in self._kept.get(key, []) if other is not one]
         self._places.pop(id(one), None)
         if own:

@@ -16,7 +16,7 @@ from tinstamp.blank.kernel import compound, volume
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.layer import FEW, Layer
-from tinstamp.engine.measuring import Behind
+from tinstamp.engine.measuring import NOTHING_BEHIND, Behind
 from tinstamp.engine.triangles import Mesh
 from tinstamp.job.archive import Document
 from tinstamp.job.face_name import StampFace
@@ -153,10 +153,15 @@ def test_the_wall_behind_counts_what_others_took_from_the_far_side() -> None:
 def test_a_line_meets_a_box_or_does_not() -> None:
     start, end = np.array([[0.0, 0.0, 0.0]]), np.array([[1.0, 1.0, 0.0]])
     behind = Behind((1.0, 1.0), start, end)
-    assert behind.meets(np.array([[0.4, 0.4, -1.0], [0.6, 0.6, 1.0]]))
-    assert not behind.meets(np.array([[0.4, 0.4, 0.1], [0.6, 0.6, 1.0]]))
-    assert not behind.meets(np.array([[1.1, 1.1, -1.0], [2.0, 2.0, 1.0]]))
-    assert not behind.meets(np.array([[0.7, 0.1, -1.0], [0.9, 0.3, 1.0]]))
+    boxes = [
+        [[0.4, 0.4, -1.0], [0.6, 0.6, 1.0]],
+        [[0.4, 0.4, 0.1], [0.6, 0.6, 1.0]],
+        [[1.1, 1.1, -1.0], [2.0, 2.0, 1.0]],
+        [[0.7, 0.1, -1.0], [0.9, 0.3, 1.0]],
+    ]
+    assert behind.meets(np.array(boxes)).tolist() == [True, False, False, False]
+    assert not NOTHING_BEHIND.meets(np.array(boxes)).any()
+    assert not behind.meets(np.zeros((0, 2, 3))).size
     r = np.random.default_rng(5)
     for _ in range(300):  # against points along the line
         a, b, low = r.random(3), r.random(3), r.random(3)
@@ -164,7 +169,7 @@ def test_a_line_meets_a_box_or_does_not() -> None:
         along = a + np.linspace(0, 1, 4001)[:, None] * (b - a)
         within = ((along >= box[0]) & (along <= box[1])).all(axis=1)
         if within.sum() != 1:  # a point alone may be a graze
-            assert Behind((1.0, 1.0), a[None], b[None]).meets(box) == bool(within.any())
+            assert Behind((1.0, 1.0), a[None], b[None]).meets(box[None]).tolist() == [within.any()]
 
 
 # -- faces with many holes

@@ -168,7 +168,8 @@ class Layer:
     def body_behind(self, behind: Behind, cache: Cache) -> tuple[NamedSolid, Hashable] | None:
         """The body with those imprints that lie in the way of what was measured on the base, and
         what it depends on; None when none does."""
-        met = [put for put in self.puts if behind.meets(put.box)]
+        ways = behind.meets(np.array([put.box for put in self.puts]).reshape(-1, 2, 3))
+        met = [put for put, way in zip(self.puts, ways.tolist(), strict=True) if way]
         return (self._with(met, cache), tuple(put.key for put in met)) if met else None
 
     def mesh(self, cache: Cache) -> Mesh:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 import shapely
+from numpy.typing import NDArray
 
 from tinstamp.blank.kernel import Array, crossed
 from tinstamp.blank.solid import NamedSolid
@@ -68,9 +69,15 @@ class Behind:
     start: Array
     end: Array
 
-    def meets(self, box: Array) -> bool:
-        """True when a line comes into a box, (2, 3) mm."""
-        return bool(crossed(box[None], self.start, self.end).any())
+    def meets(self, boxes: Array) -> NDArray[np.bool_]:
+        """Into which boxes, (n, 2, 3) mm, a line comes."""
+        met = np.zeros(len(boxes), dtype=bool)
+        if len(self.start):
+            lines = np.stack([self.start, self.end])
+            low, high = lines.min(axis=(0, 1)), lines.max(axis=(0, 1))
+            near = ((boxes[:, 0] <= high) & (low <= boxes[:, 1])).all(axis=1)
+            met[near] = crossed(boxes[near], self.start, self.end).any(axis=1)
+        return met
 
 
 NOTHING_BEHIND = Behind((float("inf"), float("inf")), np.zeros((0, 3)), np.zeros((0, 3)))

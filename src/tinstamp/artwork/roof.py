@@ -39,8 +39,8 @@ SLIVER = 1e-9
 """mm² of a facet that is none"""
 TURNS = (0.0, 0.37, 1.13, 2.01, 2.63)
 """radians that ink is turned by until its facets close"""
-BEYOND = 1.0 + 1e-6
-"""times the greatest height that facets are looked for up to"""
+BEYOND = 4e-3
+"""part of the mean width of ink by which facets may be looked for above the greatest height"""
 
 
 NOT_CARVED = "facets of the roof do not close"
@@ -103,12 +103,13 @@ class _Slope:
 
 
 def summit(region: Region) -> float:
-    """How high a roof over a region gets that has no end, mm, or a hair more. Raises RoofError."""
+    """How high a roof over a region gets that has no end, mm, or a little more. Raises
+    RoofError."""
     rings = _rings(region)
-    circle = shapely.maximum_inscribed_circle(
-        shapely.Polygon(rings[0], rings[1:]), tolerance=SAME_CORNER
-    )
-    return float(circle.length) * BEYOND + SAME_CORNER
+    ink = shapely.Polygon(rings[0], rings[1:])
+    within = BEYOND * ink.area / ink.length
+    circle = shapely.maximum_inscribed_circle(ink, tolerance=within)
+    return float(circle.length) + within + SAME_CORNER
 
 
 def _rings(region: Region) -> list[Array]:

@@ -7,7 +7,6 @@ from functools import cached_property
 
 import numpy as np
 import shapely
-from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.kernel import Array
@@ -92,18 +91,26 @@ class Asked:
             flat = np.reshape(xy, (-1, 2))
             return self.followed.reach(self.chart, flat, self.raised).reshape(np.shape(xy)[:-1])
         if self.carve is not None:
-            away = shapely.distance(shapely.points(np.asarray(xy)), self.outlines)
-            return np.asarray(np.minimum(away / self.carve, self.depth))
+            return np.asarray(np.minimum(self._away(np.asarray(xy)) / self.carve, self.depth))
         over = (np.asarray(xy) - np.array(self.origin)) @ np.array(self.rise)
         return np.asarray(self.depth + (over if self.raised else -over))
 
+    def _away(self, xy: Array) -> Array:
+        """mm from points of the sheet, (…, 2), to the nearest outline, (…)."""
+        flat = xy.reshape(-1, 2)
+        found = np.full(len(flat), np.nan)
+        known = np.flatnonzero(np.isfinite(flat).all(axis=1))
+        spots = shapely.points(flat[known])
+        (at, _), away = self._outlines.query_nearest(spots, return_distance=True, all_matches=False)
+        found[known[at]] = away
+        return found.reshape(xy.shape[:-1])
+
     @cached_property
-    def outlines(self) -> BaseGeometry:
-        """The lines about the regions, finely."""
-        lines = [o.points(OUTLINE_STEPS) for region in self.regions for o in region.outlines]
-        found = shapely.MultiLineString([np.vstack([line, line[:1]]) for line in lines])
-        shapely.prepare(found)
-        return found
+    def _outlines(self) -> shapely.STRtree:
+        """The lines about the regions, finely, step by step."""
+        rings = [o.points(OUTLINE_STEPS) for region in self.regions for o in region.outlines]
+        steps = [np.stack([ring, np.roll(ring, -1, axis=0)], axis=1) for ring in rings]
+        return shapely.STRtree(shapely.linestrings(np.concatenate(steps)))
 
     @cached_property
     def ink(self) -> Ink:

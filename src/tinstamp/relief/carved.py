@@ -6,7 +6,7 @@ flat face, in a bent one such as follow it (`relief.carved_bent`).
 from __future__ import annotations
 
 from collections import OrderedDict
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property, partial
 
@@ -14,7 +14,7 @@ import numpy as np
 from OCP.Geom import Geom_Line, Geom_Plane
 from OCP.gp import gp_Dir, gp_Pnt
 from OCP.TopLoc import TopLoc_Location
-from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex, TopoDS_Wire
+from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Wire
 
 from tinstamp.artwork.outline import Array, Outline, Region
 from tinstamp.artwork.roof import Roof, RoofError, roof_up_to, summit
@@ -185,48 +185,62 @@ def _block_of(one: Carved) -> Block:
 
 def plane_facets(roof: Roof, points: Array, ring: Array) -> Facets:
     """The faces of a roof with its corners at points in space, (n, 3); `ring` as in `Facets`."""
-    corners = [vertex_at(p, EDGE_TOLERANCE) for p in points.tolist()]
-    known: dict[tuple[int, int], TopoDS_Edge] = {}
-
-    def wire(ring: Sequence[int]) -> TopoDS_Wire:
-        return wire_of([_edge(a, b, corners, points, known)
-                        for a, b in zip(ring, (*ring[1:], ring[0]), strict=True)])  # fmt: skip
-
-    feet = tuple(wire(ring) for ring in roof.outline)
-    rims = tuple(known.values())
+    faced = [*((ring,) for ring in roof.facets), *roof.flats]
+    lines = _Lines(points, [*roof.outline, *(ring for rings in faced for ring in rings)])
+    feet = tuple(map(lines.wire, roof.outline))
+    rims = tuple(lines.known.values())
+    planes = planes_through(points, [rings[0] for rings in faced])
     faces = tuple(
-        plane_face([wire(ring) for ring in rings], points[list(rings[0])])
-        for rings in (*((ring,) for ring in roof.facets), *roof.flats)
+        face_on(Geom_Plane(gp_Pnt(*at), gp_Dir(*normal)), list(map(lines.wire, rings)), False)
+        for rings, (at, normal) in zip(faced, planes, strict=True)
     )
     return Facets(faces, feet, rims, ring)
 
 
-def _edge(
-    a: int,
-    b: int,
-    corners: Sequence[TopoDS_Vertex],
-    points: Array,
-    known: dict[tuple[int, int], TopoDS_Edge],
-) -> TopoDS_Edge:
-    """The straight edge from a corner to another, one for both ways."""
-    if (b, a) in known:
-        return TopoDS.Edge_s(known[b, a].Reversed())
-    if (a, b) not in known:
-        way = points[b] - points[a]
-        line = Geom_Line(gp_Pnt(*points[a].tolist()), gp_Dir(*way.tolist()))
-        end = TopoDS.Vertex_s(corners[b].Reversed())
-        length = float(np.linalg.norm(way))
-        known[a, b] = edge_on(line, corners[a], end, length, EDGE_TOLERANCE)
-    return known[a, b]
+class _Lines:
+    """Straight edges between corners, one for both ways."""
+
+    def __init__(self, points: Array, rings: Sequence[Sequence[int]]) -> None:
+        """`points`, (n, 3) mm; `rings` are all that will be asked for, by the numbers of points."""
+        self.points = points.tolist()
+        self.corners = [vertex_at(p, EDGE_TOLERANCE) for p in self.points]
+        self.known: dict[tuple[int, int], TopoDS_Edge] = {}
+        pairs = [pair for ring in rings for pair in _sides(ring)]
+        ways = np.diff(points[np.array(pairs)], axis=1)[:, 0]
+        lengths = np.linalg.norm(ways, axis=1).tolist()
+        self._ways = dict(zip(pairs, zip(ways.tolist(), lengths, strict=True), strict=True))
+
+    def wire(self, ring: Sequence[int]) -> TopoDS_Wire:
+        return wire_of([self._edge(*pair) for pair in _sides(ring)])
+
+    def _edge(self, a: int, b: int) -> TopoDS_Edge:
+        if (b, a) in self.known:
+            return TopoDS.Edge_s(self.known[b, a].Reversed())
+        if (a, b) not in self.known:
+            way, length = self._ways[a, b]
+            line = Geom_Line(gp_Pnt(*self.points[a]), gp_Dir(*way))
+            end = TopoDS.Vertex_s(self.corners[b].Reversed())
+            self.known[a, b] = edge_on(line, self.corners[a], end, length, EDGE_TOLERANCE)
+        return self.known[a, b]
 
 
-def plane_face(wires: Sequence[TopoDS_Wire], ring: Array) -> TopoDS_Face:
-    """A plane face within wires; its normal by Newell's formula (any text on computer graphics)."""
-    middle = ring.mean(axis=0)
-    from_middle = ring - middle
-    normal = np.cross(from_middle, np.roll(from_middle, -1, axis=0)).sum(axis=0)
-    plane = Geom_Plane(gp_Pnt(*middle.tolist()), gp_Dir(*normal.tolist()))
-    return face_on(plane, wires, False)
+def _sides(ring: Sequence[int]) -> Iterator[tuple[int, int]]:
+    return zip(ring, (*ring[1:], ring[0]), strict=True)
+
+
+def planes_through(
+    points: Array, rings: Sequence[Sequence[int]]
+) -> Iterator[tuple[list[float], list[float]]]:
+    """Of planes through rings of points, (n, 3) mm, by their numbers: a point and the normal of
+    each, by Newell's formula (any text on computer graphics)."""
+    counts = np.array([len(ring) for ring in rings])
+    starts = np.cumsum(counts) - counts
+    here = points[np.concatenate([np.array(ring) for ring in rings])]
+    after = points[np.concatenate([np.roll(ring, -1) for ring in rings])]
+    middles = np.add.reduceat(here, starts) / counts[:, None]
+    from_middle = np.repeat(middles, counts, axis=0)
+    normals = np.add.reduceat(np.cross(here - from_middle, after - from_middle), starts)
+    return zip(middles.tolist(), normals.tolist(), strict=True)
 
 
 def _back(wire: TopoDS_Wire) -> TopoDS_Wire:

@@ -212,7 +212,7 @@ def _lines(asked: Asked) -> tuple[Array, Array]:
     inked = np.zeros(len(every), dtype=bool)
     for move in asked.chart.laps(2):  # a place past the end of the sheet is one at its beginning
         there = move(every)
-        near |= shapely.distance(edge, shapely.points(there)) <= from_outline
+        near |= shapely.dwithin(edge, shapely.points(there), from_outline)
         inked |= shapely.contains_xy(ink, there[:, 0], there[:, 1])
     inside = shapely.contains_xy(ink, every[:, 0], every[:, 1])
     within = every[inside & ~near][:RAYS]
@@ -313,7 +313,7 @@ def _by_outlines(ink: Ink) -> Array:
     spots = np.concatenate(
         [shapely.line_interpolate_point(ring, parts, normalized=True) for ring in rings]
     )
-    clear = shapely.distance(edge, spots) > FROM_OUTLINE
+    clear = ~shapely.dwithin(edge, spots, FROM_OUTLINE)
     return np.asarray(shapely.get_coordinates(spots[clear]))
 
 

@@ -174,6 +174,17 @@ def test_the_jacobian_is_the_slope_of_the_map(name: str) -> None:
 
 
 @every
+@pytest.mark.parametrize("lift", [0.4, -0.3])
+def test_off_the_face_it_is_the_slope_there(name: str, lift: float) -> None:
+    chart, xy = about(name)
+    j, step = chart.moves(xy, lift), 1e-4
+    for axis in (0, 1):
+        by = np.eye(2)[axis] * step
+        slope = (chart.to_space(xy + by, lift) - chart.to_space(xy - by, lift)) / (2 * step)
+        np.testing.assert_allclose(j[..., axis], slope, atol=2e-6)
+
+
+@every
 def test_curvature_by_the_turning_of_normals(name: str) -> None:
     """The shape operator from differences of normals: its half trace and its determinant."""
     chart, xy = about(name, 0.8)

@@ -123,27 +123,27 @@ def bezier2d(poles: list[list[float]]) -> Geom2d_BSplineCurve:
     return Geom2d_BSplineCurve(array, _UNIT, _ENDS[degree], degree)
 
 
+@lru_cache(maxsize=256)
+def _knotted(knots: tuple[float, ...]) -> tuple[TColStd_Array1OfReal, TColStd_Array1OfInteger]:
+    """Where knots are, and how many there each."""
+    counts: dict[float, int] = {}
+    for knot in sorted(knots):
+        counts[knot] = counts.get(knot, 0) + 1
+    return _reals(list(counts)), _integers(list(counts.values()))
+
+
 def spline_curve(knots: Sequence[float], poles: Sequence[Any]) -> Geom_BSplineCurve:
     """A B-spline curve in space from its full knot vector and poles, mm."""
-    places, counts = np.unique(np.array(knots), return_counts=True)
     degree = len(knots) - len(poles) - 1
-    return Geom_BSplineCurve(
-        _points(poles), _reals(places.tolist()), _integers(counts.tolist()), degree
-    )
+    return Geom_BSplineCurve(_points(poles), *_knotted(tuple(knots)), degree)
 
 
 def rational_curve(knots: Array, poles: Array, weights: Array) -> Geom_BSplineCurve:
     """The same with weights, (n,)."""
-    places, counts = np.unique(knots, return_counts=True)
     degree = len(knots) - len(poles) - 1
+    places, counts = _knotted(tuple(knots.tolist()))
     return Geom_BSplineCurve(
-        _points(poles.tolist()),
-        _reals(weights.tolist()),
-        _reals(places.tolist()),
-        _integers(counts.tolist()),
-        degree,
-        False,
-        True,
+        _points(poles.tolist()), _reals(weights.tolist()), places, counts, degree, False, True
     )
 
 
@@ -153,25 +153,19 @@ def rational_surface(
     """A B-spline surface from full knot vectors, (n, m, 3) poles and (n, m) weights."""
     n, m = poles.shape[:2]
     array = TColgp_Array2OfPnt(1, n, 1, m)
+    for i, row in enumerate(poles.tolist(), 1):
+        for j, p in enumerate(row, 1):
+            array.SetValue(i, j, gp_Pnt(*p))
+    u, u_counts = _knotted(tuple(u_knots.tolist()))
+    v, v_counts = _knotted(tuple(v_knots.tolist()))
+    degrees = len(u_knots) - n - 1, len(v_knots) - m - 1
+    if weights is None:
+        return Geom_BSplineSurface(array, u, v, u_counts, v_counts, *degrees, False, False)
     heavy = TColStd_Array2OfReal(1, n, 1, m)
-    for i in range(n):
-        for j in range(m):
-            array.SetValue(i + 1, j + 1, point(poles[i, j]))
-            heavy.SetValue(i + 1, j + 1, 1.0 if weights is None else float(weights[i, j]))
-    u, u_counts = np.unique(u_knots, return_counts=True)
-    v, v_counts = np.unique(v_knots, return_counts=True)
-    return Geom_BSplineSurface(
-        array,
-        heavy,
-        _reals(u.tolist()),
-        _reals(v.tolist()),
-        _integers(u_counts.tolist()),
-        _integers(v_counts.tolist()),
-        len(u_knots) - n - 1,
-        len(v_knots) - m - 1,
-        False,
-        False,
-    )
+    for i, own in enumerate(weights.tolist(), 1):
+        for j, weight in enumerate(own, 1):
+            heavy.SetValue(i, j, weight)
+    return Geom_BSplineSurface(array, heavy, u, v, u_counts, v_counts, *degrees, False, False)
 
 
 def _points(poles: Sequence[Sequence[float]]) -> TColgp_Array1OfPnt:
@@ -342,15 +336,16 @@ def compound(shapes: Sequence[TopoDS_Shape]) -> TopoDS_Compound:
     return whole
 
 
-def volume(shape: TopoDS_Shape) -> float:
-    """Volume by the kernel's adaptive integration (Gauss and Kronrod), mm³.
+def volume(shape: TopoDS_Shape, error: float = VOLUME_ERROR) -> float:
+    """Volume by the kernel's adaptive integration (Gauss and Kronrod), mm³; `error` is what it
+    estimates its own part of it to be, at most.
 
     Its plain one takes too few points on surfaces with many spans, and the one that halves spans
     strays by per cents on some. It is summed from a plane that lies aslant: measured from a
     point, as is usual, a face whose plane goes through that point adds nothing, and the
     integration seeks a part of nothing for ever.
     """
-    return flux(shape, *aslant(shape)) if faces(shape) else 0.0
+    return flux(shape, *aslant(shape), error) if faces(shape) else 0.0
 
 
 def rough_volume(shape: TopoDS_Shape) -> float:
@@ -369,11 +364,10 @@ def aslant(shape: TopoDS_Shape) -> tuple[Array, Array]:
     return (low + high) / 2.0 - ASIDE * float(np.linalg.norm(high - low)) * normal, normal
 
 
-def flux(shape: TopoDS_Shape, at: Array, normal: Array) -> float:
+def flux(shape: TopoDS_Shape, at: Array, normal: Array, error: float = VOLUME_ERROR) -> float:
     """The volume, mm³, between faces and a plane, signed as the faces look."""
     plane = gp_Pln(point(at), direction(normal))
     props = GProp_GProps()
-    error = VOLUME_ERROR
     BRepGProp.VolumePropertiesGK_s(shape, props, plane, error, False, True, False, False, False)
     return float(props.Mass())
 

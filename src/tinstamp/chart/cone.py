@@ -171,6 +171,28 @@ class ConeChart(RoundChart):
         local = np.stack([reach * np.cos(angle), reach * np.sin(angle), height], axis=-1)
         return self.frame.to_space(local)
 
+    def moves(self, xy: Array, lift: float) -> Array:
+        xy = np.asarray(xy, dtype=float)
+        angle, slant = self._natural(xy)
+        slope, x, y = np.radians(self.slope), xy[..., 0], self.apex + self.opening * xy[..., 1]
+        far = np.maximum(np.hypot(x, y), np.finfo(float).tiny)
+        reach = self.radius + slant * np.sin(slope) + self.sense * lift * np.cos(slope)
+        c, s, none = np.cos(angle), np.sin(angle), np.zeros_like(angle)
+        # what the angle and the slant height grow by across and up, along each of their ways
+        round_ = (reach * self.sense / self.shrink / far**2)[..., None] * np.stack(
+            [y, -self.opening * x], axis=-1
+        )
+        up = (self.opening / far)[..., None] * np.stack([x, self.opening * y], axis=-1)
+        ways = np.stack(
+            [
+                np.stack([-s, c, none], axis=-1) @ self.frame.axes,
+                np.stack([np.sin(slope) * c, np.sin(slope) * s, none + np.cos(slope)], axis=-1)
+                @ self.frame.axes,
+            ],
+            axis=-2,
+        )
+        return np.asarray(np.einsum("...wk,...wj->...kj", ways, np.stack([round_, up], axis=-2)))
+
     def normal(self, xy: Array) -> Array:
         angle, _ = self._natural(np.asarray(xy, dtype=float))
         slope = np.radians(self.slope)

@@ -86,6 +86,14 @@ class CylinderChart(RoundChart):
         local = np.stack([reach * np.cos(angle), reach * np.sin(angle), xy[..., 1]], axis=-1)
         return self.frame.to_space(local)
 
+    def moves(self, xy: Array, lift: float) -> Array:
+        angle = self.sense * np.asarray(xy, dtype=float)[..., 0] / self.radius
+        grown = self.sense * (1.0 + self.sense * lift / self.radius)
+        none = np.zeros_like(angle)
+        along = np.stack([-grown * np.sin(angle), grown * np.cos(angle), none], axis=-1)
+        up = np.stack([none, none, none + 1.0], axis=-1)
+        return np.stack([along @ self.frame.axes, up @ self.frame.axes], axis=-1)
+
     def normal(self, xy: Array) -> Array:
         angle = self.sense * xy[..., 0] / self.radius
         local = np.stack([np.cos(angle), np.sin(angle), np.zeros_like(angle)], axis=-1)

@@ -77,6 +77,9 @@ class PlaneChart(FaceChart):
         local = np.concatenate([xy, np.full((*xy.shape[:-1], 1), lift)], axis=-1)
         return self.frame.to_space(local)
 
+    def moves(self, xy: Array, lift: float) -> Array:
+        return np.broadcast_to(self.frame.axes[:2].T, (*np.shape(xy)[:-1], 3, 2)).copy()
+
     def normal(self, xy: Array) -> Array:
         return np.broadcast_to(np.array(self.frame.z), (*xy.shape[:-1], 3)).copy()
 

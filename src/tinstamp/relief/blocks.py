@@ -21,6 +21,10 @@ from tinstamp.relief.facets import Facets
 from tinstamp.relief.islands import Island
 from tinstamp.relief.walls import HERE, Walled, Waller
 
+CHANGE_ERROR = 1e-7
+"""Part of a block's volume that the kernel estimates to be off by: what it really is off by, on
+walls with rounded edges, is less than 1e-10 of it"""
+
 
 @dataclass
 class Known:
@@ -76,7 +80,8 @@ class Block:
         gone: together a closed surface, so that it does not matter where it measures from."""
         if self.known.change is None:
             new = [self.cap, *self.walls, *self.tops]
-            self.known.change = volume(compound([*new, self.removed.Reversed()]))
+            whole = compound([*new, self.removed.Reversed()])
+            self.known.change = volume(whole, CHANGE_ERROR)
         return self.known.change
 
     def set_down(self, at: Sequence[TopLoc_Location]) -> Block:

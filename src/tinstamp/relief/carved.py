@@ -6,7 +6,7 @@ flat face, in a bent one such as follow it (`relief.carved_bent`).
 from __future__ import annotations
 
 from collections import OrderedDict
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property, partial
 
@@ -31,6 +31,8 @@ from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.hosts import Hosts
 from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.islands import Island, islands_of
+from tinstamp.relief.rings import Rings
+from tinstamp.relief.roof_parted import pairs_of
 from tinstamp.relief.surfaces import OrderError
 from tinstamp.relief.walls import HERE
 
@@ -189,7 +191,8 @@ def plane_facets(roof: Roof, points: Array, ring: Array) -> Facets:
     lines = _Lines(points, [*roof.outline, *(ring for rings in faced for ring in rings)])
     feet = tuple(map(lines.wire, roof.outline))
     rims = tuple(lines.known.values())
-    planes = planes_through(points, [rings[0] for rings in faced])
+    middles, normals = Rings.of([rings[0] for rings in faced]).normals(points)
+    planes = zip(middles.tolist(), normals.tolist(), strict=True)
     faces = tuple(
         face_on(Geom_Plane(gp_Pnt(*at), gp_Dir(*normal)), list(map(lines.wire, rings)), False)
         for rings, (at, normal) in zip(faced, planes, strict=True)
@@ -205,13 +208,13 @@ class _Lines:
         self.points = points.tolist()
         self.corners = [vertex_at(p, EDGE_TOLERANCE) for p in self.points]
         self.known: dict[tuple[int, int], TopoDS_Edge] = {}
-        pairs = [pair for ring in rings for pair in _sides(ring)]
+        pairs = [pair for ring in rings for pair in pairs_of(ring)]
         ways = np.diff(points[np.array(pairs)], axis=1)[:, 0]
         lengths = np.linalg.norm(ways, axis=1).tolist()
         self._ways = dict(zip(pairs, zip(ways.tolist(), lengths, strict=True), strict=True))
 
     def wire(self, ring: Sequence[int]) -> TopoDS_Wire:
-        return wire_of([self._edge(*pair) for pair in _sides(ring)])
+        return wire_of([self._edge(*pair) for pair in pairs_of(ring)])
 
     def _edge(self, a: int, b: int) -> TopoDS_Edge:
         if (b, a) in self.known:
@@ -222,25 +225,6 @@ class _Lines:
             end = TopoDS.Vertex_s(self.corners[b].Reversed())
             self.known[a, b] = edge_on(line, self.corners[a], end, length, EDGE_TOLERANCE)
         return self.known[a, b]
-
-
-def _sides(ring: Sequence[int]) -> Iterator[tuple[int, int]]:
-    return zip(ring, (*ring[1:], ring[0]), strict=True)
-
-
-def planes_through(
-    points: Array, rings: Sequence[Sequence[int]]
-) -> Iterator[tuple[list[float], list[float]]]:
-    """Of planes through rings of points, (n, 3) mm, by their numbers: a point and the normal of
-    each, by Newell's formula (any text on computer graphics)."""
-    counts = np.array([len(ring) for ring in rings])
-    starts = np.cumsum(counts) - counts
-    here = points[np.concatenate([np.array(ring) for ring in rings])]
-    after = points[np.concatenate([np.roll(ring, -1) for ring in rings])]
-    middles = np.add.reduceat(here, starts) / counts[:, None]
-    from_middle = np.repeat(middles, counts, axis=0)
-    normals = np.add.reduceat(np.cross(here - from_middle, after - from_middle), starts)
-    return zip(middles.tolist(), normals.tolist(), strict=True)
 
 
 def _back(wire: TopoDS_Wire) -> TopoDS_Wire:

@@ -35,6 +35,7 @@ from tinstamp.chart.bent import FINE_TRIANGLE, corners_of, quartered
 from tinstamp.chart.fitting import DEGREES, DENSE, bernstein, fit_dense
 from tinstamp.relief.face_curves import RING_POINTS, CurveError, turned
 from tinstamp.relief.heads import Square
+from tinstamp.relief.rings import Rings
 from tinstamp.relief.roof_parted import pairs_of, parted_at_breaks
 from tinstamp.relief.surfaces import OrderError
 
@@ -106,13 +107,19 @@ class Bend:
 
 def _triangles(roof: Roof) -> Array:
     """Under all of a roof, (n, 3, 3): sheet points and heights, with short sides."""
-    found = []
-    for ring in roof.facets:
-        found += _parted(roof.nodes[list(ring)])
-    for rings in roof.flats:
-        outer, *inner = (polygon(roof.nodes[list(ring), :2]) for ring in rings)
+    rings = Rings.of(roof.facets)
+    convex = rings.convex(roof.nodes[:, :2])
+    found = [roof.nodes[rings.fans(convex)]]
+    base, slopes = _planes(rings, roof.nodes)
+    for k in np.flatnonzero(~convex).tolist():
+        whole = shapely.Polygon(roof.nodes[list(roof.facets[k]), :2])
+        parts = shapely.get_parts(shapely.constrained_delaunay_triangles(whole))
+        flat = np.stack([np.array(part.exterior.coords)[:3] for part in parts])
+        found.append(np.concatenate([flat, (base[k] + flat @ slopes[k])[..., None]], axis=2))
+    for own in roof.flats:
+        outer, *inner = (polygon(roof.nodes[list(ring), :2]) for ring in own)
         flat = corners_of([Region(outer, tuple(inner))])
-        high = np.full((*flat.shape[:2], 1), roof.nodes[rings[0][0], 2])
+        high = np.full((*flat.shape[:2], 1), roof.nodes[own[0][0], 2])
         found.append(np.concatenate([flat, high], axis=2))
     corners, done = np.concatenate(found), []
     while len(corners):
@@ -122,29 +129,12 @@ def _triangles(roof: Roof) -> Array:
     return np.concatenate(done)
 
 
-def _parted(corners: Array) -> list[Array]:
-    """The plane facet over a ring of corners, (n, 3), in triangles, (k, 3, 3) each."""
-    if len(corners) == 3:
-        return [corners[None]]
-    ring = shapely.Polygon(corners[:, :2])
-    if shapely.area(ring.convex_hull) - ring.area < 1e-12:
-        count = len(corners) - 2
-        fan = np.stack([np.repeat(corners[:1], count, axis=0), corners[1:-1], corners[2:]], axis=1)
-        return [fan]
-    parts = shapely.get_parts(shapely.constrained_delaunay_triangles(ring))
-    flat = np.stack([np.array(part.exterior.coords)[:3] for part in parts])
-    base, slopes = _plane(corners)
-    return [np.concatenate([flat, (base + flat @ slopes)[..., None]], axis=2)]
-
-
-def _plane(corners: Array) -> tuple[float, Array]:
-    """Of the plane through a ring of corners, (n, 3): its height at the origin of the sheet, and
-    how it rises across and up. Its normal by Newell's formula (any text on computer graphics)."""
-    middle = corners.mean(axis=0)
-    off = corners - middle
-    normal = np.cross(off, np.roll(off, -1, axis=0)).sum(axis=0)
-    slopes = -normal[:2] / normal[2]
-    return float(middle[2] - middle[:2] @ slopes), slopes
+def _planes(rings: Rings, nodes: Array) -> tuple[Array, Array]:
+    """Of the planes through rings of nodes: their heights at the origin of the sheet, (n,), and how
+    they rise across and up, (n, 2)."""
+    middles, normals = rings.normals(nodes)
+    slopes = -normals[:, :2] / normals[:, 2:]
+    return middles[:, 2] - (middles[:, :2] * slopes).sum(axis=1), slopes
 
 
 @dataclass(frozen=True)
@@ -287,9 +277,14 @@ class Maker:
 
     def sloping(self, roof: Roof) -> list[TopoDS_Face]:
         """The facets of a roof, its corners by the numbers that they have here."""
-        patches = _patches(roof, self.bend)
-        return [self._sloping(ring, *patch)
-                for ring, patch in zip(roof.facets, patches, strict=True)]  # fmt: skip
+        if not roof.facets:
+            return []
+        rings = Rings.of(roof.facets)
+        own = _Own.about(rings, roof.nodes[:, :2])
+        patches = _patches(rings, own, roof.nodes, self.bend)
+        ends = np.split(own.own(rings, self.roof.nodes[:, :2]), rings.starts[1:])
+        return [self._sloping(ring, at.tolist(), poles)
+                for ring, at, poles in zip(roof.facets, ends, patches, strict=True)]  # fmt: skip
 
     def levels(self, roof: Roof) -> list[TopoDS_Face]:
         """What lies level on a roof, its corners by the numbers that they have here."""
@@ -305,13 +300,12 @@ class Maker:
             found.append(face_on(surface, [self._wire(ring) for ring in rings], head.flipped))
         return found
 
-    def _sloping(self, ring: Sequence[int], frame: _Own, poles: Array) -> TopoDS_Face:
+    def _sloping(self, ring: Sequence[int], at: list[list[float]], poles: Array) -> TopoDS_Face:
         surface = rational_surface(_unit(poles.shape[0] - 1), _unit(poles.shape[1] - 1), poles)
-        at = frame.own(self.roof.nodes[:, :2][list(ring)])
-        for (a, b), p, q in zip(pairs_of(ring), at, np.roll(at, -1, axis=0), strict=True):
-            ends = [p.tolist(), q.tolist()] if a < b else [q.tolist(), p.tolist()]
+        for (a, b), p, q in zip(pairs_of(ring), at, (*at[1:], at[0]), strict=True):
             edge = self.edges[self.number[min(a, b), max(a, b)]]
-            BUILDER.UpdateEdge(edge, bezier2d(ends), surface, HERE, TOLERANCE)
+            trace = bezier2d([p, q] if a < b else [q, p])
+            BUILDER.UpdateEdge(edge, trace, surface, HERE, TOLERANCE)
         return face_on(surface, [self._wire(ring)], False)
 
 
@@ -361,11 +355,11 @@ def _curves(nodes: Array, pairs: Sequence[tuple[int, int]], bend: Bend) -> list[
 
 @dataclass(frozen=True)
 class _Own:
-    """Coordinates of a facet's own, 0 to 1 both ways over it and a little beyond.
+    """Coordinates of each facet's own, 0 to 1 both ways over it and a little beyond.
 
     Attributes
     ----------
-    corner : where both are 0. along, across : (2,) from there to where one of them is 1.
+    corner : (n, 2) where both are 0. along, across : (n, 2) from there to where one of them is 1.
     """
 
     corner: Array
@@ -373,25 +367,31 @@ class _Own:
     across: Array
 
     @classmethod
-    def about(cls, ring: Array) -> _Own:
-        """Of a ring of sheet points, (n, 2), its longest side along."""
-        sides = np.roll(ring, -1, axis=0) - ring
-        longest = sides[np.argmax(np.linalg.norm(sides, axis=1))]
-        x = longest / np.linalg.norm(longest)
-        axes = np.array([x, [-x[1], x[0]]])
-        at = ring @ axes.T
-        low, high = at.min(axis=0), at.max(axis=0)
+    def about(cls, rings: Rings, xy: Array) -> _Own:
+        """Of rings of sheet points, (k, 2), the longest side of each along."""
+        sides = xy[rings.after] - xy[rings.here]
+        lengths = np.linalg.norm(sides, axis=1)
+        longest = np.lexsort((-lengths, rings.owner))[rings.starts]
+        x = sides[longest] / lengths[longest, None]
+        axes = np.stack([x, np.column_stack([-x[:, 1], x[:, 0]])], axis=1)
+        at = np.einsum("mk,mjk->mj", xy[rings.here], axes[rings.owner])
+        low, high = (way.reduceat(at, rings.starts) for way in (np.minimum, np.maximum))
         low, high = low - BESIDE * (high - low), high + BESIDE * (high - low)
-        return cls(low @ axes, axes[0] * (high - low)[0], axes[1] * (high - low)[1])
+        sized = axes * (high - low)[:, :, None]
+        return cls(np.einsum("nj,njk->nk", low, axes), sized[:, 0], sized[:, 1])
 
-    def own(self, xy: Array) -> Array:
-        """Sheet points in these coordinates, (n, 2)."""
-        off = xy - self.corner
-        return np.stack([off @ w / (w @ w) for w in (self.along, self.across)], axis=-1)
+    def own(self, rings: Rings, xy: Array) -> Array:
+        """Corners of the rings in these coordinates, (m, 2), from sheet points, (k, 2)."""
+        off = xy[rings.here] - self.corner[rings.owner]
+        ways = ((w / (w * w).sum(axis=1)[:, None])[rings.owner] for w in (self.along, self.across))
+        return np.stack([(off * way).sum(axis=1) for way in ways], axis=-1)
 
-    def sheet(self, own: Array) -> Array:
-        """The reverse."""
-        return np.asarray(self.corner + own[..., :1] * self.along + own[..., 1:] * self.across)
+    def sheet(self, which: NDArray[np.int64], own: Array) -> Array:
+        """Sheet points of some facets, (n, i, j, 2), from such coordinates, (i, j, 2)."""
+        corner, along, across = (
+            way[which][:, None, None] for way in (self.corner, self.along, self.across)
+        )
+        return np.asarray(corner + own[..., :1] * along + own[..., 1:] * across)
 
 
 @lru_cache(maxsize=16)
@@ -410,23 +410,18 @@ LOOKED_AT = np.linspace(0.0, 1.0, 9)
 """Parameters at which a patch is held against the roof"""
 
 
-def _patches(roof: Roof, bend: Bend) -> list[tuple[_Own, Array]]:
-    """For every sloping facet its own coordinates and the poles of its patch. Raises CurveError
+def _patches(rings: Rings, frames: _Own, nodes: Array, bend: Bend) -> list[Array]:
+    """The poles of the patch of every sloping facet in its own coordinates. Raises CurveError
     where one strays."""
-    frames = [_Own.about(roof.nodes[list(ring), :2]) for ring in roof.facets]
-    planes = [_plane(roof.nodes[list(ring)]) for ring in roof.facets]
-    found: list[tuple[_Own, Array] | None] = [None] * len(frames)
-    left: NDArray[np.int64] = np.arange(len(frames))
+    bases, slopes = _planes(rings, nodes)
+    found: list[Array | None] = [None] * len(rings)
+    left: NDArray[np.int64] = np.arange(len(rings))
     looked = np.stack(np.meshgrid(LOOKED_AT, LOOKED_AT, indexing="ij"), axis=-1)
 
     def over(which: NDArray[np.int64], own: Array) -> Array:
         """Places of the roof over some facets, (n, i, j, 3)."""
-        xy = np.stack([frames[k].sheet(own) for k in which])
-        base, slopes = (
-            np.array([planes[k][0] for k in which]),
-            np.stack([planes[k][1] for k in which]),
-        )
-        high = base[:, None, None] + np.einsum("nijc,nc->nij", xy, slopes)
+        xy = frames.sheet(which, own)
+        high = bases[which][:, None, None] + np.einsum("nijc,nc->nij", xy, slopes[which])
         return bend.space(np.concatenate([xy, high[..., None]], axis=-1))
 
     for p, q in PATCH_DEGREES:
@@ -437,7 +432,7 @@ def _patches(roof: Roof, bend: Bend) -> list[tuple[_Own, Array]]:
         off = np.linalg.norm(seen - over(left, looked), axis=-1).max(axis=(1, 2))
         fits = np.nan_to_num(off, nan=np.inf) <= WITHIN
         for k in np.flatnonzero(fits):
-            found[left[k]] = frames[left[k]], poles[k]
+            found[left[k]] = poles[k]
         left = left[~fits]
         if not len(left):
             break

@@ -17,6 +17,8 @@ Ring = tuple[int, ...]
 
 def parted_at_breaks(roof: Roof, chart: FaceChart) -> Roof:
     """The same roof with edges that end at such lines, and facets along them."""
+    if not any(len(lines) for lines in chart.ground.breaks):
+        return roof
     pairs = sorted({(min(p), max(p)) for ring in rings_of(roof) for p in pairs_of(ring)})
     ends = roof.nodes[np.array(pairs)]
     cuts = crossings(np.stack([line(a, b) for a, b in ends[..., :2]]), chart, chart.ground.breaks)

@@ -129,7 +129,7 @@ class Span:
             ring = np.array(poles[self.low : self.high + 1])
             rows = np.tensordot(poles_through(len(ring)), ring, 1).swapaxes(0, 1)
             knots = _unit_knots(len(rows) - 1), _unit_knots(len(ring) - 1)
-            return rational_surface(*knots, rows, np.ones(rows.shape[:2]))
+            return rational_surface(*knots, rows)
         if self.weight is None:
             return ruled(list(poles[self.low]), list(poles[self.high]), 1.0)
         rows = np.array([poles[k] for k in (self.low, self.low + 1, self.high)]).swapaxes(0, 1)

@@ -10,28 +10,26 @@ import statistics
 import subprocess
 import sys
 import time
-from collections.abc import Callable, Sequence
 from dataclasses import replace
-from typing import TypeVar
 
 import numpy as np
 
 from benchmarks import pace
-from benchmarks.cases import BENT, LONG, long_text, on_face
+from benchmarks.cases import BENT, LONG, TWENTY, long_text, on_face
 from benchmarks.growth import CHECKED, edited, exponent, moved
+from benchmarks.lines import timed, told
 from benchmarks.peers import (
     CHORD,
-    carved_tools,
     general_boolean,
     meshed_boolean,
     prebuilt_tools,
     warped_boolean,
 )
+from benchmarks.reliefs import KINDS, against_boolean, of_a_kind
 from tinstamp.artwork import fonts
 from tinstamp.artwork.text import TextSpec, lay_text
 from tinstamp.blank.kernel import quiet, volume
 from tinstamp.blank.round_solid import tube
-from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.drape import drape, flatten
@@ -41,20 +39,16 @@ from tinstamp.engine.build import build
 from tinstamp.engine.cache import Cache
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import knot
-from tinstamp.job.features import BaseFeature, Extruded, Plate, Tube
-from tinstamp.job.model import Blank, Cast, FontRef, Job, Relief, Setting, Stamp, Text, changed
+from tinstamp.job.features import BaseFeature, Extruded, Tube
+from tinstamp.job.model import Blank, Cast, Job, Setting, Stamp, Text, changed
 from tinstamp.job.resolve import resolve
 from tinstamp.plan.lay import LaySpec, place_on
 from tinstamp.plan.planned import plan
 from tinstamp.plan.sheet import sheet_of
-from tinstamp.relief.boolean import Tool
-from tinstamp.relief.by_stacks import stacked_tools
-from tinstamp.relief.by_tools import tools_of
-from tinstamp.relief.carved import forget_roofs
-from tinstamp.relief.execute import execute, stacked
+from tinstamp.relief.execute import execute
 from tinstamp.relief.kept_blocks import KEPT_BLOCKS
 from tinstamp.relief.kinds import operations
-from tinstamp.relief.operation import Operation, on_and_on
+from tinstamp.relief.operation import Operation
 from tinstamp.setting.fit import fit
 from tinstamp.setting.place import Spot, place
 
@@ -63,39 +57,11 @@ TEXTS = {
     15: "FILLTOTHISLINEA",
     60: "LAMPOILONLYKEEPUPRIGHTHOTWHENLITPELLWICKWORKSFILLTOTHISLINEA",
 }
-TWENTY = "FILLTOTHISLINEABCDEF"
-Result = TypeVar("Result")
 
 
 def artwork(text: str, height: float = 4.0):  # type: ignore[no-untyped-def]
     face = fonts.find("Barlow", "SemiBold")
     return lay_text(TextSpec(text, fonts.read(face.path), height))
-
-
-def timed(work: Callable[[], Result]) -> tuple[float, Result]:
-    start = time.perf_counter()
-    result = work()
-    return time.perf_counter() - start, result
-
-
-def told(
-    what: str, ours: float, peer_name: str, peer: float, asked: float, slow: float | None = None
-) -> bool:
-    """A line of ours beside the peer's; against a limit also how much slower the machine was than
-    at its best (`slow`, or as it is now), since a limit knows nothing of that."""
-    ratio = peer / ours
-    good = ratio >= asked
-    verdict = "ok" if good else "SHORT"
-    if peer_name == "limit":
-        slow = slow or pace.slowed()
-        at_best = not good and ratio * slow >= asked
-        verdict += f"   machine {slow:.1f} times slowed" + (", else ok" if at_best else "")
-    print(
-        f"{what:42} ours {ours:8.3f} s   {peer_name:16} {peer:8.3f} s   "
-        f"ratio {ratio:6.1f}   asked {asked:4.1f}   {verdict}",
-        flush=True,
-    )
-    return good
 
 
 def on_a_tube(letters: int, asked: float, turns: int) -> bool:
@@ -216,85 +182,7 @@ def in_a_job(what: str, job: Job, asked: float, turns: int) -> bool:
     item, solid = built.planned["m"], built.blank.solid
     (op,) = operations(item, fit(item.placed, item.chart), (3.0, 3.0))
     tools = prebuilt_tools(item.placed.regions, item.chart, DEPTH)
-    return against_boolean(what, solid, op, tools, turns, asked=asked)
-
-
-KINDS = {
-    "20 letters with draft": Relief(depth=f"{DEPTH} mm", draft="5 deg"),
-    "a field with 20 letters standing": Relief(make="field", depth=f"{DEPTH} mm", margin="1 mm"),
-    "20 letters whose caps rise": Relief(depth=f"{DEPTH} mm", rises="0.3 deg"),
-}
-"""Kinds of relief that are held against the general boolean, by words for them."""
-
-
-def of_a_kind(name: str, words: str, turns: int) -> bool:
-    """A kind of relief, from outlines to a verified solid, against the general boolean with the
-    same tools, which are there already."""
-    (stamp,) = (job := bent_job(name)).stamps
-    stamp = stamp.model_copy(update={"relief": KINDS[words]})
-    built = build(Document(job.model_copy(update={"stamps": (stamp,)})))
-    assert built.report.valid and built.blank is not None
-    item, solid = built.planned["m"], built.blank.solid
-    (op,) = operations(item, fit(item.placed, item.chart), (3.0, 3.0))
-    tools = tools_of(op, on_and_on)
-    return against_boolean(f"{words} on a {name}", solid, op, tools, turns)
-
-
-def against_boolean(
-    what: str,
-    solid: NamedSolid,
-    op: Operation,
-    tools: Sequence[Tool],
-    turns: int,
-    anew: Callable[[], None] = lambda: None,
-    asked: float = 10.0,
-) -> bool:
-    """An operation that is put in directly, against the general boolean with such tools; `anew`
-    forgets what an earlier turn knew."""
-    before = volume(solid.shape)
-    ours = []
-    for _ in range(turns):
-        anew()
-        KEPT_BLOCKS.clear()  # all of it is made in every turn
-        seconds, made = timed(lambda: execute(solid, op))
-        assert made.built_by == "imprint"
-        ours.append(seconds)
-    seconds, part_ = timed(lambda: general_boolean(solid, tools))
-    off = abs(volume(part_.shape) - before - made.relief_volume)
-    assert off < 2e-3 * abs(made.relief_volume), off
-    return told(what, statistics.median(ours), "general boolean", seconds, asked)
-
-
-def carved_on(name: str, turns: int) -> bool:
-    """Letters carved to their middle, from outlines to a verified solid, against the general
-    boolean with such tools, which are there already."""
-    plate = Plate(name="p", length="120 mm", width="40 mm", thickness="6 mm")
-    part, face, place_, _ = (plate, "p.top", ("0 mm", "0 mm"), 0) if name == "plate" else BENT[name]
-    relief = Relief(depth="3 mm" if name == "plate" else "1 mm", section="carved", vee="60 deg")
-    stamp = on_face(TWENTY, face, place_)
-    stamp = stamp.model_copy(update={"relief": relief})
-    built = build(Document(Job(blank=Blank(features=(part,)), stamps=(stamp,))))
-    assert built.report.valid and built.blank is not None
-    item, solid = built.planned["m"], built.blank.solid
-    (op,) = operations(item, fit(item.placed, item.chart), (6.0, 6.0))
-    what = f"20 letters carved to their middle on a {name}"
-    return against_boolean(what, solid, op, carved_tools(op), turns, forget_roofs)
-
-
-def with_a_section(name: str, turns: int) -> bool:
-    """Single-stroke letters cut with a V, from outlines to a verified solid, against the general
-    boolean with such tools, which are there already."""
-    plate = Plate(name="p", length="120 mm", width="40 mm", thickness="6 mm")
-    part, face, place_, _ = (plate, "p.top", ("0 mm", "0 mm"), 0) if name == "plate" else BENT[name]
-    line = Text(text=TWENTY, height="4 mm", font=FontRef(family="Tin Line", style="Regular"))
-    relief = Relief(depth="0.2 mm", section="vee")
-    stamp = on_face(TWENTY, face, place_).model_copy(update={"relief": relief, "artwork": line})
-    built = build(Document(Job(blank=Blank(features=(part,)), stamps=(stamp,))))
-    assert built.report.valid and built.blank is not None
-    item, solid = built.planned["m"], built.blank.solid
-    (op,) = operations(item, fit(item.placed, item.chart), (6.0, 6.0))
-    tools = stacked_tools(op, stacked(op), on_and_on)
-    return against_boolean(f"20 letters of V grooves on a {name}", solid, op, tools, turns)
+    return against_boolean(what, solid, op, tools, turns, asked)
 
 
 def freeform_chart() -> bool:
@@ -472,9 +360,7 @@ def main() -> int:
     good = [make_warm(15, 10.0, 5), on_a_tube(60, 15.0, 3), preview_frame(), layout_of_200()]
     good += [on_a_bent_face(name, 3) for name in BENT]
     good += [a_hundred_on(name, 5) for name in LONG]
-    good += [of_a_kind(name, words, 3) for name in BENT for words in KINDS]
-    good += [carved_on(name, 3) for name in ("plate", "cone", "ball")]
-    good += [with_a_section(name, 3) for name in ("plate", *BENT)]
+    good += [of_a_kind(name, kind, 3) for kind in KINDS for name in ("plate", *BENT)]
     good += [freeform_chart(), bent_previews(), many_stamps(20)]
     good += [many_stamps(60, 50, 60.0)]
     good += [growth(["tube", "plate"], [30, 100, 300, 1000])]

@@ -18,6 +18,7 @@ BENT: dict[str, tuple[BaseFeature, str, tuple[str, str], float]] = {
 """A part, its face, a place on it, and how many times the general boolean is to take."""
 LONG = {"tube": 25.0, "cone": 25.0, "ball": 20.0, "skin": 60.0}
 """How many times the general boolean is to take for 100 letters in a line."""
+TWENTY = "FILLTOTHISLINEABCDEF"
 WORDS = "FILLTOTHISLINEANDKEEPUPRIGHTLAMPOILONLYPELLWICKWORKS"
 
 

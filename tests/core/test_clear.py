@@ -20,13 +20,13 @@ from trials.solids import overlaps
 
 from tests.core.solids import sound, volume
 from tests.core.test_height_pictures import png
-from tinstamp.blank.kernel import compound, motion_of, triangles_of
+from tinstamp.blank.kernel import compound, faces, motion_of, triangles_of
 from tinstamp.engine.build import Built, build
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Ball, BaseFeature, Cone, Dome, Hole, Plate, Tube
 from tinstamp.job.height_picture import HeightPicture
 from tinstamp.job.model import Blank, Job, Setting, Shape, Stamp, Text
-from tinstamp.relief import clear
+from tinstamp.relief import by_imprint, clear
 from tinstamp.relief.clear import _boxed, cells_of
 from tinstamp.relief.execute import imprinted
 from tinstamp.relief.kinds import operations
@@ -293,3 +293,56 @@ def test_a_cell_of_many_points_has_the_same_hull_of_fewer() -> None:
     assert (fewer @ ways.T).max(axis=0) == pytest.approx((points @ ways.T).max(axis=0), abs=1e-12)
     flat = np.column_stack([own.normal(size=(500, 2)), np.zeros(500)])
     assert len(clear._corners_of(flat)) == 500  # all in one plane: as they are
+
+
+def triangles_all(shape: Any) -> tuple[np.ndarray, np.ndarray]:
+    """The kernel's own mesh of a solid: points and triangles."""
+    BRepMesh_IncrementalMesh(shape, 0.01, False, 0.3, False)
+    points, triangles, count = [], [], 0
+    for face in faces(shape):
+        own, corners = triangles_of(face)
+        points.append(own)
+        triangles.append(corners + count)
+        count += len(own)
+    return np.concatenate(points), np.concatenate(triangles)
+
+
+WAYS = ({"walls": "cast", "caps": "plane"}, {"walls": "cast"}, {"caps": "plane"},
+        {"draft": "3 deg"}, {"rises": "8 deg"})  # fmt: skip
+
+
+@pytest.mark.parametrize("seed", range(20))
+def test_nothing_comes_back_to_its_own_face(seed: int) -> None:
+    """In a bore, and in a rod that is all but round, as deep as it comes: told, or cut by a
+    boolean, when the other side is reached; else sound, and nowhere twice by lines through its
+    triangles."""
+    rng = np.random.default_rng(700 + seed)
+    depth, relief = float(rng.uniform(0.4, 13.0)), WAYS[seed % len(WAYS)]
+    if seed % 4 < 3:
+        part: BaseFeature = Tube(name="t", outer_diameter="30 mm", wall="11 mm", height="20 mm")
+        built = made((part,), stamp("t.inner", 2, depth, at=("30 deg", "10 mm"), **relief))
+        reached = depth > 7.9
+    else:
+        part = Cone(name="t", base_diameter="9 mm", top_diameter="8.6 mm", height="20 mm")
+        built = made(
+            (part,), stamp("t.outer", 2, depth, "engrave", at=("30 deg", "10 mm"), **relief)
+        )
+        reached = depth > 8.6
+    report = built.report.stamps[0] if built.report.stamps else None
+    if reached:
+        assert report is None or report.built_by != "imprint"
+    if report is not None and report.built_by:
+        assert built.report.valid and sound(built.bodies["part"].shape)
+        whole = triangles_all(built.bodies["part"].shape)
+        assert not overlaps(*whole, np.random.default_rng(seed), 200)
+    elif depth < 3.0:
+        assert not report or fixes(built), "what fits is made"
+
+
+def test_the_guard_sees_it_too(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Lines through the ink, with what looks at caps left out."""
+    monkeypatch.setattr(by_imprint, "comes_back", lambda *_: False)
+    tube = Tube(name="t", outer_diameter="30 mm", wall="11 mm", height="20 mm")
+    relief = {"walls": "cast", "caps": "plane"}
+    built = made((tube,), stamp("t.inner", 2, 10.0, at=("30 deg", "10 mm"), **relief))
+    assert fixes(built) or built.report.stamps[0].built_by == "boolean"

@@ -333,7 +333,9 @@ def rings(inset: Inset, owner: NDArray[np.int_]) -> list[Array]:
 
 def keeps_shape(outlines: Sequence[Sequence[Array]]) -> bool:
     """True when the polygons of regions, outer ones first, cross neither themselves nor one
-    another."""
+    another, and are somewhere."""
+    if not all(np.isfinite(ring).all() for own in outlines for ring in own):
+        return False
     shapes = [shapely.Polygon(own[0], own[1:]) for own in outlines]
     for shape, own in zip(shapes, outlines, strict=True):
         if not shape.is_valid or not shapely.LinearRing(own[0]).is_ccw:

@@ -7,22 +7,18 @@ from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import replace
 from functools import partial
 
-from tinstamp.blank.patches import Trimmed
 from tinstamp.blank.solid import NamedSolid
-from tinstamp.chart.base import FaceChart
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.layer import Layer, Put
+from tinstamp.engine.pieces_clear import in_the_way
 from tinstamp.plan.planned import Planned
-from tinstamp.relief.clear import InTheWay, met_by
+from tinstamp.relief.clear import InTheWay
 from tinstamp.relief.execute import execute, imprinted
 from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.kinds import pieces
 from tinstamp.relief.operation import Made, Operation
 from tinstamp.relief.pieces import made_apart
 from tinstamp.relief.surfaces import OrderError
-
-STANDS_OVER = 0.01
-"""mm over the face from which on something of a piece stands out of it"""
 
 
 def imprinted_in(
@@ -72,21 +68,8 @@ def pieces_of(
         made_now = cache.get("apart", (flat_key, item.key, body), work)
         part = layer.body(cache)
         key = (layer.whole_key, flat_key, item.key, body)
-        met = cache.get("clear", key, partial(_in_the_way, part, item, made_now))
+        met = cache.get("clear", key, partial(in_the_way, part, item, made_now.solid, own))
         if met is not None:
             raise OrderError(str(InTheWay(met, True)))
         done[body] = made_now
     return done
-
-
-def _in_the_way(part: NamedSolid, item: Planned, made: Made) -> str | None:
-    """The face of the part that pieces come to with what of them stands over theirs."""
-    chart = item.chart
-    assert isinstance(chart, FaceChart)
-    over = []
-    for named in made.solid.faces:
-        middle = Trimmed(named.face).middle
-        at = chart.from_space(middle)
-        if float((middle - chart.to_space(at)) @ chart.normal(at)) > STANDS_OVER:
-            over.append(named.face)
-    return met_by(part, over, item.faces) if over else None

@@ -9,6 +9,7 @@ import numpy as np
 from tinstamp.artwork.outline import Array
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.marked import Marked
+from tinstamp.engine.pieces_clear import crowded
 from tinstamp.engine.skin import skin_of
 from tinstamp.engine.triangles import Mesh, together
 from tinstamp.job.face_name import StampFace
@@ -26,12 +27,11 @@ from tinstamp.relief.operation import PART
 def findings_of_finished(
     marked: Marked, resolved: Resolved, pull: Pull, cache: Cache
 ) -> tuple[Finding, ...]:
-    """What the checks of the finished part find. Stamps that none of them looks at cost nothing."""
+    """What the checks of the finished part find, and what is found of bodies beside it. Stamps that
+    none of them looks at cost nothing."""
     done = {report.name for report in marked.reports if report.built_by}
     looked_at = [x for x in marked.items if x.name in done and _looked_at(x, resolved)]
-    if not looked_at:
-        return ()
-    found: list[Finding] = []
+    found = list(crowded(marked, cache))
     for item in looked_at:
         key = (marked.whole_key, item.key, item.name, pull, item.stamp.process,
                key_of_limits(resolved))  # fmt: skip

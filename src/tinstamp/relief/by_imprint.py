@@ -22,6 +22,7 @@ from tinstamp.relief.imprint import Imprint, Stacked, imprint, together
 from tinstamp.relief.joint_imprint import Across, joint_imprint
 from tinstamp.relief.looked import Finding, is_valid, looked_at
 from tinstamp.relief.operation import Halt, Operation
+from tinstamp.relief.own_face import comes_back
 from tinstamp.relief.verify import VOLUME_STRAY, agrees, examine_imprint, is_closed
 
 SOFTENED_STRAY = 5e-4
@@ -57,6 +58,8 @@ def by_imprint(
     looks = (partial(look, solid, after, asked) for look in (stray, unlike_tool))
     along, section, wanted = looked_at(made).begin(*looks, expected)
     met = run_into(solid, made) if op.depth else None
+    if met is None and (head is not None or stack is not None):
+        met = op.face if comes_back(made, op.face_chart, op.signed) else None
     plain = head is None and stack is None and carving is None and not op.tops
     change = examine_imprint(made, after, op.face_chart, op.signed, plain)
     allowed = SOFTENED_STRAY if op.walls.softened else VOLUME_STRAY

@@ -12,6 +12,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from functools import partial
+from itertools import pairwise
 
 import numpy as np
 import shapely
@@ -234,7 +235,7 @@ def _stray(
 ) -> str | None:
     """What differs along some line and should not; lines beside the ink are not looked at where
     something else is asked."""
-    changed = differing(before, after)
+    changed, old = differing(before, after), len(before.less(after))
     if not changed:
         return None
     far = 2.0 * extent_of(before.shape)
@@ -264,6 +265,14 @@ def _stray(
     seen = made = 0
     for k, stretches in looked:
         inked = bool(inks[k])
+        for (_, b), (after_b, _) in pairwise(stretches):
+            line = partial(_meets_at, start[k], way[k], far, b)
+            if after_b - b < DEPTH_STRAY and all(
+                any(line(known[i]) for i in known if near[i, k] and (i < old) is was)
+                for was in (True, False)
+            ):
+                where = f"at {points[k][0]:.2f}, {points[k][1]:.2f} mm on the sheet"
+                return f"{where} it would run through a face that stays where it is"
         told = _told([(a, b, next(held)) for a, b in stretches], points[k], inked, asked)
         if told is not None:
             return told
@@ -272,6 +281,11 @@ def _stray(
     if asked.clean and asked.depth and 2 * made < seen:
         return "under most of the ink nothing would be made"
     return None
+
+
+def _meets_at(p: Array, n: Array, far: float, deep: float, face: Crossable) -> bool:
+    """True where a line meets a face that deep under its point."""
+    return any(abs(hit - deep) < DEPTH_STRAY for hit in face.crossings(p, n, far))
 
 
 def _off_path(before: NamedSolid, after: NamedSolid, asked: Asked, path: Way) -> str | None:

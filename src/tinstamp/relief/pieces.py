@@ -77,6 +77,7 @@ def made_apart(orders: Sequence[Pieces], stopped: Halt) -> Made:
     found: list[NamedSolid] = []
     expected = 0.0
     for order in orders:
+        _check_landed(order)
         ready = replace(order, regions=sharpened(order.regions, order.inset).regions)
         made, computed = _made(ready, stopped)
         expected += computed
@@ -95,6 +96,17 @@ def made_apart(orders: Sequence[Pieces], stopped: Halt) -> Made:
     whole = _together(found)
     total = sum(volume(solid.shape) for solid in found)
     return Made(whole, "imprint", total, expected, (), time.perf_counter() - start)
+
+
+def _check_landed(order: Pieces) -> None:
+    """Raises OrderError for regions that a projection does not wholly lay on the face."""
+    points = [np.concatenate([o.points(6) for o in r.outlines]) for r in order.regions]
+    off = sum(not np.isfinite(order.chart.to_space(own)).all() for own in points)
+    if off:
+        raise OrderError(
+            f"{off} of {len(points)} pieces would have no place on the face for a part of them: "
+            "move them onto it, or leave them out"
+        )
 
 
 def _together(solids: Sequence[NamedSolid]) -> NamedSolid:

@@ -5004,6 +5004,14 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>ab „%1“</translation>
   </message>
   <message>
+   <source>“%1” would lie within the part, beneath “%2”: move it, or what stands there</source>
+   <translation>„%1“ läge im Teil, unter „%2“: Verschieben Sie es, oder was dort steht</translation>
+  </message>
+  <message>
+   <source>pieces in the part</source>
+   <translation>Stücke im Teil</translation>
+  </message>
+  <message>
    <source>straight edge</source>
    <translation>gerade Kante</translation>
   </message>
@@ -11046,6 +11054,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>this lies on several faces</source>
    <translation>dies liegt auf mehreren Flächen</translation>
+  </message>
+  <message>
+   <source>%1 of %2 pieces would have no place on the face for a part of them: move them onto it, or leave them out</source>
+   <translation>Von %2 Stücken hätten %1 zum Teil keinen Platz auf der Fläche: Verschieben Sie sie darauf, oder lassen Sie sie weg</translation>
   </message>
   <message>
    <source>the pieces were refused, since they would come out wrong: %1</source>

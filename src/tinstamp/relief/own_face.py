@@ -1,0 +1,55 @@
+"""Whether what a stamp makes comes back to the very face that it begins on: the other side of the
+bore in which it stands, of the rod into which it is sunk."""
+
+from __future__ import annotations
+
+import numpy as np
+from OCP.BRepAdaptor import BRepAdaptor_Curve
+from OCP.TopAbs import TopAbs_ShapeEnum
+from OCP.TopExp import TopExp_Explorer
+from OCP.TopoDS import TopoDS
+
+from tinstamp.blank.kernel import Array, motion_of
+from tinstamp.chart.base import FaceChart
+from tinstamp.chart.plane import PlaneChart
+from tinstamp.relief.imprint import Imprint
+
+MOST_POINTS = 240
+"""places on the outlines of caps that are looked at"""
+PLACES = (0.0, 0.5)
+"""Parts of each of their edges where"""
+LEAST = 1e-3
+"""mm that a cap keeps on its side of the face, or a quarter of the depth where that is less"""
+
+
+def comes_back(made: Imprint, chart: FaceChart, depth: float) -> bool:
+    """True when a cap lies on the wrong side of the face somewhere: `depth` mm, positive outwards.
+    What is nearest on the face tells the side, so it does not matter how the walls run."""
+    if isinstance(chart, PlaneChart) or not depth:
+        return False
+    points = _on_caps(made)
+    at = chart.from_space(points)
+    lift = ((points - chart.to_space(at)) * chart.normal(at)).sum(axis=1)
+    lift = lift[np.isfinite(lift)] * np.sign(depth)
+    return bool((lift < min(LEAST, 0.25 * abs(depth))).any())
+
+
+def _on_caps(made: Imprint) -> Array:
+    """Places on the outlines of caps, (n, 3) mm."""
+    found: list[Array] = []
+    for block in made.blocks:
+        if not block.level:  # what has no cap ends where its walls meet
+            continue
+        every = TopExp_Explorer(block.cap, TopAbs_ShapeEnum.TopAbs_EDGE)
+        here = []
+        while every.More():
+            curve = BRepAdaptor_Curve(TopoDS.Edge_s(every.Current()))
+            first, last = curve.FirstParameter(), curve.LastParameter()
+            for part in PLACES:
+                p = curve.Value(first + part * (last - first))
+                here.append([p.X(), p.Y(), p.Z()])
+            every.Next()
+        for turn, shift in map(motion_of, block.at):
+            found.append(np.array(here) @ turn.T + shift)
+    points = np.concatenate(found) if found else np.zeros((0, 3))
+    return points[:: len(points) // MOST_POINTS + 1]

@@ -382,6 +382,8 @@ def run(count: int, seed: int, workers: int = 2) -> tuple[Counter[str], list[str
             if how in ("wrong", "crashed", "unforeseen"):
                 wrong.append(f"{seed}-{number} {how}: {why} :: {what}")
                 print(wrong[-1], flush=True)
+            if how == "given up":
+                print(f"{seed}-{number} {how}: {why}", flush=True)
             if number % 50 == 49:
                 print(f"{number + 1} of {count}: {dict(ended)}", flush=True)
     return ended, wrong, longest

@@ -7,12 +7,14 @@ from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import replace
 from functools import partial
 
+import numpy as np
+
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.layer import Layer, Put
 from tinstamp.engine.pieces_clear import in_the_way
 from tinstamp.plan.planned import Planned
-from tinstamp.relief.clear import InTheWay
+from tinstamp.relief.clear import InTheWay, box_about, runs_into
 from tinstamp.relief.execute import execute, imprinted
 from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.kinds import pieces
@@ -25,7 +27,7 @@ def imprinted_in(
     layer: Layer, todo: Sequence[Operation], key: Hashable, stopped: Callable[[], None]
 ) -> tuple[Put, Made] | None:
     """Operations that do not meet, each made alone for the layer's base; None when one of them is
-    not for that."""
+    not for that. Of letters that are carried over their neighbours that is looked at here."""
     imprints: list[Imprint] = []
     whole: Made | None = None
     for op in todo:
@@ -36,7 +38,21 @@ def imprinted_in(
         imprints.append(found[0])
         made_now = replace(found[1], solid=layer.base)
         whole = made_now if whole is None else whole.followed_by(made_now)
-    return (Put(key, tuple(imprints)), whole) if whole is not None else None
+    carried = [one for one, op in zip(imprints, todo, strict=True) if op.walls.carry is not None]
+    if whole is None or _any_meet(carried):
+        return None
+    return Put(key, tuple(imprints)), whole
+
+
+def _any_meet(imprints: Sequence[Imprint]) -> bool:
+    """True when what some of them make comes together."""
+    boxes = np.array([box_about(one) for one in imprints]).reshape(-1, 2, 3)
+    for k in range(len(imprints)):
+        low, high = boxes[k + 1 :, 0], boxes[k + 1 :, 1]
+        near = ((low <= boxes[k, 1]) & (high >= boxes[k, 0])).all(axis=1)
+        if any(runs_into(imprints[k], imprints[k + 1 + i]) for i in np.flatnonzero(near).tolist()):
+            return True
+    return False
 
 
 def executed(

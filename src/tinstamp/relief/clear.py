@@ -8,7 +8,7 @@ them, are clear of one another; what is not told apart so is measured by the ker
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -101,6 +101,7 @@ class Cells:
                      self.ground[which], self.sides[which])  # fmt: skip
 
 
+Numbers = NDArray[np.int64]
 _CELLS: Kept[Cells] = Kept(256)
 
 
@@ -302,13 +303,35 @@ def parted(one: Cells, other: Cells | Patches) -> tuple[NDArray[np.int64], NDArr
         top += other[theirs].off_along(one.up[mine])
         kept = top > one.ground[mine] + LEVEL
         mine, theirs = mine[kept], theirs[kept]
-    for way in (0, 1):
-        normals = one.normals[mine] if way == 0 else other.normals[theirs]
+    for way in _WAYS:
+        normals = way(one, other, mine, theirs)
         ours, others = _spans(one.points, mine, normals), _spans(other.points, theirs, normals)
         gap = np.maximum(ours[:, 0] - others[:, 1], others[:, 0] - ours[:, 1])
         kept = gap < KEPT_CLEAR + one.off[mine] + other.off[theirs]
         mine, theirs = mine[kept], theirs[kept]
     return mine, theirs
+
+
+def _asides(points: Array, which: NDArray[np.int64], corner: int) -> Array:
+    """(n, 3) unit vectors from the first point of some sets of 3 × 3 or more to another one."""
+    way = points[which, corner] - points[which, 0]
+    return np.asarray(way / np.maximum(np.linalg.norm(way, axis=1, keepdims=True), 1e-12))
+
+
+def _apart(one: Cells, other: Cells | Patches, mine: Numbers, theirs: Numbers) -> Array:
+    """(n, 3) unit vectors from the middles of cells to those of others."""
+    way = other.points[theirs].mean(axis=1) - one.points[mine].mean(axis=1)
+    return np.asarray(way / np.maximum(np.linalg.norm(way, axis=1, keepdims=True), 1e-12))
+
+
+_WAYS: tuple[Callable[[Cells, Cells | Patches, Numbers, Numbers], Array], ...] = (
+    lambda one, other, mine, theirs: one.normals[mine],
+    lambda one, other, mine, theirs: other.normals[theirs],
+    _apart,
+    lambda one, other, mine, theirs: _asides(one.points, mine, 2),
+    lambda one, other, mine, theirs: _asides(one.points, mine, 6),
+)
+"""What planes are square to that part a cell from another or from a patch."""
 
 
 def _spans(points: Array, which: NDArray[np.int64], ways: Array) -> Array:
@@ -320,6 +343,13 @@ def _spans(points: Array, which: NDArray[np.int64], ways: Array) -> Array:
         along = np.einsum("npk,nk->np", points[which[k : k + step]], ways[k : k + step])
         found[k : k + step] = np.stack([along.min(axis=1), along.max(axis=1)], axis=1)
     return found
+
+
+def box_about(made: Imprint) -> Array:
+    """(2, 3) mm about all that an imprint makes, and what it keeps clear."""
+    boxes = _boxed(made).boxes
+    low, high = boxes[:, 0].min(axis=0) - KEPT_CLEAR, boxes[:, 1].max(axis=0) + KEPT_CLEAR
+    return np.array([low, high])
 
 
 def meet(one: Imprint, other: Imprint) -> bool:
@@ -335,6 +365,15 @@ def meet(one: Imprint, other: Imprint) -> bool:
         if not apart.IsDone() or apart.Value() < KEPT_CLEAR:
             return True
     return False
+
+
+def runs_into(made: Imprint, other: Imprint) -> bool:
+    """True when what an imprint makes comes to a face of what another one makes, or holds it: as
+    `meet`, for what takes long to measure by the kernel."""
+    if not len(parted(cells_of(made), cells_of(other))[0]):
+        return False
+    faces = [face for block in other.blocks for at in block.at for face in _shell(block, at)]
+    return any(_comes_to(*one, made) for one in zip(faces, boxes_of(faces), strict=True))
 
 
 _BOXES: Kept[Array] = Kept(16)

@@ -86,7 +86,7 @@ def imprinted(solid: NamedSolid, op: Operation) -> tuple[Imprint, Made] | None:
         return None
     if op.over and op.walls.slanted and op.walls.flat and cast_of(op.chart) is not None:
         return None
-    if op.walls.carry is not None or op.fit.nested:  # held against the body as it is then
+    if op.fit.nested:  # held against the body as it is then
         return None
     op = _clipped(op)
     try:

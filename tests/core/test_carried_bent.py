@@ -19,15 +19,17 @@ import shapely
 import trimesh
 from shapely.geometry.base import BaseGeometry
 
+from tests.core.solids import volume
 from tests.core.test_artwork import polygons
 from tests.core.test_carried import DISC, SIDES, TOP, UP_AND_OVER, along, change, fixes
 from tests.core.test_carried import points_of as over_the_plate
 from tinstamp.engine.build import Built, build
+from tinstamp.engine.cache import Cache
 from tinstamp.engine.write import write_files
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import knot
-from tinstamp.job.features import Ball, BaseFeature, Cone, FreeformSkin, Tube
-from tinstamp.job.model import Blank, Job, Repeat, Setting, Stamp, Text
+from tinstamp.job.features import Ball, BaseFeature, Cone, FreeformSkin, Plate, Tube
+from tinstamp.job.model import Blank, Job, Repeat, Setting, Stamp, Text, changed
 from tinstamp.job.setting import Guide
 from tinstamp.relief.carried import Aside, OverFace
 
@@ -339,3 +341,28 @@ def test_ink_beyond_the_end_of_a_face_has_no_width_at_a_floor(up: str) -> None:
     built = build(Document(Job(blank=Blank(features=(cone,)), stamps=(stamp,))))
     told = [f.check for f in built.report.findings]
     assert told and not {"thin stroke", "tight gap"} & set(told), built.report.findings
+
+
+def test_an_edit_beside_letters_on_a_guide_leaves_them_as_they_are() -> None:
+    """All of them are put in at once, and kept by themselves."""
+    cache = Cache()
+    plate = Plate(name="b", length="140 mm", width="90 mm", thickness="5 mm")
+    bent = Stamp.model_validate(
+        {"name": "m", "artwork": Text(text="LAMP", height="6 mm"),
+         "relief": {"make": "emboss", "depth": "3 mm", "stands": "bent", "bends": "50 deg"},
+         "setting": Setting(face="b.top", across="0 mm", up="10 mm",
+                            guide=Guide(kind="arc", radius="40 mm"))}
+    )  # fmt: skip
+    plain = Stamp(name="n", artwork=Text(text="OIL", height="5 mm"),
+                  setting=Setting(face="b.top", across="0 mm", up="-30 mm"))  # fmt: skip
+    job = Job(blank=Blank(features=(plate,)), stamps=(plain, bent))
+    first = build(Document(job), cache)
+    assert first.report.valid and [s.built_by for s in first.report.stamps] == ["imprint"] * 2
+    made = cache.made["imprint"]
+    again = build(Document(changed(job, ("stamps", 0, "relief", "depth"), "0.3 mm")), cache)
+    assert again.report.valid and cache.made["imprint"] == made + 1
+    assert first.bodies and again.bodies and first.blank is not None
+    alone = build(Document(job.model_copy(update={"stamps": (bent,)})))
+    bare, both = (volume(b.bodies["part"].shape) for b in (alone, first))
+    taken = first.report.stamps[0].relief_volume
+    assert both == pytest.approx(bare + taken, rel=1e-9)

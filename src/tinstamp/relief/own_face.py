@@ -18,7 +18,7 @@ MOST_POINTS = 240
 """places on the outlines of caps that are looked at"""
 PLACES = (0.0, 0.5)
 """Parts of each of their edges where"""
-LEAST = 1e-3
+LEAST_LIFT = 1e-3
 """mm that a cap keeps on its side of the face, or a quarter of the depth where that is less"""
 
 
@@ -31,7 +31,7 @@ def comes_back(made: Imprint, chart: FaceChart, depth: float) -> bool:
     at = chart.from_space(points)
     lift = ((points - chart.to_space(at)) * chart.normal(at)).sum(axis=1)
     lift = lift[np.isfinite(lift)] * np.sign(depth)
-    return bool((lift < min(LEAST, 0.25 * abs(depth))).any())
+    return bool((lift < min(LEAST_LIFT, 0.25 * abs(depth))).any())
 
 
 def _on_caps(made: Imprint) -> Array:

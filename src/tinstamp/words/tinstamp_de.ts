@@ -10872,6 +10872,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>%1 würde sich das Teil ändern, obwohl kein Auftrag da ist</translation>
   </message>
   <message>
+   <source>%1 it would run through a face that stays where it is</source>
+   <translation>%1 liefe es durch eine Fläche, die bleibt, wo sie ist</translation>
+  </message>
+  <message>
    <source>at %1, %2 mm on the sheet there would be %3 at %4 of the letters' way</source>
    <translation>bei %1, %2 mm der Abwicklung wäre %3 bei %4 des Weges der Buchstaben</translation>
   </message>

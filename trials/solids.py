@@ -131,10 +131,8 @@ def _box(shape):  # type: ignore[no-untyped-def]
 def _reread(solid, chord: float):  # type: ignore[no-untyped-def]
     """The STEP file of a solid as its receiver has it: (valid, points, triangles)."""
     from OCP.BRepCheck import BRepCheck_Analyzer
-    from OCP.BRepMesh import BRepMesh_IncrementalMesh
     from OCP.STEPControl import STEPControl_Reader
 
-    from tinstamp.blank.kernel import faces, triangles_of
     from tinstamp.output.result import Result
     from tinstamp.output.step import write
 
@@ -145,7 +143,15 @@ def _reread(solid, chord: float):  # type: ignore[no-untyped-def]
         reader.ReadFile(str(file))
         reader.TransferRoots()
         shape = reader.OneShape()
-    valid = BRepCheck_Analyzer(shape).IsValid()
+    return BRepCheck_Analyzer(shape).IsValid(), *meshed(shape, chord)
+
+
+def meshed(shape, chord: float):  # type: ignore[no-untyped-def]
+    """The kernel's own mesh of a solid: (points, triangles)."""
+    from OCP.BRepMesh import BRepMesh_IncrementalMesh
+
+    from tinstamp.blank.kernel import faces, triangles_of
+
     BRepMesh_IncrementalMesh(shape, chord, False, 0.3, False)
     points, triangles, start = [], [], 0
     for face in faces(shape):
@@ -153,7 +159,7 @@ def _reread(solid, chord: float):  # type: ignore[no-untyped-def]
         points.append(p)
         triangles.append(t + start)
         start += len(p)
-    return valid, np.concatenate(points), np.concatenate(triangles)
+    return np.concatenate(points), np.concatenate(triangles)
 
 
 def _distances(points, triangles, at):  # type: ignore[no-untyped-def]

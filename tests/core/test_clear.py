@@ -16,11 +16,11 @@ from OCP.BRepAlgoAPI import BRepAlgoAPI_Common
 from OCP.BRepMesh import BRepMesh_IncrementalMesh
 from OCP.BRepPrimAPI import BRepPrimAPI_MakeCylinder
 from OCP.gp import gp_Ax2, gp_Dir, gp_Pnt
-from trials.solids import overlaps
+from trials.solids import meshed, overlaps
 
 from tests.core.solids import sound, volume
 from tests.core.test_height_pictures import png
-from tinstamp.blank.kernel import compound, faces, motion_of, triangles_of
+from tinstamp.blank.kernel import compound, motion_of, triangles_of
 from tinstamp.engine.build import Built, build
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Ball, BaseFeature, Cone, Dome, Hole, Plate, Tube
@@ -295,18 +295,6 @@ def test_a_cell_of_many_points_has_the_same_hull_of_fewer() -> None:
     assert len(clear._corners_of(flat)) == 500  # all in one plane: as they are
 
 
-def triangles_all(shape: Any) -> tuple[np.ndarray, np.ndarray]:
-    """The kernel's own mesh of a solid: points and triangles."""
-    BRepMesh_IncrementalMesh(shape, 0.01, False, 0.3, False)
-    points, triangles, count = [], [], 0
-    for face in faces(shape):
-        own, corners = triangles_of(face)
-        points.append(own)
-        triangles.append(corners + count)
-        count += len(own)
-    return np.concatenate(points), np.concatenate(triangles)
-
-
 WAYS = ({"walls": "cast", "caps": "plane"}, {"walls": "cast"}, {"caps": "plane"},
         {"draft": "3 deg"}, {"rises": "8 deg"})  # fmt: skip
 
@@ -333,7 +321,7 @@ def test_nothing_comes_back_to_its_own_face(seed: int) -> None:
         assert report is None or report.built_by != "imprint"
     if report is not None and report.built_by:
         assert built.report.valid and sound(built.bodies["part"].shape)
-        whole = triangles_all(built.bodies["part"].shape)
+        whole = meshed(built.bodies["part"].shape, 0.01)
         assert not overlaps(*whole, np.random.default_rng(seed), 200)
     elif depth < 3.0:
         assert not report or fixes(built), "what fits is made"

@@ -109,3 +109,16 @@ def test_pieces_that_a_projection_lays_partly_beside_the_face_are_refused() -> N
     told = [f.message for f in built.report.findings if f.check == "not built"]
     assert told and "no place on the face" in told[0], built.report.findings
     assert list(built.bodies) == ["part"]
+
+
+def test_pieces_that_cannot_be_made_are_told_once() -> None:
+    """Over an edge: what looks at the finished part passes them by."""
+    stamp = Stamp.model_validate(
+        {"name": "m", "artwork": Text(text="HH", height="6 mm"),
+         "setting": Setting(face="p.top", across="0 mm", up="24 mm", over="neighbours"),
+         "relief": {"make": "loose", "depth": "1 mm"}}
+    )  # fmt: skip
+    blank = Blank.model_validate({"features": [PLATE.model_dump()]})
+    built = build(Document(Job(blank=blank, stamps=(stamp,))))
+    told = [f.check for f in built.report.findings]
+    assert "not built" in told and "not checked" not in told, built.report.findings

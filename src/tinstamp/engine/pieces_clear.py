@@ -100,8 +100,9 @@ def crowded(marked: Marked, cache: Cache) -> tuple[Finding, ...]:
     """Stamps whose pieces would lie within the finished part: what came later may stand where
     they do."""
     layer, found = marked.layers[PART], []
+    done = {report.name for report in marked.reports if report.built_by}
     for item in marked.items:
-        if item.relief.given.make not in ("inlay", "loose"):
+        if item.relief.given.make not in ("inlay", "loose") or item.name not in done:
             continue
         orders = pieces(item)
         for body in dict.fromkeys(order.body for order in orders):

@@ -23,7 +23,8 @@ from tests.core.test_height_pictures import png
 from tinstamp.blank.kernel import compound, motion_of, triangles_of
 from tinstamp.engine.build import Built, build
 from tinstamp.job.archive import Document
-from tinstamp.job.features import Ball, BaseFeature, Cone, Dome, Hole, Plate, Tube
+from tinstamp.job.drawn import knot
+from tinstamp.job.features import Ball, BaseFeature, Cone, Dome, Extruded, Hole, Plate, Tube
 from tinstamp.job.height_picture import HeightPicture
 from tinstamp.job.model import Blank, Job, Setting, Shape, Stamp, Text
 from tinstamp.relief import by_imprint, clear
@@ -334,3 +335,26 @@ def test_the_guard_sees_it_too(monkeypatch: pytest.MonkeyPatch) -> None:
     relief = {"walls": "cast", "caps": "plane"}
     built = made((tube,), stamp("t.inner", 2, 10.0, at=("30 deg", "10 mm"), **relief))
     assert fixes(built) or built.report.stamps[0].built_by == "boolean"
+
+
+@pytest.mark.parametrize("across", ["-12 mm", "10 mm"])
+@pytest.mark.parametrize(("depth", "free"), [(1.0, True), (3.0, True), (4.5, False), (6.0, False)])
+def test_a_slot_of_one_face_has_another_side_too(across: str, depth: float, free: bool) -> None:
+    """4 mm wide, its walls and its ground one spline: square walls come to it as well."""
+    points = ((2.0, 22), (1.9, 16), (1.6, 11), (0, 9.5), (-1.6, 11), (-1.9, 16), (-2.0, 22))
+    slot = [knot(f"s{i}", x, y, "spline") for i, (x, y) in enumerate(points)]
+    part = Extruded(
+        name="b", height="30 mm",
+        points=(
+            knot("a", -20, 0), knot("b", 20, 0), knot("c", 20, 30), knot("s", 2.2, 30, "corner"),
+            *slot, knot("e", -2.2, 30), knot("f", -20, 30),
+        ),
+    )  # fmt: skip
+    built = made((part,), stamp("b.s", 2, depth, at=(across, "0 mm")))
+    if free:
+        assert built.report.stamps[0].built_by == "imprint" and built.report.valid
+        assert not overlaps(
+            *meshed(built.bodies["part"].shape, 0.01), np.random.default_rng(2), 200
+        )
+    else:
+        assert any("“b.s”, which is in its way" in told for told in fixes(built)), fixes(built)

@@ -8,6 +8,9 @@ from functools import partial
 
 from tinstamp.blank.kernel import compound
 from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.cone import ConeChart
+from tinstamp.chart.cylinder import CylinderChart
+from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.run import RunChart
 from tinstamp.plan.station import Path
 from tinstamp.relief.asked import Asked
@@ -25,6 +28,8 @@ from tinstamp.relief.operation import Halt, Operation
 from tinstamp.relief.own_face import comes_back
 from tinstamp.relief.verify import VOLUME_STRAY, agrees, examine_imprint, is_closed
 
+ONE_SIDED = (PlaneChart, CylinderChart, ConeChart)
+"""Faces whose other side no normal reaches before it comes to what they are round about"""
 SOFTENED_STRAY = 5e-4
 """The same as VOLUME_STRAY for walls with softened edges: where two curves meet at a corner that is
 spread, they are carried on by their own bend, and the sum of sections carries them on straight."""
@@ -58,7 +63,8 @@ def by_imprint(
     looks = (partial(look, solid, after, asked) for look in (stray, unlike_tool))
     along, section, wanted = looked_at(made).begin(*looks, expected)
     met = run_into(solid, made) if op.depth else None
-    if met is None and (head is not None or stack is not None):
+    leans = head is not None or stack is not None
+    if met is None and (leans or not isinstance(op.face_chart.ground, ONE_SIDED)):
         met = op.face if comes_back(made, op.face_chart, op.signed) else None
     plain = head is None and stack is None and carving is None and not op.tops
     change = examine_imprint(made, after, op.face_chart, op.signed, plain)
@@ -69,12 +75,12 @@ def by_imprint(
         return None
     if carving is not None and not looked_at(made).others_valid():
         return None
+    if met is not None:
+        raise InTheWay(met, op.raised)
     told = fault(solid, after, change, asked, partial(_words, along), partial(_words, section))
     if told is not None:
         LOG.warning("the guard sends %s the long way: %s", op.stamp, told)
         return None
-    if met is not None:
-        raise InTheWay(met, op.raised)
     return made, after, change, volume
 
 

@@ -18,6 +18,8 @@ MOST_POINTS = 240
 """places on the outlines of caps that are looked at"""
 PLACES = (0.0, 0.5)
 """Parts of each of their edges where"""
+NEAREST = 3.0
+"""Times the depth that what is nearest on the face may be off: else it is not what is nearest"""
 LEAST_LIFT = 1e-3
 """mm that a cap keeps on its side of the face, or a quarter of the depth where that is less"""
 
@@ -29,8 +31,9 @@ def comes_back(made: Imprint, chart: FaceChart, depth: float) -> bool:
         return False
     points = _on_caps(made)
     at = chart.from_space(points)
-    lift = ((points - chart.to_space(at)) * chart.normal(at)).sum(axis=1)
-    lift = lift[np.isfinite(lift)] * np.sign(depth)
+    off = points - chart.to_space(at)
+    lift = (off * chart.normal(at)).sum(axis=1) * np.sign(depth)
+    lift = lift[np.linalg.norm(off, axis=1) < NEAREST * abs(depth)]
     return bool((lift < min(LEAST_LIFT, 0.25 * abs(depth))).any())
 
 

@@ -8,6 +8,7 @@ from functools import partial
 
 from tinstamp.blank.kernel import compound
 from tinstamp.blank.solid import NamedSolid
+from tinstamp.chart.base import FaceChart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.plane import PlaneChart
@@ -25,7 +26,7 @@ from tinstamp.relief.imprint import Imprint, Stacked, imprint, together
 from tinstamp.relief.joint_imprint import Across, joint_imprint
 from tinstamp.relief.looked import Finding, is_valid, looked_at
 from tinstamp.relief.operation import Halt, Operation
-from tinstamp.relief.own_face import comes_back
+from tinstamp.relief.own_face import comes_back, is_open
 from tinstamp.relief.verify import VOLUME_STRAY, agrees, examine_imprint, is_closed
 
 ONE_SIDED = (PlaneChart, CylinderChart, ConeChart)
@@ -64,7 +65,7 @@ def by_imprint(
     along, section, wanted = looked_at(made).begin(*looks, expected)
     met = run_into(solid, made) if op.depth else None
     leans = head is not None or stack is not None
-    if met is None and (leans or not isinstance(op.face_chart.ground, ONE_SIDED)):
+    if met is None and op.depth and (leans or not _one_sided(op.face_chart)):
         met = op.face if comes_back(made, op.face_chart, op.signed) else None
     plain = head is None and stack is None and carving is None and not op.tops
     change = examine_imprint(made, after, op.face_chart, op.signed, plain)
@@ -82,6 +83,11 @@ def by_imprint(
         LOG.warning("the guard sends %s the long way: %s", op.stamp, told)
         return None
     return made, after, change, volume
+
+
+def _one_sided(chart: FaceChart) -> bool:
+    """True for faces that no normal comes to again."""
+    return isinstance(chart.ground, ONE_SIDED) or is_open(chart)
 
 
 def _in_cells(made: Imprint, op: Operation, path: Path) -> Imprint:

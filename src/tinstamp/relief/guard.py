@@ -235,7 +235,8 @@ def _stray(
 ) -> str | None:
     """What differs along some line and should not; lines beside the ink are not looked at where
     something else is asked."""
-    changed, old = differing(before, after), len(before.less(after))
+    gone = before.less(after)
+    changed, old = [*gone, *after.less(before)], len(gone)
     if not changed:
         return None
     far = 2.0 * extent_of(before.shape)

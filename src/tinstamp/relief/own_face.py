@@ -9,11 +9,16 @@ from OCP.TopAbs import TopAbs_ShapeEnum
 from OCP.TopExp import TopExp_Explorer
 from OCP.TopoDS import TopoDS
 
+from tinstamp.artwork.kept import Kept
 from tinstamp.blank.kernel import Array, motion_of
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.relief.imprint import Imprint
 
+LOOKED_AT = 16
+"""places to a side of a face at which its normals are looked at"""
+ONE_WAY = 0.1
+"""of the cosine between two normals that look to one side, at least"""
 MOST_POINTS = 240
 """places on the outlines of caps that are looked at"""
 PLACES = (0.0, 0.5)
@@ -22,6 +27,22 @@ NEAREST = 3.0
 """Times the depth that what is nearest on the face may be off: else it is not what is nearest"""
 LEAST_LIFT = 1e-3
 """mm that a cap keeps on its side of the face, or a quarter of the depth where that is less"""
+
+
+_OPEN: Kept[bool] = Kept(64)
+
+
+def is_open(chart: FaceChart) -> bool:
+    """True for a face whose normals all look to one side: none of them comes to it again."""
+    return _OPEN.get(chart, "open", lambda: _is_open(chart))
+
+
+def _is_open(chart: FaceChart) -> bool:
+    low_x, low_y, high_x, high_y = map(float, chart.bounds)
+    x, y = np.meshgrid(np.linspace(low_x, high_x, LOOKED_AT), np.linspace(low_y, high_y, LOOKED_AT))
+    normals = chart.normal(np.column_stack([x.ravel(), y.ravel()]))
+    normals = normals[np.isfinite(normals).all(axis=1)]
+    return bool((normals @ normals.T).min() > ONE_WAY) if len(normals) else False
 
 
 def comes_back(made: Imprint, chart: FaceChart, depth: float) -> bool:

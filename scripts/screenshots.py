@@ -177,7 +177,6 @@ def _proof(camera: Camera) -> None:
     window.whole_proof()
     proof = window.proof_window
     assert proof is not None
-    proof.move(140, 70)
     proof.tabs.setCurrentWidget(proof.process)
     proof.process.ask.click()
     camera.until(proof.process.ask.isEnabled)

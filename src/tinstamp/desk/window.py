@@ -30,6 +30,7 @@ from PySide6.QtWidgets import (
 
 from tinstamp.chart.joint import Faces
 from tinstamp.desk.commands import COMMANDS, VIEWS, runner
+from tinstamp.desk.dialogs.aside import Aside
 from tinstamp.desk.dialogs.before_dialog import BeforeDialog
 from tinstamp.desk.dialogs.complaint import complain
 from tinstamp.desk.dialogs.guide_window import GuideWindow
@@ -68,6 +69,8 @@ from tinstamp.proofing.finding import Finding, Remedy
 
 WIDE = 1160
 """px from which on the header has room for all that it can tell"""
+MIDDLE = ("part", "sheet")
+"""what shares the middle of the window, from above"""
 
 
 @overrides
@@ -91,6 +94,7 @@ class Window(QMainWindow):
         self.ticket = Ticket(self.session, self.drag, self.settings)
         self.fields = Fields(self.session, self.settings)
         self.proof = ProofLine(self.session)
+        self.aside = Aside(self)
         self.proof_window: ProofWindow | None = None
         self.guide_window: GuideWindow | None = None
         self.proof.whole_wanted.connect(self.whole_proof)
@@ -144,7 +148,9 @@ class Window(QMainWindow):
             self.actions_by_name[command.name] = action
 
     def focus_on(self, target: str) -> None:
-        """Bring the keys to a part of the window."""
+        """Bring the keys to a part of the window, which gets room if it has none."""
+        if target in MIDDLE and not self.splitter.sizes()[MIDDLE.index(target)]:
+            self._share_middle()
         widget: QWidget | None = {
             "ticket": self.ticket.list,
             "part": self.part,
@@ -363,15 +369,18 @@ class Window(QMainWindow):
     def give_middle(self, to: str) -> None:
         """Give the part or the sheet the whole middle; once more, both share it again."""
         sizes = self.splitter.sizes()
-        alone = 0 if to == "part" else 1
+        alone = MIDDLE.index(to)
         if sizes[1 - alone] == 0:
-            self.splitter.setSizes(self._shared or [400, 320])
+            self._share_middle()
             return
         if all(sizes):
             self._shared = sizes
         whole = [0, 0]
         whole[alone] = sum(sizes)
         self.splitter.setSizes(whole)
+
+    def _share_middle(self) -> None:
+        self.splitter.setSizes(self._shared or [400, 320])
 
     def show_finding(self, finding: Finding) -> None:
         """Go to what a finding is about, in both views."""
@@ -396,9 +405,7 @@ class Window(QMainWindow):
             self.proof_window = ProofWindow(self.session, self)
             self.proof_window.show_finding.connect(self.show_finding)
             self.proof_window.remedy_wanted.connect(self.mend)
-        self.proof_window.show()
-        self.proof_window.raise_()
-        self.proof_window.activateWindow()
+        self.aside.bring(self.proof_window)
 
     def before_and_after(self) -> None:
         """The part beside a former state of it."""
@@ -410,9 +417,12 @@ class Window(QMainWindow):
             self.guide_window = GuideWindow(self)
         if page:
             self.guide_window.show_page(page)
-        self.guide_window.show()
-        self.guide_window.raise_()
-        self.guide_window.activateWindow()
+        self.aside.bring(self.guide_window)
+
+    def give_up(self) -> None:
+        """Stop the build; with none to stop, close what stands beside the desk."""
+        if not self.session.stop():
+            self.aside.close_last()
 
     def show_worst(self) -> None:
         """Mark the worst place of the map, looked at square on."""

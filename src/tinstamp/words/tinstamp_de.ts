@@ -1404,6 +1404,10 @@
    <translation>Am Teil messen</translation>
   </message>
   <message>
+   <source>Stop the build; with none to stop, close what stands beside the desk</source>
+   <translation>Den Aufbau anhalten; läuft keiner, schließen, was neben dem Arbeitsplatz steht</translation>
+  </message>
+  <message>
    <source>Mark the worst place of what is shown in colours</source>
    <translation>Die schlechteste Stelle dessen zeigen, was in Farben dargestellt ist</translation>
   </message>

@@ -56,11 +56,14 @@ class EngineLink(QObject):
         self._patience.stop()
         return self.client.build(document)
 
-    def stop(self) -> None:
-        """Give up the build under way; an engine that does not is replaced."""
-        if self.client.busy:
-            self.client.stop()
-            self._patience.start()
+    def stop(self) -> bool:
+        """Give up the build under way; an engine that does not is replaced. True when there was one
+        that had not been told so yet."""
+        if not self.client.busy or self._patience.isActive():
+            return False
+        self.client.stop()
+        self._patience.start()
+        return True
 
     def close(self) -> None:
         """End the engine."""

@@ -409,9 +409,10 @@ class Session(QObject):
         """Ask something of the build of the job in hand; `answered` follows, or `refused`."""
         return self.engine.client.ask(self.document.trimmed(), question)
 
-    def stop(self) -> None:
-        """Give up the build under way; the part last built stays."""
-        self.engine.stop()
+    def stop(self) -> bool:
+        """Give up the build under way; the part last built stays. True when there was one that had
+        not been told so yet."""
+        return self.engine.stop()
 
     def _heard(self, event: m.Event) -> None:
         if isinstance(event, m.Progress):

@@ -27,6 +27,11 @@ class BlankPage(FieldsPage):
         job = session.job
         return make_up(session), len(job.dimensions), like_of(job.processes, job.process)
 
+    @staticmethod
+    def called(session: Session) -> Hashable:
+        """The names that its changes go by."""
+        return session.feature, tuple(feature.name for feature in session.job.blank.features)
+
     def __init__(self, session: Session) -> None:
         super().__init__(session)
         self.section("Features")

@@ -14,6 +14,8 @@ from tinstamp.desk.work.session import Session
 
 WIDTH = 316
 """px of a card"""
+KEPT = 6
+"""pages that are kept: one takes a quarter of a second to make"""
 
 
 class Fields(QWidget):
@@ -29,12 +31,19 @@ class Fields(QWidget):
         self.area.setWidgetResizable(True)
         self.area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        pages = QWidget()
+        pages.setObjectName("fieldsPages")
+        self._column = QVBoxLayout(pages)
+        self._column.setContentsMargins(0, 0, 0, 0)
+        self.area.setWidget(pages)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(1, 0, 0, 0)
         layout.addWidget(self.area)
         self.setFixedWidth(WIDTH)
         self.page: BlankPage | StampPage | None = None
         self._key: tuple[object, ...] | None = None
+        self._kept: list[tuple[tuple[object, ...], BlankPage | StampPage]] = []
+        self._folds = self.opened.changes
         session.job_changed.connect(Calm(self, session, self.renew))
         session.selection_changed.connect(self.renew)
         session.report_changed.connect(self.renew)
@@ -43,6 +52,7 @@ class Fields(QWidget):
     def anew(self) -> None:
         """The page made once more, as for other colours."""
         self._key = None
+        self._leave_all()
         self.renew()
 
     def renew(self) -> None:
@@ -51,17 +61,44 @@ class Fields(QWidget):
         kind = BlankPage if self.session.selected < 0 else StampPage
         key = (kind, self.session.selected, kind.make_up(self.session))
         if key != self._key or self.page is None:
-            stamp = kind is StampPage
-            self.page = StampPage(self.session, self.opened) if stamp else BlankPage(self.session)
-            down = self.area.verticalScrollBar().value()
-            before = self.area.takeWidget()
-            self.area.setWidget(self.page)
-            if self._key is not None and self._key[:2] == key[:2]:  # the same card: stay there
-                QTimer.singleShot(0, lambda: self.area.verticalScrollBar().setValue(down))
-            if before is not None:  # a field of it may be what is being answered
-                before.hide()
-                if isinstance(before, FieldsPage):
-                    before.over = True
-                before.deleteLater()
-            self._key = key
+            same_card = self._key is not None and self._key[:2] == key[:2]
+            down = self.area.verticalScrollBar().value() if same_card else 0
+            self._turn_to(key, kind)
+            QTimer.singleShot(0, lambda: self.area.verticalScrollBar().setValue(down))
+        assert self.page is not None
         self.page.renew()
+
+    def _turn_to(self, key: tuple[object, ...], kind: type[BlankPage] | type[StampPage]) -> None:
+        """Show the page of a key; those that were shown last are kept, as long as they are of what
+        has the same name, and no group was folded or opened since."""
+        if self.page is not None:  # a field of it may be what is being answered
+            self.page.hide()
+            self.page.over = True
+        if self._folds != self.opened.changes:
+            self._leave_all()
+            self._folds = self.opened.changes
+        named = (*key, kind.called(self.session))
+        at = next((k for k, (known, _) in enumerate(self._kept) if known == named), None)
+        page: BlankPage | StampPage
+        if at is not None:
+            _, page = self._kept.pop(at)
+        else:
+            page = (StampPage(self.session, self.opened) if kind is StampPage
+                    else BlankPage(self.session))  # fmt: skip
+            self._column.addWidget(page)
+        self._kept.append((named, page))
+        self._key, self.page = key, page
+        page.over = False
+        page.show()
+        while len(self._kept) > KEPT:
+            self._leave(self._kept.pop(0)[1])
+
+    def _leave_all(self) -> None:
+        for _, page in self._kept:
+            self._leave(page)
+        self._kept.clear()
+
+    def _leave(self, page: FieldsPage) -> None:
+        page.hide()
+        page.over = True
+        page.deleteLater()

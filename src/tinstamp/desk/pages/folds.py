@@ -22,10 +22,16 @@ NAMED = 2
 
 
 class Opened:
-    """Which groups were left open, kept from one session to the next."""
+    """Which groups were left open, kept from one session to the next.
+
+    Attributes
+    ----------
+    changes : how often one was opened or folded so far.
+    """
 
     def __init__(self, settings: QSettings) -> None:
         self._settings = settings
+        self.changes = 0
 
     def is_open(self, name: str) -> bool:
         """True for a group that was left open."""
@@ -33,6 +39,7 @@ class Opened:
 
     def keep(self, name: str, opened: bool) -> None:
         """Remember how a group was left."""
+        self.changes += 1
         self._settings.setValue(f"open/{name}", opened)
 
 

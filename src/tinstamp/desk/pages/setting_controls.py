@@ -199,11 +199,15 @@ def _up_from(page: FieldsPage, row: Row) -> None:
     above = "its top" if stamp else "the upper rim" if round_face else "the upper edge"
     middle = "its middle" if stamp else "the middle"
     words = [("lower", below), ("middle", middle), ("upper", above)]
-    if stamp:
-        words.insert(0, ("usual", "its own line"))
-    elif get(page.session.job, row.path) == "usual":
-        words.insert(0, ("usual", "the rim or middle it was made with"))
-    put_list(page, row.path, row.label, lambda: words)
+
+    def lines() -> Sequence[tuple[str, str]]:
+        if stamp:
+            return [("usual", "its own line"), *words]
+        if get(page.session.job, row.path) == "usual":
+            return [("usual", "the rim or middle it was made with"), *words]
+        return words
+
+    put_list(page, row.path, row.label, lines)
 
 
 @control("turn")

@@ -31,6 +31,11 @@ class StampPage(FieldsPage):
         return held, tuple(row.key for row in rows)
 
     @staticmethod
+    def called(session: Session) -> Hashable:
+        """The name that its changes go by."""
+        return session.job.stamps[session.selected].name
+
+    @staticmethod
     def _rows(session: Session) -> tuple[list[Row], Facts]:
         index = session.selected
         held = facts(session, index)

@@ -21,6 +21,7 @@ from scipy.sparse.csgraph import connected_components
 from scipy.spatial import cKDTree
 from shapely.geometry.base import BaseGeometry
 
+from tinstamp.artwork.lowest import NotPlainError, Planes, lowest
 from tinstamp.artwork.outline import Array, Region, fine_points
 
 FOLLOWED = 1e-3
@@ -90,13 +91,13 @@ class _Slope:
 
     Attributes
     ----------
-    at : a point of it on the outline. normal : the way into the ink. domain : (m, 2) ring of where
-        it may lie.
+    at : a point of it on the outline. normal : the way into the ink. quad : (4, 2) ring of where
+        it may lie, up to the greatest height: the ends of the edge, or twice the corner, first.
     """
 
     at: Array
     normal: Array
-    domain: Array
+    quad: Array
 
     def height(self, xy: Array) -> Array:
         return np.asarray((xy - self.at) @ self.normal)
@@ -143,8 +144,11 @@ def _turned_over(rings: Sequence[Array], high: float, turn: float) -> Roof:
     way = np.array([[np.cos(turn), -np.sin(turn)], [np.sin(turn), np.cos(turn)]])
     turned = [ring @ way.T for ring in rings]
     slopes = [slope for ring in turned for slope in _slopes(ring, high)]
-    cells = _cells(shapely.Polygon(turned[0], turned[1:]), slopes, high)
-    roof = _joined(turned, slopes, cells, high)
+    try:
+        roof = _joined(turned, slopes, lowest(_planes(slopes, high)), high)
+    except (RoofError, NotPlainError):  # worked out one after the other, from shapes
+        cells = _cells(shapely.Polygon(turned[0], turned[1:]), slopes, high)
+        roof = _joined(turned, slopes, cells, high)
     return replace(roof, nodes=np.column_stack([roof.nodes[:, :2] @ way, roof.nodes[:, 2]]))
 
 
@@ -164,7 +168,6 @@ def _slopes(ring: Array, high: float) -> Iterator[_Slope]:
     turn = np.arctan2(
         before[:, 0] * normals[:, 1] - before[:, 1] * normals[:, 0], (before * normals).sum(axis=1)
     )
-    far = 1.5 * high / np.cos(FAN / 2)
     ends: list[tuple[Array, Array]] = []  # the ways that slopes before and after a corner part
     fans: list[_Slope] = []
     for k, corner in enumerate(ring):
@@ -178,14 +181,26 @@ def _slopes(ring: Array, high: float) -> Iterator[_Slope]:
         ends.append((ways[0], ways[-1]))
         for a, b, angle in zip(ways[:-1], ways[1:], angles[1:-1], strict=True):
             normal = np.array([np.cos(angle), np.sin(angle)])
-            domain = np.array([corner, corner + far * b, corner + far * a])
-            fans.append(_Slope(corner, normal, domain))
+            fans.append(_slope(corner, corner, normal, (a, b), high))
     for k, corner in enumerate(ring):
         after = (k + 1) % len(ring)
-        end = ring[after]
-        domain = np.array([corner, end, end + far * ends[after][0], corner + far * ends[k][1]])
-        yield _Slope(corner, normals[k], domain)
+        yield _slope(corner, ring[after], normals[k], (ends[k][1], ends[after][0]), high)
     yield from fans
+
+
+def _slope(
+    start: Array, end: Array, normal: Array, ways: tuple[Array, Array], high: float
+) -> _Slope:
+    """Over the line from start to end, between the ways from these, up to a height."""
+    left, right = (base + high / (way @ normal) * way
+                   for base, way in zip((start, end), ways, strict=True))  # fmt: skip
+    return _Slope(start, normal, np.array([start, end, right, left]))
+
+
+def _planes(slopes: Sequence[_Slope], high: float) -> Planes:
+    at, normal, quads = (np.array([getattr(s, of) for s in slopes])
+                         for of in ("at", "normal", "quad"))  # fmt: skip
+    return Planes(at, normal, quads, high)
 
 
 Ring = list[tuple[float, float]]
@@ -205,15 +220,12 @@ def _half(ring: Ring, a: float, b: float, c: float) -> Ring:
     return found
 
 
-def _cells(ink: BaseGeometry, slopes: Sequence[_Slope], high: float) -> list[list[BaseGeometry]]:
-    """Where each of the slopes is the lowest, up to a height."""
+def _cells(ink: BaseGeometry, slopes: Sequence[_Slope], high: float) -> list[tuple[int, Array]]:
+    """Where each of the slopes is the lowest, up to a height: its number, and a ring."""
     spots, normals = (np.array([getattr(s, of) for s in slopes]) for of in ("at", "normal"))
     offsets = (spots * normals).sum(axis=1)
     planes = [(*n, c) for n, c in zip(normals.tolist(), offsets.tolist(), strict=True)]
-    bounded = [
-        _half([(x, y) for x, y in slope.domain.tolist()], a, b, c + high)
-        for slope, (a, b, c) in zip(slopes, planes, strict=True)
-    ]
+    bounded = [[(x, y) for x, y in slope.quad.tolist()] for slope in slopes]
     domains = _within(bounded)
     left = shapely.intersection(domains, ink)
     mine, other = shapely.STRtree(domains).query(domains, predicate="intersects")
@@ -234,11 +246,10 @@ def _cells(ink: BaseGeometry, slopes: Sequence[_Slope], high: float) -> list[lis
         left[some] = _less(left[some], _within([ring for ring in rings if len(ring) > 2]))
         mine, other = np.delete(mine, first), np.delete(other, first)
     parts, owner = shapely.get_parts(shapely.set_precision(left, ROUNDED_TO), return_index=True)
-    found: list[list[BaseGeometry]] = [[] for _ in slopes]
     plain = (shapely.get_type_id(parts) == POLYGON) & (shapely.area(parts) > SLIVER)
-    for k, part in zip(owner[plain].tolist(), parts[plain], strict=True):
-        found[k].append(part)
-    return found
+    polygons = shapely.orient_polygons(parts[plain])
+    return [(k, np.array(polygon.exterior.coords)[:-1])
+            for k, polygon in zip(owner[plain].tolist(), polygons, strict=True)]  # fmt: skip
 
 
 def _within(rings: Sequence[Ring]) -> NDArray[np.object_]:
@@ -288,22 +299,20 @@ def _less(shapes: NDArray[np.object_], others: NDArray[np.object_]) -> NDArray[n
 def _joined(
     rings: Sequence[Array],
     slopes: Sequence[_Slope],
-    cells: Sequence[Sequence[BaseGeometry]],
+    cells: Sequence[tuple[int, Array]],
     high: float,
 ) -> Roof:
     """Facets that share their corners and edges, and what lies level between them. Raises RoofError
     where they do not close."""
-    owned = [(slope, cell) for slope, own in zip(slopes, cells, strict=True) for cell in own]
-    polygons = shapely.orient_polygons(np.array([cell for _, cell in owned], dtype=object))
-    loops = [np.array(p.exterior.coords)[:-1] for p in polygons]
+    loops = [loop for _, loop in cells]
     outline = np.concatenate(rings)
     number, nodes = _merged(np.concatenate([outline, *loops]))
     heights = np.full(len(nodes), high)
     at = len(outline)
     numbered: list[NDArray[np.int64]] = []
-    for (slope, _), loop in zip(owned, loops, strict=True):
+    for k, loop in cells:
         numbered.append(number[at : at + len(loop)])
-        np.minimum.at(heights, numbered[-1], np.maximum(slope.height(loop), 0.0))
+        np.minimum.at(heights, numbered[-1], np.maximum(slopes[k].height(loop), 0.0))
         at += len(loop)
     heights[number[: len(outline)]] = 0.0
     facets = _through(numbered, nodes)

@@ -22,7 +22,7 @@ CASE = Limits(150.0, 6 * 2**30, ("trials.solids", *KERNEL))
 """What one case may take."""
 UPON = 0.3
 """part of the sound cases that get another stamp upon their first one"""
-OVERHANGS = ("over the edge", "off the face", "misses the face")
+OVERHANGS = ("over the edge", "off the face", "misses the face", "cap past the edge")
 """Findings that tell that a raised relief hangs over."""
 CHORD = 0.004
 """mm; tolerance of the meshes that are compared, as a part of the part's size at least"""

@@ -31,8 +31,9 @@ MOST_PARTINGS = 40
 Numbers = NDArray[np.int64]
 
 
-class NotPlainError(ValueError):
-    """Planes that are not the lowest on one stretch each."""
+class NotPlainError(Exception):
+    """Planes that are not the lowest on one stretch each, as no outline has them that keeps clear
+    of itself."""
 
 
 @dataclass(frozen=True)
@@ -186,7 +187,7 @@ class _Over:
         over = (ends[:, 0] <= a[stretch] + APART) & (ends[:, 1] >= b[stretch] - APART)
         starts = np.searchsorted(stretch[over], np.arange(len(whose) + 1))
         if np.any(starts[1:] == starts[:-1]):
-            raise NotPlainError("a stretch without an end")
+            raise NotPlainError  # a stretch without an end
         return cls(segment[over], starts)
 
     def least(self, segments: _Segments, which: Numbers, s: Array) -> tuple[Array, Numbers]:
@@ -235,7 +236,7 @@ def _corners(
             for p, q in ((which, which), (left, line), (line, right), (low, s), (s, high))
         )
     else:
-        raise NotPlainError("a stretch that is parted without end")
+        raise NotPlainError  # a stretch that is parted without end
     which, s, t, lines = (np.concatenate(parts) for parts in zip(*found, strict=True))
     order = np.lexsort((s, which))
     return which[order], s[order], t[order], lines[order]
@@ -262,7 +263,7 @@ def _cell(own: Sequence[float], top: Chain, high: float) -> list[tuple[float, fl
             ring.append((x + (s - x) * part, y + (t - y) * part))
         if over > 0.0:
             if ended:
-                raise NotPlainError("a plane that is the lowest on two stretches")
+                raise NotPlainError  # the lowest on two stretches
             begun = True
             if bends:
                 ring.append((s, t))
@@ -272,6 +273,6 @@ def _cell(own: Sequence[float], top: Chain, high: float) -> list[tuple[float, fl
     if not begun:
         return None
     if ring[0][0] > left + APART or ring[-1][0] < right - APART:
-        raise NotPlainError("a plane that is not the lowest all along its edge")
+        raise NotPlainError  # not all along its edge
     foot = [(left, 0.0), (right, 0.0)] if right - left > APART else [(left, 0.0)]
     return [*foot, *((s, t) for s, t in reversed(ring) if t > APART)]

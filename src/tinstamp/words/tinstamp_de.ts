@@ -3544,10 +3544,6 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
    <translation>der rechten Kante</translation>
   </message>
   <message>
-   <source>its own line</source>
-   <translation>ihrer eigenen Linie</translation>
-  </message>
-  <message>
    <source>outer edge</source>
    <translation>äußere Kante</translation>
   </message>
@@ -3562,6 +3558,10 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
   <message>
    <source>mm</source>
    <translation>mm</translation>
+  </message>
+  <message>
+   <source>its own line</source>
+   <translation>ihrer eigenen Linie</translation>
   </message>
   <message>
    <source>the rim or middle it was made with</source>
@@ -9072,12 +9072,24 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Auftrag, der den Kanten seiner Fläche näher kommt, als seine Lage es erlaubt</translation>
   </message>
   <message>
+   <source>Raised relief whose cap comes past the edge of its face, since its walls run aslant</source>
+   <translation>Erhabenes Relief, dessen Deckfläche über den Rand seiner Fläche hinausragt, weil seine Wände schräg verlaufen</translation>
+  </message>
+  <message>
    <source>it comes to %1 mm from an edge of the face, and is to keep off by %2 mm</source>
    <translation>es kommt bis auf %1 mm an eine Kante der Fläche und soll %2 mm Abstand halten</translation>
   </message>
   <message>
    <source>over the keep-off line</source>
    <translation>über der Abstandslinie</translation>
+  </message>
+  <message>
+   <source>cap past the edge</source>
+   <translation>Deckfläche über dem Rand</translation>
+  </message>
+  <message>
+   <source>its cap comes %1 mm past the edge of the face: its walls run aslant</source>
+   <translation>die Deckfläche ragt %1 mm über den Rand der Fläche hinaus: die Wände verlaufen schräg</translation>
   </message>
   <message>
    <source>%1 %2 mm wide, %3 mm a minute</source>

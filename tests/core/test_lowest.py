@@ -101,8 +101,9 @@ def test_a_roof_over_a_regular_polygon_is_a_frustum(count: int, part: float) -> 
 
 
 def test_planes_that_meet_in_one_place_close() -> None:
-    """A square, and a regular polygon of 60 sides, up to their very tops."""
-    for count in (4, 60):
+    """A square, and regular polygons, up to their very tops: all planes meet there, and many more
+    segments lie over an edge than an envelope is made of at first."""
+    for count in (4, 60, 240):
         angles = np.linspace(0.0, 2.0 * np.pi, count, endpoint=False)
         ring = 5.0 * np.column_stack([np.cos(angles), np.sin(angles)])
         high = 5.0 * np.cos(np.pi / count) + 1e-3

@@ -25,6 +25,10 @@ APART = 1e-9
 """mm along an edge that two places are apart at least, or they are one"""
 WITHIN = 1e-6
 """part of a stretch that its ends are looked at within it"""
+MANY = 200_000
+"""pairs of planes that are looked at at once"""
+AT_FIRST = 8
+"""segments that an envelope is made of before the others are held against it"""
 MOST_PARTINGS = 40
 """how often a stretch may be parted"""
 
@@ -81,26 +85,38 @@ class _Segments:
 def lowest(planes: Planes) -> list[tuple[int, Array]]:
     """Where each plane is the lowest, up to their greatest height: its number, and the ring of its
     corners, (k, 2), counter-clockwise. Raises NotPlainError."""
-    own_s, _ = planes.local(np.arange(len(planes.at)), planes.quads)
-    segments = _segments(planes, own_s)
-    tops = _envelope(segments, own_s)
-    found = []
-    for k, (own, top) in enumerate(zip(own_s.tolist(), tops, strict=True)):
-        ring = _cell(own, top, planes.high)
-        if ring is None:
-            continue
-        s, t = np.array(ring).T
-        n = planes.normal[k]
-        found.append((k, planes.at[k] + np.column_stack([s * n[1] + t * n[0],
-                                                         t * n[1] - s * n[0]])))  # fmt: skip
+    shapes = shapely.polygons(planes.quads)
+    mine, other = shapely.STRtree(shapes).query(shapes)
+    pairs = np.stack([mine, other])[:, mine != other]
+    pairs = pairs[:, np.argsort(pairs[0], kind="stable")]
+    ends = np.searchsorted(pairs[0], np.arange(len(planes.at) + 1))
+    found, first = [], 0
+    while first < len(planes.at):  # so many at once as have few enough pairs
+        most = int(np.searchsorted(ends, ends[first] + MANY, side="right")) - 1
+        last = min(max(most, first + 1), len(planes.at))
+        found += _few(planes, np.arange(first, last), *pairs[:, ends[first] : ends[last]])
+        first = last
     return found
 
 
-def _segments(planes: Planes, own_s: Array) -> _Segments:
-    """From where on others are lower than each plane, and where it ends."""
-    shapes = shapely.polygons(planes.quads)
-    mine, other = shapely.STRtree(shapes).query(shapes)
-    mine, other = mine[mine != other], other[mine != other]
+def _few(planes: Planes, which: Numbers, mine: Numbers, other: Numbers) -> list[tuple[int, Array]]:
+    """The same for some planes, from pairs with all that they could meet."""
+    own_s, _ = planes.local(which, planes.quads[which])
+    tops = _tops(_segments(planes, own_s, int(which[0]), mine, other), own_s)
+    found = []
+    for k, own, top in zip(which.tolist(), own_s.tolist(), tops, strict=True):
+        ring = _cell(own, top, planes.high)
+        if ring is not None:
+            s, t = np.array(ring).T
+            x, y = planes.normal[k]
+            across = np.column_stack([s * y + t * x, t * y - s * x])
+            found.append((k, planes.at[k] + across))
+    return found
+
+
+def _segments(planes: Planes, own_s: Array, first: int, mine: Numbers, other: Numbers) -> _Segments:
+    """From where on others are lower than each plane of some from the `first` on, by their numbers
+    after that, and where it ends."""
     corners = planes.quads[other]
     s, t = planes.local(mine, corners)
     deep = t - planes.local(other, corners)[1]
@@ -124,6 +140,7 @@ def _segments(planes: Planes, own_s: Array) -> _Segments:
                                 for w in (at_s, at_t))))  # fmt: skip
     every = np.arange(len(own_s))
     found.append((every, own_s[:, [3, 2]], np.full((len(own_s), 2), planes.high)))
+    found[:2] = [(whose - first, *rest) for whose, *rest in found[:2]]
     owner, s, t = (np.concatenate(parts) for parts in zip(*found, strict=True))
     below = (s[:, 1] - s[:, 0] > APART) & (t.min(axis=1) <= planes.high)
     return _within(_Segments(owner, s, t).cut(below), own_s)
@@ -142,30 +159,93 @@ def _within(segments: _Segments, own_s: Array) -> _Segments:
 Chain = list[tuple[float, float, bool]]
 
 
-def _envelope(segments: _Segments, own_s: Array) -> list[Chain]:
+def _tops(segments: _Segments, own_s: Array) -> list[Chain]:
     """Of each plane the places along the lower envelope of its segments, and whether it bends
     there. Raises NotPlainError."""
-    count = len(own_s)
-    owner = np.concatenate([np.repeat(segments.owner, 2), np.repeat(np.arange(count), 4)])
-    places = np.concatenate([segments.s.ravel(), own_s.ravel()])
+    order = np.lexsort((segments.t.min(axis=1), segments.owner))
+    segments = segments.cut(order)
+    every = np.arange(len(order))
+    begin = np.searchsorted(segments.owner, segments.owner)
+    flat = np.ptp(segments.t, axis=1) == 0.0  # the greatest height is among those
+    used = (every - begin < AT_FIRST) | flat
+    chains: list[Chain] = [[] for _ in own_s]
+    left: NDArray[np.bool_] = np.ones(len(own_s), dtype=bool)
+    while left.any():
+        these = used & left[segments.owner]
+        envelope = _envelope(segments.cut(these), own_s)
+        beside = np.flatnonzero(~used & left[segments.owner])
+        beside = beside[_comes_below(segments.cut(beside), envelope)]
+        left[:] = False
+        left[segments.owner[beside]] = True
+        rank = np.arange(len(beside)) - np.searchsorted(
+            segments.owner[beside], segments.owner[beside]
+        )
+        used[beside[rank < AT_FIRST]] = True
+        _chain(envelope, chains, left)
+    return chains
+
+
+@dataclass(frozen=True)
+class _Envelope:
+    """Corners of lower envelopes in their order: whose, how far along, how high, and the segments
+    before and after each, -1 for none."""
+
+    whose: Numbers
+    s: Array
+    t: Array
+    lines: Numbers
+
+
+def _comes_below(segments: _Segments, envelope: _Envelope) -> NDArray[np.bool_]:
+    """Which segments come below the envelope of those of the same plane: at an end of theirs, or at
+    a corner of that."""
+    if not len(segments.owner):
+        return np.zeros(0, dtype=bool)
+    low = float(min(segments.s.min(), envelope.s.min()))
+    wide = float(max(segments.s.max(), envelope.s.max())) - low + 1.0
+    keys = envelope.whose * wide + (envelope.s - low)
+    ends = segments.owner[:, None] * wide + (segments.s - low)
+    below = np.zeros(len(segments.owner), dtype=bool)
+    for k in (0, 1):
+        below |= segments.t[:, k] < np.interp(ends[:, k], keys, envelope.t) - DEEP
+    # two corners are at one place where an envelope jumps: both count
+    near = 2.0 * APART + 4.0 * np.spacing(keys[-1])
+    first = np.searchsorted(keys, ends[:, 0] - near)
+    last = np.searchsorted(keys, ends[:, 1] + near, side="right")
+    many = np.maximum(last - first, 0)
+    which = np.repeat(np.arange(len(many)), many)
+    corner = np.arange(len(which)) + np.repeat(first - (np.cumsum(many) - many), many)
+    under = segments.over(which, envelope.s[corner]) < envelope.t[corner] - DEEP
+    below[which[under]] = True
+    return below
+
+
+def _chain(envelope: _Envelope, chains: list[Chain], left: NDArray[np.bool_]) -> None:
+    """Put envelopes into the chains of planes, but of those that are `left`."""
+    before = (-1, -1, 0.0)  # whose the last corner is, the line after it, and how high it is
+    done = ~left[envelope.whose]
+    for k, x, y, (a, b) in zip(
+        envelope.whose[done].tolist(), envelope.s[done].tolist(), envelope.t[done].tolist(),
+        envelope.lines[done].tolist(), strict=True,
+    ):  # fmt: skip
+        if a < 0 and before[0] == k and abs(before[2] - y) <= APART:  # goes on from there
+            chains[k][-1] = (x, y, before[1] != b)
+        else:
+            chains[k].append((x, y, True))
+        before = (k, a if b < 0 else b, y)
+
+
+def _envelope(segments: _Segments, own_s: Array) -> _Envelope:
+    """The lower envelopes of segments in the order of their owners. Raises NotPlainError."""
+    whole = np.unique(segments.owner)
+    owner = np.concatenate([np.repeat(segments.owner, 2), np.repeat(whole, 4)])
+    places = np.concatenate([segments.s.ravel(), own_s[whole].ravel()])
     order = np.lexsort((places, owner))
     owner, places = owner[order], places[order]
     wide = (owner[1:] == owner[:-1]) & (places[1:] - places[:-1] > APART)
     whose, a, b = owner[1:][wide], places[:-1][wide], places[1:][wide]
-    segments = segments.cut(np.argsort(segments.owner, kind="stable"))
-    over = _Over.of(segments, whose, a, b)
-    stretch, s, t, lines = _corners(segments, over, a, b)
-    chains: list[Chain] = [[] for _ in range(count)]
-    before = (-1, -1, 0.0)  # whose the last corner is, the line after it, and how high it is
-    for k, x, y, (left, right) in zip(
-        whose[stretch].tolist(), s.tolist(), t.tolist(), lines.tolist(), strict=True
-    ):
-        if left < 0 and before[0] == k and abs(before[2] - y) <= APART:  # goes on from there
-            chains[k][-1] = (x, y, before[1] != right)
-        else:
-            chains[k].append((x, y, True))
-        before = (k, left if right < 0 else right, y)
-    return chains
+    stretch, s, t, lines = _corners(segments, _Over.of(segments, whose, a, b), a, b)
+    return _Envelope(whose[stretch], s, t, lines)
 
 
 @dataclass(frozen=True)
@@ -247,6 +327,8 @@ def _cell(own: Sequence[float], top: Chain, high: float) -> list[tuple[float, fl
     that is the lowest nowhere. `own` are how far along the corners of its quad are. Raises
     NotPlainError for more than one ring."""
     left, right, upper_right, upper_left = own
+    if not top:
+        raise NotPlainError  # no room of its own
 
     def floor(s: float) -> float:
         if s < left:

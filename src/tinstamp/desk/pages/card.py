@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
+
 from PySide6.QtCore import QSettings, Qt, QTimer
 from PySide6.QtWidgets import QScrollArea, QVBoxLayout, QWidget
 
@@ -16,6 +18,8 @@ WIDTH = 316
 """px of a card"""
 KEPT = 6
 """pages that are kept: one takes a quarter of a second to make"""
+
+Key = tuple[type[BlankPage] | type[StampPage], int, Hashable]
 
 
 class Fields(QWidget):
@@ -41,7 +45,7 @@ class Fields(QWidget):
         layout.addWidget(self.area)
         self.setFixedWidth(WIDTH)
         self.page: BlankPage | StampPage | None = None
-        self._key: tuple[object, ...] | None = None
+        self._key: Key | None = None
         self._kept: list[tuple[tuple[object, ...], BlankPage | StampPage]] = []
         self._folds = self.opened.changes
         session.job_changed.connect(Calm(self, session, self.renew))
@@ -57,23 +61,32 @@ class Fields(QWidget):
 
     def renew(self) -> None:
         """Show the selected card's page; build it anew only when its make-up changes."""
-        kind: type[BlankPage] | type[StampPage]
-        kind = BlankPage if self.session.selected < 0 else StampPage
-        key = (kind, self.session.selected, kind.make_up(self.session))
-        if key != self._key or self.page is None:
-            same_card = self._key is not None and self._key[:2] == key[:2]
-            down = self.area.verticalScrollBar().value() if same_card else 0
-            self._turn_to(key, kind)
+        if self._wanted() != self._key or self.page is None:
+            before, known = self.page, self._key
+            down = self.area.verticalScrollBar().value()
+            if before is not None:  # a field of it may be what is being answered
+                before.over = True
+                before.hide()  # what was typed last may change the job, and lead here again
+            if self._wanted() != self._key or self.page is None or self.page.over:
+                self._turn_to(*self._wanted())
+            if known is None or known[:2] != (self._key or ())[:2]:  # another card: from its top
+                down = 0
             QTimer.singleShot(0, lambda: self.area.verticalScrollBar().setValue(down))
         assert self.page is not None
         self.page.renew()
 
-    def _turn_to(self, key: tuple[object, ...], kind: type[BlankPage] | type[StampPage]) -> None:
-        """Show the page of a key; those that were shown last are kept, as long as they are of what
-        has the same name, and no group was folded or opened since."""
-        if self.page is not None:  # a field of it may be what is being answered
-            self.page.hide()
-            self.page.over = True
+    def _wanted(self) -> Key:
+        """What decides which page is to be shown."""
+        kind: type[BlankPage] | type[StampPage]
+        kind = BlankPage if self.session.selected < 0 else StampPage
+        return kind, self.session.selected, kind.make_up(self.session)
+
+    def _turn_to(
+        self, kind: type[BlankPage] | type[StampPage], selected: int, make_up: Hashable
+    ) -> None:
+        """Show a page; those that were shown last are kept, as long as they are of what has the
+        same name, and no group was folded or opened since."""
+        key = (kind, selected, make_up)
         if self._folds != self.opened.changes:
             self._leave_all()
             self._folds = self.opened.changes

@@ -53,11 +53,15 @@ def cap_past_the_edge(it: Subject, limits: Numbers) -> Iterator[Finding]:
     reach, where = 0.0, None
     for depth, placed in item.by_depth():
         for own in item.copies_apart(placed) if depth else ():
+            if not own.regions:
+                continue
             points = np.concatenate([o.points(OUTLINE_STEPS) for r in own.regions
                                      for o in r.outlines])  # fmt: skip
             try:
                 base, there = _under_cap(item, points, np.array(own.origin), depth)
             except SheetError:  # the order itself is refused for that
+                return
+            if base.closed:  # its sheet ends where it goes on
                 return
             face = area_of_face(base.outline)
             off = np.nan_to_num(shapely.distance(shapely.points(there), face))

@@ -18,8 +18,8 @@ from tinstamp.guarded.work import KERNEL, GuardError, Limits, guarded
 from trials.parts import FILES, blank, stamp
 from trials.record import options, record
 
-CASE = Limits(150.0, 6 * 2**30, ("trials.solids", *KERNEL))
-"""What one case may take."""
+CASE = Limits(150.0, 6 * 2**30, ("trials.solids", "tinstamp.engine.build", *KERNEL))
+"""What one case may take; what all cases use is there before they begin."""
 UPON = 0.3
 """part of the sound cases that get another stamp upon their first one"""
 OVERHANGS = ("over the edge", "off the face", "misses the face", "cap past the edge")

@@ -3,6 +3,8 @@
 here=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 venv="${TINSTAMP_VENV:-$here/.venv}"
 python="$venv/bin/python"
+# the program's modules are compiled once, not at every start, whatever is set outside
+export PYTHONDONTWRITEBYTECODE=
 
 say() { printf 'tin stamp: %s\n' "$*" >&2; }
 

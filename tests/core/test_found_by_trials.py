@@ -28,7 +28,7 @@ from tinstamp.job.features import FreeformSkin, Tube
 from tinstamp.job.model import Blank, Job, Setting, Stamp, Text
 from tinstamp.output import step
 from tinstamp.output.result import OutputError, Result
-from tinstamp.relief.looked import is_valid
+from tinstamp.relief.soundness import is_valid
 
 MIDDLE = [(1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (1.0, 1.0, 0.0), (0.3, -0.2, 0.9)]
 

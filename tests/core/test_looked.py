@@ -14,7 +14,7 @@ from tinstamp.engine.build import build
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Ball, BaseFeature, FreeformSkin, Tube
 from tinstamp.job.model import Blank, Job
-from tinstamp.relief import by_imprint, looked
+from tinstamp.relief import by_imprint, looked, soundness
 from tinstamp.relief.blocks import Block
 from tinstamp.relief.execute import imprinted
 from tinstamp.relief.imprint import Imprint
@@ -68,7 +68,7 @@ def test_both_ways_say_the_same(face: str, make: str, monkeypatch: pytest.Monkey
     alone = said(made)
     assert alone[0] and alone[2] and len(alone[1]) == len(made.blocks)
     monkeypatch.setattr(looked, "MANY_FACES", 0)
-    monkeypatch.setattr(looked, "AT_ONCE", 2)
+    monkeypatch.setattr(soundness, "AT_ONCE", 2)
     together = said(made)
     assert together[0] and together[2]
     assert together[1] == pytest.approx(alone[1], rel=1e-12, abs=1e-12)
@@ -80,7 +80,7 @@ def test_a_fault_is_found_wherever_it_is(
     at: int, many: int, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setattr(looked, "MANY_FACES", many)
-    monkeypatch.setattr(looked, "AT_ONCE", 2)
+    monkeypatch.setattr(soundness, "AT_ONCE", 2)
     made = letters("tube", "engrave")
 
     def with_fault(**new: object) -> Imprint:

@@ -76,13 +76,16 @@ class Roof:
     def volume(self) -> float:
         """Between it and the sheet, mm³: by fans of triangles over each ring, whose mean height is
         that of their corners."""
-        total = 0.0
-        for ring in (*self.facets, *(ring for own in self.flats for ring in own)):
-            a = self.nodes[ring[0]]
-            b, c = self.nodes[list(ring[1:-1])], self.nodes[list(ring[2:])]
-            area = (b[:, 0] - a[0]) * (c[:, 1] - a[1]) - (b[:, 1] - a[1]) * (c[:, 0] - a[0])
-            total += float((area * (a[2] + b[:, 2] + c[:, 2])).sum()) / 6.0
-        return total
+        rings = [*self.facets, *(ring for own in self.flats for ring in own)]
+        corners = np.concatenate([self.nodes[:0, 0].astype(int), *map(np.array, rings)])
+        count = np.array([len(ring) for ring in rings], int)
+        first = np.repeat(np.cumsum(count) - count, count)
+        place = np.arange(len(corners))
+        last = np.repeat(np.cumsum(count) - 1, count)
+        second = place[(place > first) & (place < last)]
+        a, b, c = (self.nodes[corners[k]] for k in (first[second], second, second + 1))
+        area = (b[:, 0] - a[:, 0]) * (c[:, 1] - a[:, 1]) - (b[:, 1] - a[:, 1]) * (c[:, 0] - a[:, 0])
+        return float((area * (a[:, 2] + b[:, 2] + c[:, 2])).sum()) / 6.0
 
 
 @dataclass(frozen=True)

@@ -27,7 +27,8 @@ from tinstamp.relief.blocks import Block
 from tinstamp.relief.clear import meet
 from tinstamp.relief.facets import Facets, Triangles, facets
 from tinstamp.relief.imprint import Imprint, together
-from tinstamp.relief.looked import is_valid, looked_at
+from tinstamp.relief.looked import looked_at
+from tinstamp.relief.soundness import is_valid
 from tinstamp.relief.verify import Verdict, change_of, examine, is_closed, turned_one_way
 
 FEW = 12

@@ -86,6 +86,12 @@ class Beside(Generic[Result]):
             self._end()
         return [result for k in wanted for result in self._done[k]][:count]
 
+    @property
+    def idle(self) -> bool:
+        """Nothing of it is left to do, or in hand."""
+        self._take(waiting=False)
+        return self._copy is None or len(self._done) == len(self._turns)
+
     def _next(self) -> int | None:
         """The number of the next turn that nobody has taken."""
         read = os.read(self._queue, NUMBER.size) if self._end.alive else b""

@@ -5,7 +5,7 @@ were made before (`relief.kept_blocks`).
 
 from __future__ import annotations
 
-from collections.abc import Hashable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 import numpy as np
@@ -86,9 +86,16 @@ class Block:
 
     def set_down(self, at: Sequence[TopLoc_Location]) -> Block:
         """The same at other places."""
-        moved = replace(self, at=tuple(at))
-        object.__setattr__(moved, "known", self.known)
-        return moved
+        return self._known_as_is(replace(self, at=tuple(at)))
+
+    def within(self, hull: tuple[Array, int, Array]) -> Block:
+        """The same, known to lie within those cells."""
+        return self._known_as_is(replace(self, hull=hull))
+
+    def _known_as_is(self, other: Block) -> Block:
+        """What was found out of this one is so of the other."""
+        object.__setattr__(other, "known", self.known)
+        return other
 
 
 @dataclass(frozen=True, eq=False)
@@ -135,11 +142,6 @@ class Maker:
         self._walled: dict[int, list[Walled]] = {}
         self._at: dict[int, list[TopLoc_Location]] = {}
 
-    def make_each(self, likes: Sequence[Like] | None) -> None:
-        """All clusters, as they are like others; None for none that is."""
-        for k in range(len(self.clusters)):
-            self.make(k, Like(k, *STAYS) if likes is None else likes[k])
-
     def make(self, k: int, like: Like) -> None:
         """Cluster `k`: made, or set down where it is like an earlier one, or one made before."""
         own = self.clusters[k]
@@ -185,26 +187,43 @@ class Maker:
         return self._base(n) if c == 0 else self.heights.get((n, c - 1), 0.0)
 
     def blocks(
-        self, around: Mapping[Island, Sequence[tuple[int, TopoDS_Wire]]]
-    ) -> Iterator[tuple[int, tuple[Block, ...]]]:
-        """What was made, by the cluster, or below zero by what was made before, with all its
-        places; of each a block a region, in their order. `around` are holes of the face that
-        islands get."""
-        for k, made in self._walled.items():
-            at = self._at[k]
-            if k < 0:
-                yield k, tuple(block.set_down(at) for block in self.before[k].blocks)
-                continue
-            by_region: dict[int, list[Walled]] = {}
-            for (n, _), one in zip(self.clusters[k].parts, made, strict=True):
-                by_region.setdefault(n, []).append(one)
-            held = {island: [wire for _, wire in own] for island, own in around.items()}
-            for n, own in by_region.items():
-                owner = self.owners[n]
-                if owner is not None:
-                    held.setdefault(owner, []).append(_back(own[0].foot))
-            alone = len(by_region) == 1 and not any(owner in by_region for owner, _ in around)
-            yield k, tuple(self._block(k, n, own, held, alone) for n, own in by_region.items())
+        self,
+        around: Mapping[Island, Sequence[tuple[int, TopoDS_Wire]]],
+        likes: Sequence[Like] | None,
+        is_made: Callable[[Block], None] | None = None,
+    ) -> dict[int, tuple[Block, ...]]:
+        """All clusters, as they are like others; None for none that is. By the cluster that was
+        made, or below zero by what was made before, a block a region in their order, with all
+        its places. `around` are holes of the face that islands get. `is_made` hears of each new
+        block as soon as it is there."""
+        new: dict[int, list[Block]] = {}
+        for k in range(len(self.clusters)):
+            like = Like(k, *STAYS) if likes is None else likes[k]
+            self.make(k, like)
+            if like.first == k:
+                new[k] = self._blocks_of(k, around)
+                if is_made is not None:
+                    for block in new[k]:
+                        is_made(block)
+        return {
+            k: tuple(block.set_down(at) for block in (new[k] if k >= 0 else self.before[k].blocks))
+            for k, at in self._at.items()
+        }
+
+    def _blocks_of(
+        self, k: int, around: Mapping[Island, Sequence[tuple[int, TopoDS_Wire]]]
+    ) -> list[Block]:
+        """What a cluster became, where it was made."""
+        by_region: dict[int, list[Walled]] = {}
+        for (n, _), one in zip(self.clusters[k].parts, self._walled[k], strict=True):
+            by_region.setdefault(n, []).append(one)
+        held = {island: [wire for _, wire in own] for island, own in around.items()}
+        for n, own in by_region.items():
+            owner = self.owners[n]
+            if owner is not None:
+                held.setdefault(owner, []).append(_back(own[0].foot))
+        alone = len(by_region) == 1 and not any(owner in by_region for owner, _ in around)
+        return [self._block(k, n, own, held, alone) for n, own in by_region.items()]
 
     def in_order(self, made: Mapping[int, Sequence[Block]]) -> tuple[Block, ...]:
         """All blocks: those made before, then the others in the order of their regions."""
@@ -250,7 +269,7 @@ class Maker:
             ends=tuple(own[True]),
             feet=tuple(edge for one in on_face for edge in one.edges),
             loops=tuple(self.clusters[k].loops) if simple else (),
-            at=tuple(self._at[k]),
+            at=(HERE,),
         )
 
 

@@ -13,24 +13,29 @@ from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.run import RunChart
+from tinstamp.guarded.beside import Beside
 from tinstamp.plan.station import Path
+from tinstamp.relief.ahead import Ahead
 from tinstamp.relief.asked import Asked
 from tinstamp.relief.carried import cells_along
 from tinstamp.relief.carved import Carving
 from tinstamp.relief.checking import LOG
 from tinstamp.relief.clear import InTheWay, met_by, run_into
 from tinstamp.relief.face_curves import CurveError
-from tinstamp.relief.guard import fault, stray, unlike_tool
+from tinstamp.relief.guard import fault, layer_under, stray, unlike_tool
 from tinstamp.relief.heads import Head
 from tinstamp.relief.imprint import Imprint, Stacked, imprint, together
 from tinstamp.relief.joint_imprint import Across, joint_imprint
-from tinstamp.relief.looked import Finding, is_valid, looked_at
+from tinstamp.relief.looked import looked_at
 from tinstamp.relief.operation import Halt, Operation
 from tinstamp.relief.own_face import comes_back, is_open
+from tinstamp.relief.soundness import Finding, is_valid
 from tinstamp.relief.verify import VOLUME_STRAY, agrees, examine_imprint, is_closed
 
 ONE_SIDED = (PlaneChart, CylinderChart, ConeChart)
 """Faces whose other side no normal reaches before it comes to what they are round about"""
+MANY_CURVES = 150
+"""curves of outlines from which on a second process pays that sums up over them meanwhile"""
 SOFTENED_STRAY = 5e-4
 """The same as VOLUME_STRAY for walls with softened edges: where two curves meet at a corner that is
 spread, they are carried on by their own bend, and the sum of sections carries them on straight."""
@@ -48,13 +53,19 @@ def by_imprint(
     """The imprint, the body with it, and the change of its volume, mm³, measured and as it is to
     be; None when it does not pass, so that the boolean is tried. Raises InTheWay where it comes to
     another face."""
+    plain = head is None and stack is None and carving is None and not op.tops
+    by_caps = plain and op.face_chart.evenly_curved
+    ahead = Ahead(bool(op.depth) and not by_caps, carving is not None)
+    first: Beside[float | None] = Beside(
+        [expected, partial(layer_under, asked)], not by_caps and _curves(op) > MANY_CURVES
+    )
     try:
         if carving is not None:
-            made = carving.imprint(solid, op.face, op.placed.regions, op.stamp)
+            made = carving.imprint(solid, op.face, op.placed.regions, op.stamp, ahead)
         else:
             made = imprint(
                 solid, op.face, op.face_chart, op.placed.regions, op.signed, op.stamp, head,
-                {at: top.height for top in op.tops for at in top.islands}, stack,
+                {at: top.height for top in op.tops for at in top.islands}, stack, ahead=ahead,
             )  # fmt: skip
             if op.walls.carry is not None:
                 made = _in_cells(made, op, op.walls.carry)
@@ -62,27 +73,34 @@ def by_imprint(
         return None  # across the seam: not for this way
     after = together(solid, [made])
     looks = (partial(look, solid, after, asked) for look in (stray, unlike_tool))
-    along, section, wanted = looked_at(made).begin(*looks, expected)
+    along, section = looked_at(made).begin(*looks)
     met = run_into(solid, made) if op.depth else None
     leans = head is not None or stack is not None
     if met is None and op.depth and (leans or not _one_sided(op.face_chart)):
         met = op.face if comes_back(made, op.face_chart, op.signed) else None
-    plain = head is None and stack is None and carving is None and not op.tops
     change = examine_imprint(made, after, op.face_chart, op.signed, plain)
     allowed = SOFTENED_STRAY if op.walls.softened else VOLUME_STRAY
-    volume = wanted()
-    assert isinstance(volume, float)
+    (volume,) = first.first(1)
+    assert volume is not None
     if change is None or not agrees(change, volume, allowed):
         return None
     if carving is not None and not looked_at(made).others_valid():
         return None
     if met is not None:
         raise InTheWay(met, op.raised)
-    told = fault(solid, after, change, asked, partial(_words, along), partial(_words, section))
+    told = fault(
+        solid, after, change, asked, partial(_words, along), partial(_words, section),
+        lambda: first.first(2)[1],
+    )  # fmt: skip
     if told is not None:
         LOG.warning("the guard sends %s the long way: %s", op.stamp, told)
         return None
     return made, after, change, volume
+
+
+def _curves(op: Operation) -> int:
+    """Of which its outlines are."""
+    return sum(len(own) for region in op.placed.regions for own in region.outlines)
 
 
 def _one_sided(chart: FaceChart) -> bool:
@@ -93,7 +111,7 @@ def _one_sided(chart: FaceChart) -> bool:
 def _in_cells(made: Imprint, op: Operation, path: Path) -> Imprint:
     """The same with cells that hold its letters on their way off the face."""
     blocks = [
-        replace(block, hull=cells_along(region, op.face_chart, path))
+        block.within(cells_along(region, op.face_chart, path))
         for block, region in zip(made.blocks, op.placed.regions, strict=True)
     ]
     return replace(made, blocks=tuple(blocks))

@@ -28,11 +28,11 @@ from tinstamp.chart.run import Member, RunChart
 from tinstamp.relief.boolean import Tool
 from tinstamp.relief.by_tools import TOGETHER, checked
 from tinstamp.relief.checking import asked_of
-from tinstamp.relief.looked import is_valid
 from tinstamp.relief.mitre import Mitre, plane_mitre, round_mitre, step_at
 from tinstamp.relief.operation import Halt, Made, Operation
 from tinstamp.relief.ruled_mitre import RuledMitre
 from tinstamp.relief.run import STRAIGHT_ON, lean_at
+from tinstamp.relief.soundness import is_valid
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.verify import agrees
 from tinstamp.setting.fit import ink

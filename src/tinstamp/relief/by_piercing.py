@@ -29,8 +29,8 @@ from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.guard import fault
 from tinstamp.relief.heads import Head
 from tinstamp.relief.imprint import Imprint, imprint, pierced
-from tinstamp.relief.looked import is_valid
 from tinstamp.relief.operation import Made, Operation
+from tinstamp.relief.soundness import is_valid
 from tinstamp.relief.verify import agrees, change_of, is_closed
 
 EVEN_WALL = 1e-6

@@ -25,8 +25,8 @@ from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.guard import fault
 from tinstamp.relief.imprint import Stand, imprint, together
 from tinstamp.relief.islands import islands_of, standing_on
-from tinstamp.relief.looked import is_valid
 from tinstamp.relief.operation import Halt, Made, Operation, Tops
+from tinstamp.relief.soundness import is_valid
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.verify import agrees, change_of, examine_change
 

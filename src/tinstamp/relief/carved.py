@@ -24,6 +24,7 @@ from tinstamp.chart.base import FaceChart
 from tinstamp.chart.plane import PlaneChart
 from tinstamp.guarded.beside import Beside
 from tinstamp.job.same import Same
+from tinstamp.relief.ahead import Ahead
 from tinstamp.relief.blocks import Block
 from tinstamp.relief.carved_bent import Bend, Facets, bent_facets, cells_over
 from tinstamp.relief.carved_kept import KEPT_ROOFS, Carved, likes, set_down
@@ -95,9 +96,15 @@ class Carving:
         return max((roof.top for roof in self.roofs), default=0.0) / self.slope
 
     def imprint(
-        self, solid: NamedSolid, face: str, regions: Sequence[Region], stamp: str
+        self,
+        solid: NamedSolid,
+        face: str,
+        regions: Sequence[Region],
+        stamp: str,
+        ahead: Ahead | None = None,
     ) -> Imprint:
-        """Put into a face of the solid. Raises CurveError where it lies beside it."""
+        """Put into a face of the solid; `ahead` looks at what is made while the rest is. Raises
+        CurveError where it lies beside it."""
         hosts = Hosts(solid.faces_named(face), self.chart)
         owners = islands_of(regions)
         apart = {n for n, at in enumerate(owners) if at} | {at[0] for at in owners if at}
@@ -111,7 +118,7 @@ class Carving:
         for n, like in enumerate(likes(self.roofs, self.bend, known, apart)):
             place, roof = HERE, self.roofs[n]
             if like.first == n:
-                made[n] = Carved(roof, self.bend, self._facets(roof, hosts))
+                made[n] = self._carved(n, hosts, n in apart, ahead)
                 ring = made[n].facets.ring
             else:
                 place = location(like.turn, like.shift)
@@ -128,14 +135,12 @@ class Carving:
             under = hosts.under(ring[0].tolist())
             holes.setdefault(under, []).append(foot)
             rings.setdefault(under, []).append(ring)
-        if any(len(made[k].facets.faces) < 2 for k in at):
-            raise CurveError("a letter has no walls")
         for k, places in at.items():
             one = made[k]
-            if one.block is None:
+            if k >= 0 and k not in apart:
+                KEPT_ROOFS.keep(ground, one)
+            elif k >= 0:
                 one.block = self._block(k, one.facets, hosts, standing)
-                if k not in apart:
-                    KEPT_ROOFS.keep(ground, one)
             KEPT_ROOFS.set_down(ground, one, len(places))
         return Imprint(
             face=face,
@@ -147,7 +152,19 @@ class Carving:
             shell=hosts.shell,
             stamp=stamp,
             over_foot=False,
+            ahead=ahead,
         )
+
+    def _carved(self, n: int, hosts: Hosts, apart: bool, ahead: Ahead | None) -> Carved:
+        """A roof as faces; those that stand apart become a block when all are there."""
+        one = Carved(self.roofs[n], self.bend, self._facets(self.roofs[n], hosts))
+        if len(one.facets.faces) < 2:
+            raise CurveError("a letter has no walls")
+        if not apart:
+            one.block = self._block(n, one.facets, hosts, {})
+            if ahead is not None:
+                ahead.made(one.block)
+        return one
 
     def _block(
         self, n: int, one: Facets, hosts: Hosts, standing: Mapping[Island, Sequence[TopoDS_Wire]]

@@ -29,8 +29,8 @@ from tinstamp.relief.checking import asked_of
 from tinstamp.relief.face_curves import CurveError
 from tinstamp.relief.imprint import Imprint, Stand, imprint, together
 from tinstamp.relief.islands import islands_of
-from tinstamp.relief.looked import is_valid
 from tinstamp.relief.operation import Made, Operation
+from tinstamp.relief.soundness import is_valid
 from tinstamp.relief.surfaces import ReliefError, own_surface
 from tinstamp.relief.verify import change_of
 from tinstamp.setting.fit import ink

@@ -66,11 +66,12 @@ def fault(
     asked: Asked,
     astray: Callable[[], str | None] | None = None,
     off_tool: Callable[[], str | None] | None = None,
+    layer: Callable[[], float | None] | None = None,
 ) -> str | None:
     """What is wrong with a relief, in words; None when it is as asked. `change` is that of
-    the part's volume as measured, mm³; `astray` and `off_tool` give what `stray` and `unlike_tool`
-    find, where somebody has begun with that."""
-    told = _too_much(change, asked)
+    the part's volume as measured, mm³; `astray`, `off_tool` and `layer` give what `stray`,
+    `unlike_tool` and `layer_under` find, where somebody has begun with that."""
+    told = _too_much(change, asked, layer or partial(layer_under, asked))
     if told is None:
         told = (astray or partial(stray, before, after, asked))()
     if asked.path is not None:
@@ -92,12 +93,17 @@ def unlike_tool(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | No
     return off_section(before, after, asked.chart, asked.ink, asked.tool, asked.raised, asked.clean)
 
 
-def _too_much(change: float, asked: Asked) -> str | None:
-    if not asked.depth:
-        return None
-    layer = _layer(asked)
+def layer_under(asked: Asked) -> float | None:
+    """The most that all of what is asked may change of the volume, mm³; None where the chart has
+    no figures."""
+    layer = _layer(asked) if asked.depth else None
     for other in asked.besides if layer is not None else ():
         layer = (layer or 0.0) + (_layer(other) or 0.0)
+    return layer
+
+
+def _too_much(change: float, asked: Asked, layer_of: Callable[[], float | None]) -> str | None:
+    layer = layer_of() if asked.depth else None
     if layer is None or abs(change) <= layer * (1.0 + LAYER_STRAY) + DEPTH_STRAY:
         return None
     verb = "added" if asked.raised else "taken away"

@@ -35,6 +35,7 @@ from tinstamp.chart.base import FaceChart
 from tinstamp.chart.skin import SkinChart
 from tinstamp.job.face_name import StampFace
 from tinstamp.job.same import Same
+from tinstamp.relief.ahead import Ahead
 from tinstamp.relief.alike import alike
 from tinstamp.relief.blocks import Before, Block, Maker
 from tinstamp.relief.cluster import clusters_of
@@ -78,7 +79,7 @@ class Imprint:
     shell : of the solid, that all of it belongs to. stamp : whose it is.
     over_foot : walls end over their feet (see `Head`). cap : what caps are called.
     moved : holes that the face has already and that lie within counters: they are the islands' now,
-        by the same index.
+        by the same index. ahead : what was looked at while it was made.
     """
 
     face: str
@@ -92,6 +93,7 @@ class Imprint:
     over_foot: bool = True
     cap: str = ""
     moved: Mapping[int, tuple[TopoDS_Wire, ...]] = field(default_factory=dict)
+    ahead: Ahead | None = None
 
     def named(self, block: Block) -> list[NamedFace]:
         """The faces that a solid gets from a block where it was made."""
@@ -165,11 +167,13 @@ def imprint(
     tops: Mapping[Island, float] | None = None,
     stack: Stacked | None = None,
     stand: Stand | None = None,
+    ahead: Ahead | None = None,
 ) -> Imprint:
     """The regions raised (depth > 0) or sunk (depth < 0) in a solid's face, mm; at depth 0 they
     become faces of their own. With `head` the walls end there; with `tops` what lies in those
     counters ends that high over the face, mm; with `stack` they are that; with `stand` the solid's
-    face is parallel to that of the chart, and the depth is from the latter.
+    face is parallel to that of the chart, and the depth is from the latter. `ahead` looks at what
+    is made while the rest is.
 
     The regions must lie strictly inside the face and not touch one another: that is for the caller
     to know (see `setting.fit`). Raises CurveError when they cross the seam.
@@ -198,7 +202,7 @@ def imprint(
     before = () if ground is None else KEPT_BLOCKS.like(ground, clusters)
     maker = Maker(uppers, heights, bool(lift), hosts.flipped, turned, clusters, owners, before)
     lifts = {0.0, lift, *heights.values()} if head is None or head.turns else None
-    blocks = _blocks(maker, around, chart, lifts, ground)
+    blocks = _blocks(maker, around, chart, lifts, ground, ahead)
     within = _within(hosts, laid, maker.holes)
     return Imprint(
         face=face_name,
@@ -206,7 +210,7 @@ def imprint(
         rings={k: tuple(ring_of(laid[n][0]) for n in own) for k, own in within.items()},
         surface=surface, flipped=hosts.flipped, blocks=blocks, shell=hosts.shell,
         stamp=stamp, over_foot=head is None or head.over_foot,
-        cap="" if stand is None else stand.cap, moved=_by_host(around),
+        cap="" if stand is None else stand.cap, moved=_by_host(around), ahead=ahead,
     )  # fmt: skip
 
 
@@ -249,13 +253,14 @@ def _blocks(
     chart: FaceChart,
     lifts: Collection[float] | None,
     ground: Hashable | None,
+    ahead: Ahead | None,
 ) -> tuple[Block, ...]:
     """Everything made; what is alike over the face at all `lifts` once, without them each by
     itself. What is new is kept where there is a ground for it."""
     clusters = maker.clusters
     apart = {k for k, own in enumerate(clusters) if any(n in own.regions for n, _ in around)}
-    maker.make_each(None if lifts is None else alike(clusters, chart, lifts, apart, maker.before))
-    made = dict(maker.blocks(around))
+    likes = None if lifts is None else alike(clusters, chart, lifts, apart, maker.before)
+    made = maker.blocks(around, likes, None if ahead is None else ahead.made)
     for k, blocks in made.items() if ground is not None else ():
         places = len(blocks[0].at)
         if k < 0:

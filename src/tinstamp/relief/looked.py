@@ -1,63 +1,61 @@
 """What the kernel finds on the faces that an imprint makes. With many of them it is looked for by a
-second processor too, from the moment that the imprint is made.
+second processor too: from the moment that the imprint is made, or while it is (`relief.ahead`).
 """
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from functools import partial
-
-from OCP.BRepCheck import BRepCheck_Analyzer
-from OCP.TopoDS import TopoDS_Face, TopoDS_Shape
 
 from tinstamp.artwork.kept import Kept
 from tinstamp.blank.kernel import compound
 from tinstamp.guarded.beside import Beside
+from tinstamp.relief import soundness
 from tinstamp.relief.blocks import Block
 from tinstamp.relief.imprint import Imprint
+from tinstamp.relief.soundness import (
+    CAPS,
+    OTHERS,
+    Finding,
+    Look,
+    besides_caps,
+    caps_of,
+    each_few,
+    hold_sound,
+    in_few,
+    is_valid,
+)
 
-AT_ONCE = 4
-"""blocks whose faces are looked at in one piece of work"""
-CAPS, OTHERS = "caps", "others"
-"""What of a block is looked at: its cap and what that stands for, and all else"""
 MANY_FACES = 200
 """faces from which on a second process pays: it takes some 0.03 s"""
-
-
-def is_valid(shape: TopoDS_Shape, apart: bool = False) -> bool:
-    """The kernel's own check, of geometry and topology.
-
-    One face after the other, unless they lie `apart`: where faces share edges, its parallel run now
-    and then calls faulty what is sound (4 of 1,296 times on marks, 0 of 7,000 where they share
-    none), and would send a stamp the long way at random.
-    """
-    return BRepCheck_Analyzer(shape, True, apart, False).IsValid()
-
-
-def besides_caps(block: Block) -> tuple[TopoDS_Face, ...]:
-    """The faces of a block but its cap."""
-    return (*block.walls, *block.islands, *block.ends)
-
-
-Finding = bool | float | list[float] | str | None
 
 
 class Looked:
     """The kernel's findings on an imprint.
 
     Its caps, and the parts of the face that they stand for, hold every outline on both surfaces:
-    they come first, then what each block changes, then walls.
+    they come first, then what each block changes, then walls. What was looked at ahead is not
+    looked at again.
     """
 
     def __init__(self, made: Imprint) -> None:
-        self._blocks = made.blocks
-        new = [block for block in made.blocks if CAPS not in block.known.sound]
-        self._few = _in_few(new)
-        self._others = _in_few([b for b in made.blocks if OTHERS not in b.known.sound])
-        self._many = sum(map(len, map(besides_caps, new))) > MANY_FACES
+        self._blocks, self._ahead = made.blocks, made.ahead
+        new = [block for block in made.blocks if self._lacks(block, CAPS)]
+        self._few = in_few(new)
+        self._others = in_few([b for b in made.blocks if self._lacks(b, OTHERS)])
+        self._many = sum(map(len, map(besides_caps, self._new(made)))) > MANY_FACES
         self._apart = all(block.walls for block in new)
         self._work: Beside[Finding] | None = None
         self._before = 0
+
+    def _new(self, made: Imprint) -> list[Block]:
+        """What was not made before."""
+        return [b for b in made.blocks if CAPS not in b.known.sound]
+
+    def _lacks(self, block: Block, what: str) -> bool:
+        """Nobody has looked at that, or is at it."""
+        at_it = self._ahead is not None and self._ahead.has(block, what)
+        return not at_it and what not in block.known.sound
 
     @property
     def _beside(self) -> Beside[Finding]:
@@ -65,15 +63,12 @@ class Looked:
             self._work = Beside(self._looks())
         return self._work
 
-    def _looks(self) -> list[Callable[[], Finding]]:
-        looks: list[Callable[[], Finding]] = []
-        for look, each in (
-            (_caps_valid, self._few), (_changes, self._few), (_others_valid, self._others)
-        ):  # fmt: skip
-            looks += [partial(look, few) for few in each]
-        return looks
+    def _looks(self) -> list[Look]:
+        looks = each_few(soundness.caps_valid, self._few)
+        looks += each_few(soundness.changes, self._few)
+        return looks + each_few(soundness.others_valid, self._others)
 
-    def begin(self, *others: Callable[[], Finding]) -> list[Callable[[], Finding]]:
+    def begin(self, *others: Look) -> list[Look]:
         """What gives the results of other work on the imprint; a second processor begins with that,
         which takes long, and goes on with the rest, where it pays."""
         if not self._many or self._work is not None:
@@ -90,15 +85,18 @@ class Looked:
 
     def caps_valid(self) -> bool:
         """True when no fault is found with caps and what they stand for."""
+        if not self._found_ahead(CAPS):
+            return False
         if self._many:
             valid = all(self._first(len(self._few)))
         else:  # of a mark the two are the same place, and share their edges
             every = [block for few in self._few for block in few]
-            valid = not every or is_valid(compound(_caps(every)), self._apart)
+            valid = not every or is_valid(compound(caps_of(every)), self._apart)
         return valid and _sound(self._few, CAPS)
 
     def changes(self) -> list[float]:
         """Of a solid's volume by each block at one place, mm³ (see `Block.change`)."""
+        self._found_ahead(CAPS)
         if self._many:
             found = self._first(2 * len(self._few))[len(self._few) :]
             for few, changes in zip(self._few, found, strict=True):
@@ -109,41 +107,29 @@ class Looked:
 
     def others_valid(self) -> bool:
         """True when no fault is found with walls and islands."""
+        if not self._found_ahead(OTHERS):
+            return False
         if self._many:
             before = 2 * len(self._few)
             valid = all(self._first(before + len(self._others))[before:])
         else:
-            valid = all(map(_others_valid, self._others))
+            valid = all(map(soundness.others_valid, self._others))
         return valid and _sound(self._others, OTHERS)
 
-
-def _in_few(blocks: Sequence[Block]) -> list[Sequence[Block]]:
-    """By so many as are looked at in one piece of work."""
-    return [blocks[k : k + AT_ONCE] for k in range(0, len(blocks), AT_ONCE)]
+    def _found_ahead(self, what: str) -> bool:
+        """False when a fault was found with what was looked at ahead."""
+        if self._ahead is None:
+            return True
+        self._ahead.told()
+        own = [block for block in self._blocks if self._ahead.has(block, what)]
+        return all(what in block.known.sound for block in own)
 
 
 def _sound(few: Sequence[Sequence[Block]], what: str) -> bool:
     """True; and what was found with blocks need not be looked for again where they are moved."""
-    for block in (block for own in few for block in own):
-        block.known.sound.add(what)
+    for own in few:
+        hold_sound(own, what)
     return True
-
-
-def _caps(blocks: Sequence[Block]) -> list[TopoDS_Face]:
-    return [face for block in blocks for face in (block.cap, block.removed)]
-
-
-def _caps_valid(blocks: Sequence[Block]) -> bool:
-    return is_valid(compound(_caps(blocks)))
-
-
-def _changes(blocks: Sequence[Block]) -> list[float]:
-    return [block.change for block in blocks]
-
-
-def _others_valid(blocks: Sequence[Block]) -> bool:
-    faces = [face for block in blocks for face in besides_caps(block)]
-    return not faces or is_valid(compound(faces))
 
 
 _LOOKED: Kept[Looked] = Kept(128)

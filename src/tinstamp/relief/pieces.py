@@ -21,8 +21,8 @@ from tinstamp.relief.boolean import Tool, combine, tool
 from tinstamp.relief.draft import Drafted, keeps_inset
 from tinstamp.relief.guard import piece_fault
 from tinstamp.relief.heads import Head, Square
-from tinstamp.relief.looked import is_valid
 from tinstamp.relief.operation import Halt, Made
+from tinstamp.relief.soundness import is_valid
 from tinstamp.relief.surfaces import OrderError
 from tinstamp.relief.verify import agrees, is_closed
 

@@ -29,7 +29,8 @@ from tinstamp.blank.solid import NamedSolid
 from tinstamp.blank.true_volume import true_volume
 from tinstamp.chart.base import FaceChart
 from tinstamp.relief.imprint import Imprint
-from tinstamp.relief.looked import is_valid, looked_at
+from tinstamp.relief.looked import looked_at
+from tinstamp.relief.soundness import is_valid
 
 SEATED_POINTS = 5
 """points of an edge that are compared"""

@@ -1,0 +1,79 @@
+"""What is found out of an imprint while the rest of it is still being made: a second processor
+looks at the blocks that are there. What it finds stands with each block (see `blocks.Known`).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from tinstamp.guarded.beside import Beside
+from tinstamp.relief import soundness
+from tinstamp.relief.blocks import Block
+from tinstamp.relief.soundness import CAPS, OTHERS, Finding, each_few, hold_sound
+
+ENOUGH_FACES = 300
+"""faces that wait for a second process: to begin one takes as long as some twenty of them"""
+
+
+@dataclass(frozen=True)
+class _Part:
+    """Blocks that are being looked at."""
+
+    few: Sequence[Sequence[Block]]
+    work: Beside[Finding]
+
+
+class Ahead:
+    """Looks at blocks as they are made.
+
+    The second processor has one part of them in hand at a time; what comes meanwhile waits, and
+    what waits when all are made is for `Looked` to look at.
+    """
+
+    def __init__(self, summed: bool, whole: bool) -> None:
+        """`summed` when the change of volume is wanted of each block, `whole` when walls are to be
+        looked at with the caps."""
+        self._looks: list[Callable[[Sequence[Block]], Finding]] = [soundness.caps_valid]
+        if summed:
+            self._looks.append(soundness.changes)
+        if whole:
+            self._looks.append(soundness.others_valid)
+        self._waiting: list[Block] = []
+        self._parts: list[_Part] = []
+        self._known: set[int] = set()
+
+    def made(self, block: Block) -> None:
+        """One more is there."""
+        self._waiting.append(block)
+        if sum(len(own.walls) + 1 for own in self._waiting) < ENOUGH_FACES:
+            return
+        if not self._parts or self._parts[-1].work.idle:
+            few = soundness.in_few(self._waiting)
+            pieces = [piece for look in self._looks for piece in each_few(look, few)]
+            self._parts.append(_Part(few, Beside(pieces)))
+            self._known.update(id(own.known) for own in self._waiting)
+            self._waiting = []
+
+    def has(self, block: Block, what: str) -> bool:
+        """True when that of a block is looked at here."""
+        looked_at = what == CAPS or soundness.others_valid in self._looks
+        return looked_at and id(block.known) in self._known
+
+    def told(self) -> None:
+        """All that was found stands with the blocks now; a block with a fault has no word of it."""
+        for part in self._parts:
+            count = len(part.few)
+            found = part.work.first(len(self._looks) * count)
+            for n, look in enumerate(self._looks):
+                for blocks, own in zip(part.few, found[n * count : (n + 1) * count], strict=True):
+                    _note(look, blocks, own)
+
+
+def _note(look: object, blocks: Sequence[Block], found: Finding) -> None:
+    if look is soundness.changes:
+        assert isinstance(found, list)
+        for block, change in zip(blocks, found, strict=True):
+            block.known.change = change
+    elif found:
+        hold_sound(blocks, CAPS if look is soundness.caps_valid else OTHERS)

@@ -169,7 +169,7 @@ def _maker(camera: Camera, folder: Path) -> None:
 
 
 def _proof(camera: Camera) -> None:
-    """The whole proof of the base disc as a die casting, with every other process beside it."""
+    """The whole proof of the base disc as a die casting."""
     window, session = camera.window, camera.window.session
     session.select(1)
     session.edit(("process",), "die", "made by die casting")
@@ -178,8 +178,6 @@ def _proof(camera: Camera) -> None:
     proof = window.proof_window
     assert proof is not None
     proof.tabs.setCurrentWidget(proof.process)
-    proof.process.ask.click()
-    camera.until(proof.process.ask.isEnabled)
     camera.take("proof")
     proof.close()
     session.undo()

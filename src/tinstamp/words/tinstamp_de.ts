@@ -1944,6 +1944,46 @@
    <translation>eine Stunde kostet eine Zahl</translation>
   </message>
   <message>
+   <source>%1 of %2 processes can make it as it is.</source>
+   <translation>%1 von %2 Verfahren können es so fertigen.</translation>
+  </message>
+  <message>
+   <source>By every process</source>
+   <translation>Durch jedes Verfahren</translation>
+  </message>
+  <message>
+   <source>To fix</source>
+   <translation>Beheben</translation>
+  </message>
+  <message>
+   <source>To look at</source>
+   <translation>Ansehen</translation>
+  </message>
+  <message>
+   <source>The first</source>
+   <translation>Der erste</translation>
+  </message>
+  <message>
+   <source>Can it also be made otherwise?</source>
+   <translation>Lässt es sich auch anders fertigen?</translation>
+  </message>
+  <message>
+   <source>The job as it is, proofed by every process, without a change.</source>
+   <translation>Der Auftrag, wie er ist, durch jedes Verfahren geprüft, ohne eine Änderung.</translation>
+  </message>
+  <message>
+   <source>The proof is made by every process …</source>
+   <translation>Die Prüfung wird durch jedes Verfahren gemacht …</translation>
+  </message>
+  <message>
+   <source>no findings</source>
+   <translation>keine Befunde</translation>
+  </message>
+  <message>
+   <source>The job has changed since: ask again.</source>
+   <translation>Der Auftrag hat sich seither geändert: fragen Sie erneut.</translation>
+  </message>
+  <message>
    <source>Finding</source>
    <translation>Befund</translation>
   </message>
@@ -2028,10 +2068,6 @@
    <translation>Grenzen</translation>
   </message>
   <message>
-   <source>By every process</source>
-   <translation>Durch jedes Verfahren</translation>
-  </message>
-  <message>
    <source>made by %1</source>
    <translation>gefertigt durch %1</translation>
   </message>
@@ -2058,22 +2094,6 @@
   <message>
    <source>Pull of the mould</source>
    <translation>Zugrichtung der Form</translation>
-  </message>
-  <message>
-   <source>To fix</source>
-   <translation>Beheben</translation>
-  </message>
-  <message>
-   <source>To look at</source>
-   <translation>Ansehen</translation>
-  </message>
-  <message>
-   <source>The first</source>
-   <translation>Der erste</translation>
-  </message>
-  <message>
-   <source>Can it also be made otherwise?</source>
-   <translation>Lässt es sich auch anders fertigen?</translation>
   </message>
   <message>
    <source>Own processes</source>
@@ -2122,18 +2142,6 @@
   <message>
    <source>“%1” is on the shelf.</source>
    <translation>„%1“ liegt im Regal.</translation>
-  </message>
-  <message>
-   <source>The proof is made by every process …</source>
-   <translation>Die Prüfung wird durch jedes Verfahren gemacht …</translation>
-  </message>
-  <message>
-   <source>no findings</source>
-   <translation>keine Befunde</translation>
-  </message>
-  <message>
-   <source>%1 of %2 processes can make it as it is.</source>
-   <translation>%1 von %2 Verfahren können es so fertigen.</translation>
   </message>
   <message>
    <source>Job made by</source>
@@ -2780,12 +2788,12 @@ Ctrl+7 findet die schlechteste Stelle.</translation>
   <message>
    <source>“Proof …”, “Made by”: choose how the part is made. Every limit has its reason and its source,
 and can be changed; a set of limits of your own is a copy that the job keeps, or the shelf.
-“Can it also be made otherwise?” makes the proof by every process and puts them side by side.
-A stamp may be made otherwise than the part. For moulds say how they are pulled.</source>
+A stamp may be made otherwise than the part. For moulds say how they are pulled. “By every
+process” asks whether it can also be made otherwise, and puts the answers side by side.</source>
    <translation>„Prüfung …“, „Gefertigt durch“: wählen Sie, wie das Teil gefertigt wird. Jede Grenze hat ihren Grund und ihre Quelle
 und lässt sich ändern; ein eigener Satz von Grenzen ist eine Kopie, die der Auftrag behält, oder das Regal.
-„Lässt es sich auch anders fertigen?“ macht die Prüfung für jedes Verfahren und stellt sie nebeneinander.
-Eine Prägung darf anders gefertigt werden als das Teil. Bei Formen sagen Sie, wie gezogen wird.</translation>
+Eine Prägung darf anders gefertigt werden als das Teil. Bei Formen sagen Sie, wie gezogen wird. „Durch jedes
+Verfahren“ fragt, ob es sich auch anders fertigen lässt, und stellt die Antworten nebeneinander.</translation>
   </message>
   <message>
    <source>A finding that does no harm is accepted in “Findings”, with a name and a reason. It then

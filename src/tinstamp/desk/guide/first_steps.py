@@ -33,8 +33,8 @@ Ctrl+7 finds its worst place.
     "Can it be made": """
 “Proof …”, “Made by”: choose how the part is made. Every limit has its reason and its source,
 and can be changed; a set of limits of your own is a copy that the job keeps, or the shelf.
-“Can it also be made otherwise?” makes the proof by every process and puts them side by side.
-A stamp may be made otherwise than the part. For moulds say how they are pulled.
+A stamp may be made otherwise than the part. For moulds say how they are pulled. “By every
+process” asks whether it can also be made otherwise, and puts the answers side by side.
 """,
     "What may stand": """
 A finding that does no harm is accepted in “Findings”, with a name and a reason. It then

@@ -1,4 +1,4 @@
-"""How the job, or a stamp, is made: limits with their reasons, changed, copied, side by side."""
+"""How the job, or a stamp, is made: limits with their reasons, changed, copied, kept."""
 
 from __future__ import annotations
 
@@ -12,7 +12,6 @@ from PySide6.QtWidgets import (
     QInputDialog,
     QLabel,
     QMenu,
-    QPushButton,
     QTableWidgetItem,
     QToolButton,
     QVBoxLayout,
@@ -25,8 +24,6 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.words.say import formula_typed, say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
-from tinstamp.engine.messages import Answered
-from tinstamp.engine.questions import Sides, WantSides
 from tinstamp.job import process_shelf
 from tinstamp.job.field import declared
 from tinstamp.job.limit import Limit
@@ -44,7 +41,7 @@ AS_JOB = "As the job"
 
 @overrides
 class ProcessTab(QWidget):
-    """The process of the job and of the chosen stamp, its limits, and the job by every other."""
+    """The process of the job and of the chosen stamp, and its limits."""
 
     def __init__(self, session: Session) -> None:
         super().__init__()
@@ -73,27 +70,19 @@ class ProcessTab(QWidget):
         self.limits = Table("Limits", columns, 2, (120, 100, 100, 250))
         self.limits.setEditTriggers(Table.EditTrigger.AllEditTriggers)
         self.limits.itemChanged.connect(self._take_limit)
-        self.sides = Table("By every process", ("Made by", "To fix", "To look at", "The first"), 3,
-                           (150, 60, 80, 100))  # fmt: skip
-        self.ask = QPushButton(say("Can it also be made otherwise?"))
-        self.ask.clicked.connect(self._ask)
         self.answer = QLabel()
         self.answer.setProperty("role", "second")
         foot = QHBoxLayout()
-        foot.addWidget(self.ask)
         foot.addWidget(self.answer)
         foot.addStretch(1)
         foot.addWidget(self._more())
         column = QVBoxLayout(self)
         column.addLayout(head)
         column.addWidget(self.told)
-        column.addWidget(self.limits, 3)
+        column.addWidget(self.limits, 1)
         column.addLayout(foot)
-        column.addWidget(self.sides, 2)
         session.job_changed.connect(self.renew)
         session.selection_changed.connect(self.renew)
-        session.answered.connect(self._answered)
-        session.refused.connect(self._refused)
         self.renew()
 
     def _more(self) -> QToolButton:
@@ -287,37 +276,6 @@ class ProcessTab(QWidget):
             self._bring(self.session.job, process_shelf.take(name))
         except ValueError as error:
             complain(self, "It cannot be taken from the shelf", error)
-
-    # -- by every process
-
-    def _ask(self) -> None:
-        own = tuple(x.name for x in self.session.job.processes)
-        self.number = self.session.ask(WantSides((*(k for k in PROCESSES if k), *own)))
-        self.ask.setEnabled(False)
-        self.answer.setText(say("The proof is made by every process …"))
-
-    def _answered(self, event: Answered) -> None:
-        if event.number != self.number or not isinstance(event.answer, Sides):
-            return
-        self.ask.setEnabled(True)
-        rows, best = [], 0
-        for name, findings in event.answer.findings:
-            fix = sum(f.level == "fix" for f in findings)
-            first = findings[0] if findings else None
-            told = f"{first.stamp}: {first.message}" if first is not None else "no findings"
-            title = PROCESSES[name].title if name in PROCESSES else name
-            rows.append((title, str(fix), str(len(findings) - fix), told))
-            best += not findings
-        self.sides.fill(rows)
-        for row, (_, findings) in enumerate(event.answer.findings):
-            colour = p.NOTE if not findings else p.FIX if findings[0].level == "fix" else p.LOOK
-            self.sides.mark(row, 0, colour=colour)
-        self.answer.setText(say(f"{best} of {len(rows)} processes can make it as it is."))
-
-    def _refused(self, number: int, message: str) -> None:
-        if number == self.number:
-            self.ask.setEnabled(True)
-            self.answer.setText(say(_sentence(message)))
 
 
 def _offer(box: QComboBox, names: Mapping[str, str], chosen: str) -> None:

@@ -6,6 +6,7 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QDialog, QHBoxLayout, QPushButton, QTabWidget, QVBoxLayout, QWidget
 
 from tinstamp.desk.dialogs.proof.effort_tab import EffortTab
+from tinstamp.desk.dialogs.proof.every_process_tab import EveryProcessTab
 from tinstamp.desk.dialogs.proof.findings_tab import FindingsTab
 from tinstamp.desk.dialogs.proof.process_tab import ProcessTab
 from tinstamp.desk.dialogs.proof.standards_tab import StandardsTab
@@ -25,11 +26,13 @@ class ProofWindow(QDialog):
         self.setWindowFlag(Qt.WindowType.Window)
         self.resize(1000, 640)
         self.findings, self.process = FindingsTab(session), ProcessTab(session)
+        self.every = EveryProcessTab(session)
         self.standards, self.effort = StandardsTab(session), EffortTab(session)
         self.tabs = QTabWidget()
         for words, tab in (
             ("Findings", self.findings), ("Made by", self.process),
-            ("Standards", self.standards), ("Time, cost, room", self.effort),
+            ("By every process", self.every), ("Standards", self.standards),
+            ("Time, cost, room", self.effort),
         ):  # fmt: skip
             self.tabs.addTab(tab, say(words))
         self.findings.show_finding.connect(self.show_finding)

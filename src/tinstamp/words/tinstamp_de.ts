@@ -1968,10 +1968,6 @@
    <translation>Lässt es sich auch anders fertigen?</translation>
   </message>
   <message>
-   <source>The job as it is, proofed by every process, without a change.</source>
-   <translation>Der Auftrag, wie er ist, durch jedes Verfahren geprüft, ohne eine Änderung.</translation>
-  </message>
-  <message>
    <source>The proof is made by every process …</source>
    <translation>Die Prüfung wird durch jedes Verfahren gemacht …</translation>
   </message>

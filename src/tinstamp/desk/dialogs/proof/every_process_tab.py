@@ -2,19 +2,22 @@
 
 from __future__ import annotations
 
+from PySide6.QtGui import QShowEvent
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from tinstamp.desk.dialogs.proof.tables import Table
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.words.say import say
+from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.engine.messages import Answered
 from tinstamp.engine.questions import Sides, WantSides
 from tinstamp.proofing.processes import PROCESSES
 
 
+@overrides
 class EveryProcessTab(QWidget):
-    """Findings by every process, side by side; asked for, since that takes a while."""
+    """Findings by every process, side by side: asked for when it is first seen, and by hand."""
 
     def __init__(self, session: Session) -> None:
         super().__init__()
@@ -26,7 +29,7 @@ class EveryProcessTab(QWidget):
                            (150, 60, 80, 100))  # fmt: skip
         self.ask = QPushButton(say("Can it also be made otherwise?"))
         self.ask.clicked.connect(self._ask)
-        self.answer = QLabel(say("The job as it is, proofed by every process, without a change."))
+        self.answer = QLabel()
         self.answer.setProperty("role", "second")
         head = QHBoxLayout()
         head.addWidget(self.ask)
@@ -38,6 +41,10 @@ class EveryProcessTab(QWidget):
         session.job_changed.connect(self._hold)
         session.answered.connect(self._answered)
         session.refused.connect(self._refused)
+
+    def showEvent(self, event: QShowEvent) -> None:
+        if not self.sides.rowCount() and self.ask.isEnabled():
+            self._ask()
 
     def _ask(self) -> None:
         own = tuple(x.name for x in self.session.job.processes)

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from tinstamp.guarded.beside import Beside
 from tinstamp.relief import soundness
 from tinstamp.relief.blocks import Block
-from tinstamp.relief.soundness import CAPS, OTHERS, Finding, each_few, hold_sound
+from tinstamp.relief.soundness import CAPS, OTHERS, Finding, besides_caps, each_few, hold_sound
 
 ENOUGH_FACES = 300
 """faces that wait for a second process: to begin one takes as long as some twenty of them"""
@@ -40,20 +40,22 @@ class Ahead:
         if whole:
             self._looks.append(soundness.others_valid)
         self._waiting: list[Block] = []
+        self._faces = 0
         self._parts: list[_Part] = []
         self._known: set[int] = set()
 
     def made(self, block: Block) -> None:
         """One more is there."""
         self._waiting.append(block)
-        if sum(len(own.walls) + 1 for own in self._waiting) < ENOUGH_FACES:
+        self._faces += 1 + len(besides_caps(block))
+        if self._faces < ENOUGH_FACES:
             return
         if not self._parts or self._parts[-1].work.idle:
             few = soundness.in_few(self._waiting)
             pieces = [piece for look in self._looks for piece in each_few(look, few)]
             self._parts.append(_Part(few, Beside(pieces)))
             self._known.update(id(own.known) for own in self._waiting)
-            self._waiting = []
+            self._waiting, self._faces = [], 0
 
     def has(self, block: Block, what: str) -> bool:
         """True when that of a block is looked at here."""

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import gc
 import os
+from collections.abc import Iterable, Iterator, Sequence
 from pathlib import Path
 
 import pytest
@@ -48,6 +50,24 @@ def own_home(tmp_path_factory: pytest.TempPathFactory, monkeypatch: pytest.Monke
     for name in ("XDG_STATE_HOME", "XDG_CONFIG_HOME", "XDG_CACHE_HOME", "XDG_DATA_HOME"):
         monkeypatch.setenv(name, str(home / name.lower()))
     return home
+
+
+@pytest.fixture(scope="module", autouse=True)
+def nothing_left() -> Iterator[None]:
+    """What a file's tests leave goes before the next: windows and parts refer to themselves, and
+    gigabytes of them make every process that is begun slow."""
+    yield
+    gc.collect()
+
+
+def each_once(every: Iterable[object], *others: Sequence[object]) -> list[tuple[object, ...]]:
+    """Each of the first with one of every other list in turn: all that there is comes up, in other
+    company each time, where all with all would take minutes."""
+    return [
+        (*(one if isinstance(one, tuple) else (one,)),
+         *(other[(k + k // len(other)) % len(other)] for other in others))
+        for k, one in enumerate(every)
+    ]  # fmt: skip
 
 
 def font(family: str = "Barlow", style: str = "SemiBold") -> FontData:

@@ -18,7 +18,7 @@ import pytest
 import shapely
 from scipy import ndimage
 
-from tests.conftest import made
+from tests.conftest import each_once, made
 from tests.core.solids import sound, volume
 from tests.core.test_fields_everywhere import FACES
 from tests.core.test_pieces import PLACES, fixes, hits, marked, polygons
@@ -203,8 +203,7 @@ def carve_on(face: str, art: Any, **how: Any) -> Built:
     return marked(part, name, at, art, **given)
 
 
-@pytest.mark.parametrize("make", ["engrave", "emboss"])
-@pytest.mark.parametrize("face", BENT)
+@pytest.mark.parametrize(("face", "make"), each_once(BENT, ["engrave", "emboss"]))
 def test_on_a_bent_face_it_is_that_roof_along_the_normals(
     face: str, make: str, tmp_path: Path
 ) -> None:

@@ -36,7 +36,7 @@ def document(name: str) -> Document:
 def test_demos_and_ready_blanks(name: str, tmp_path: Path) -> None:
     built = build(document(name))
     file = tmp_path / "part.stl"
-    for chord in (0.2, 0.05, 0.01):
+    for chord in (0.2, 0.01):
         write_stl(built.solid, file, chord)
         mesh = trimesh.load(file)
         assert mesh.is_watertight and mesh.is_winding_consistent

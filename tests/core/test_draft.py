@@ -3,6 +3,7 @@ on the finished faces, what does not fit told with what would."""
 
 from __future__ import annotations
 
+import itertools
 import math
 from dataclasses import replace
 
@@ -13,7 +14,7 @@ from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.BRepTools import BRepTools
 from scipy.spatial import cKDTree
 
-from tests.conftest import artwork, plate
+from tests.conftest import artwork, each_once, plate
 from tests.core.plans import ordered
 from tests.core.solids import area, normal_at, sound, volume
 from tests.core.test_artwork import polygons
@@ -199,9 +200,10 @@ def test_the_angle_on_the_finished_faces(name: str, make: str, degrees: float) -
     assert gone == pytest.approx(built.report.stamps[0].relief_volume, rel=1e-5)
 
 
-@pytest.mark.parametrize("depth", [0.4, -0.4])
-@pytest.mark.parametrize("name", ["t.outer", "t.inner", "t.top"])
-@pytest.mark.parametrize("at_cap", [False, True])
+@pytest.mark.parametrize(
+    ("name", "depth", "at_cap"),
+    each_once(itertools.product(["t.outer", "t.inner", "t.top"], [0.4, -0.4]), [False, True]),
+)
 def test_the_long_way_gives_the_same(name: str, depth: float, at_cap: bool) -> None:
     blank = tube("t", 60, 30, 30, {})
     lean = 0.4 * math.tan(math.radians(6.0))

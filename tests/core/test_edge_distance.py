@@ -7,6 +7,7 @@ handbook of geometry); areas of rings and sectors in closed form; layers, A d (1
 
 from __future__ import annotations
 
+import itertools
 from typing import Any
 
 import numpy as np
@@ -14,6 +15,7 @@ import pytest
 import shapely
 from pygeodesic import geodesic
 
+from tests.conftest import each_once
 from tests.core.solids import sound, volume
 from tests.core.test_fields_everywhere import FACES
 from tests.core.test_pieces import fixes, hits, marked
@@ -253,9 +255,15 @@ OWN = {"O": 0.2, "H": 0.5, "B": 0.9}
 """mm that letters stand out of the floor of a field, or are sunk from the cap of a panel"""
 
 
-@pytest.mark.parametrize("shape", ["rectangle", "contour", "edges"])
-@pytest.mark.parametrize("make", ["field", "panel"])
-@pytest.mark.parametrize("face", ["plane", "cylinder", "bore", "cone", "ball", "skin"])
+@pytest.mark.parametrize(
+    ("face", "make", "shape"),
+    each_once(
+        itertools.product(
+            ["plane", "cylinder", "bore", "cone", "ball", "skin"], ["field", "panel"]
+        ),
+        ["rectangle", "contour", "edges"],
+    ),
+)
 def test_each_letter_of_a_field_ends_where_it_is_asked_to(face: str, make: str, shape: str) -> None:
     """Below the face, level with it and proud of it in one field; the volume layer by layer, and
     each letter's end met by a line square to the face."""

@@ -7,6 +7,7 @@ Shapely's offsets, summed over levels.
 
 from __future__ import annotations
 
+import itertools
 from dataclasses import replace
 from pathlib import Path
 
@@ -14,6 +15,7 @@ import numpy as np
 import pytest
 import shapely
 
+from tests.conftest import each_once
 from tests.core.solids import change_made, told_to_fix, volume
 from tests.core.test_artwork import polygons
 from tests.core.test_fields_everywhere import FACES
@@ -412,14 +414,16 @@ def change_of(built: Built) -> float:
     return volume(built.bodies["part"].shape) - volume(built.blank.solid.shape)
 
 
-@pytest.mark.parametrize("make", ["engrave", "emboss"])
 @pytest.mark.parametrize(
-    "how",
-    [VEE, SMALL, DOVE, {"cap_edge": "chamfer", "cap_edge_size": "0.1 mm"},
-     {"face_edge": "round", "face_edge_size": "0.1 mm"}],
-    ids=["vee", "round", "dove", "chamfer", "fillet"],
+    ("face", "how", "make"),
+    each_once(
+        itertools.product(["plane", "cylinder", "cone"], [
+            VEE, SMALL, DOVE, {"cap_edge": "chamfer", "cap_edge_size": "0.1 mm"},
+            {"face_edge": "round", "face_edge_size": "0.1 mm"},
+        ]),
+        ["engrave", "emboss"],
+    ),
 )  # fmt: skip
-@pytest.mark.parametrize("face", ["plane", "cylinder", "cone"])
 def test_what_hangs_over_a_rim_is_told_and_made(
     face: str, how: dict[str, str], make: str, tmp_path: Path
 ) -> None:

@@ -60,8 +60,8 @@ def test_there_are_enough_icons() -> None:
 
 @pytest.mark.parametrize("part", range(10))
 def test_icons_cover_what_a_renderer_covers(part: int) -> None:
-    """Within 1 % of the icon's box, without a failure."""
-    for name, data in ICONS[part::10]:
+    """Within 1 % of the icon's box, without a failure: every third; `trials/logos.py` takes all."""
+    for name, data in ICONS[part::30]:
         drawing = read_svg(data)
         box = 24.0 * 25.4 / 96 if b'width="24"' in data or b'viewBox="0 0 24 24"' in data else 0.0
         root_box = box or _box(data)

@@ -20,6 +20,7 @@ from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.BRepLProp import BRepLProp_SLProps
 from OCP.BRepTools import BRepTools
 
+from tests.conftest import each_once
 from tests.core.solids import sound
 from tests.core.test_runs import DEPTH, HALVES, change, over, panels
 from tinstamp.artwork.outline import evaluate
@@ -74,9 +75,10 @@ def by_levels(
     )
 
 
-@pytest.mark.parametrize("bend", [12.0, -8.0, 0.0])
-@pytest.mark.parametrize("make", ["engrave", "emboss"])
-@pytest.mark.parametrize("walls", WALLS)
+@pytest.mark.parametrize(
+    ("walls", "make", "bend"),
+    each_once(itertools.product(WALLS, ("engrave", "emboss")), [12.0, -8.0, 0.0]),
+)
 def test_letters_over_a_joint_meet_in_a_mitre(walls: str, make: str, bend: float) -> None:
     built = over(panels(bend), "x.b", "IOI", make, across="10 mm", height="5 mm", **WALLS[walls])
     found = change(built)
@@ -209,8 +211,7 @@ def steiner(built: Built, bend: float, sign: float, degrees: float, chamfer: flo
     return sign * total
 
 
-@pytest.mark.parametrize("make", ["engrave", "emboss"])
-@pytest.mark.parametrize("name", ROUND)
+@pytest.mark.parametrize(("name", "make"), each_once(ROUND, ["engrave", "emboss"]))
 def test_plain_letters_over_a_round_joint(name: str, make: str) -> None:
     """A shoulder of a bottle: refused before, or with seven tenths of its volume, since the far end
     of the joint was laid out too, where the sheet says nothing."""
@@ -221,8 +222,7 @@ def test_plain_letters_over_a_round_joint(name: str, make: str) -> None:
         assert change(built) == pytest.approx(steiner(built, ROUND[name][3], sign, 0.0), rel=2e-3)
 
 
-@pytest.mark.parametrize("make", ["engrave", "emboss"])
-@pytest.mark.parametrize("name", ROUND)
+@pytest.mark.parametrize(("name", "make"), each_once(ROUND, ["emboss", "engrave"]))
 def test_draft_over_a_round_joint(name: str, make: str) -> None:
     """Both shares end in the cone midway; a round letter, and straight ones, where they come to be:
     the kernel's boolean does not make all."""

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import gc
+import itertools
 import time
 from collections.abc import Callable, Iterator
 from pathlib import Path
@@ -125,6 +127,12 @@ def job_file(tmp_path: Path) -> Path:
     return path
 
 
+CLOSED = itertools.count(1)
+"""Windows that were closed, some 40 MB each until they are collected"""
+AT_ONCE = 8
+"""windows that are collected together"""
+
+
 @pytest.fixture
 def hand(
     app: QApplication, settings: QSettings, monkeypatch: pytest.MonkeyPatch, pool: Pool
@@ -142,6 +150,8 @@ def hand(
     window.close()
     window.deleteLater()
     app.processEvents()
+    if next(CLOSED) % AT_ONCE == 0:
+        gc.collect()
 
 
 TOLD: list[str] = []

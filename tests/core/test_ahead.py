@@ -35,7 +35,7 @@ MOST = 10**9
 
 def watched(made: Imprint, whole: bool) -> Looked:
     """Its findings, all of its blocks looked at ahead."""
-    own = Ahead(summed=True, whole=whole)
+    own = Ahead(MOST, summed=True, whole=whole)
     for block in made.blocks:
         block.known.sound.clear()
         block.known.change = None
@@ -87,6 +87,7 @@ def test_a_process_that_is_stopped_leaves_its_work_to_this_one(
 def made_anew(job: Job, few: int, monkeypatch: pytest.MonkeyPatch) -> list[tuple[str, float]]:
     """How each stamp is built, and what it changes; by a second process from so few faces on."""
     monkeypatch.setattr(ahead, "ENOUGH_FACES", few)
+    monkeypatch.setattr(ahead, "MANY_FACES", few)
     monkeypatch.setattr(by_imprint, "MANY_CURVES", few)
     monkeypatch.setattr(looked, "MANY_FACES", few)
     KEPT_BLOCKS.clear()

@@ -14,6 +14,8 @@ from tinstamp.relief.soundness import CAPS, OTHERS, Finding, besides_caps, each_
 
 ENOUGH_FACES = 300
 """faces that wait for a second process: to begin one takes as long as some twenty of them"""
+MANY_FACES = 800
+"""faces in all from which on it pays to begin before all are made"""
 
 
 @dataclass(frozen=True)
@@ -31,9 +33,10 @@ class Ahead:
     what waits when all are made is for `Looked` to look at.
     """
 
-    def __init__(self, summed: bool, whole: bool) -> None:
-        """`summed` when the change of volume is wanted of each block, `whole` when walls are to be
-        looked at with the caps."""
+    def __init__(self, faces: int, summed: bool, whole: bool) -> None:
+        """About so many faces will be made. `summed` when the change of volume is wanted of each
+        block, `whole` when walls are to be looked at with the caps."""
+        self._pays = faces > MANY_FACES
         self._looks: list[Callable[[Sequence[Block]], Finding]] = [soundness.caps_valid]
         if summed:
             self._looks.append(soundness.changes)
@@ -48,7 +51,7 @@ class Ahead:
         """One more is there."""
         self._waiting.append(block)
         self._faces += 1 + len(besides_caps(block))
-        if self._faces < ENOUGH_FACES:
+        if not self._pays or self._faces < ENOUGH_FACES:
             return
         if not self._parts or self._parts[-1].work.idle:
             few = soundness.in_few(self._waiting)

@@ -35,7 +35,8 @@ from tinstamp.relief.verify import VOLUME_STRAY, agrees, examine_imprint, is_clo
 ONE_SIDED = (PlaneChart, CylinderChart, ConeChart)
 """Faces whose other side no normal reaches before it comes to what they are round about"""
 MANY_CURVES = 150
-"""curves of outlines from which on a second process pays that sums up over them meanwhile"""
+"""curves of outlines, on a bent face, from which on a second process pays that sums up over them
+meanwhile"""
 SOFTENED_STRAY = 5e-4
 """The same as VOLUME_STRAY for walls with softened edges: where two curves meet at a corner that is
 spread, they are carried on by their own bend, and the sum of sections carries them on straight."""
@@ -55,9 +56,13 @@ def by_imprint(
     another face."""
     plain = head is None and stack is None and carving is None and not op.tops
     by_caps = plain and op.face_chart.evenly_curved
-    ahead = Ahead(bool(op.depth) and not by_caps, carving is not None)
+    curves = sum(len(own) for region in op.placed.regions for own in region.outlines)
+    walls = curves * (1 if stack is None else len(stack.parts))
+    faces = walls if carving is None else sum(len(roof.facets) for roof in carving.roofs)
+    ahead = Ahead(faces, bool(op.depth) and not by_caps, carving is not None)
+    long = carving is not None or not (by_caps or isinstance(op.face_chart.ground, PlaneChart))
     first: Beside[float | None] = Beside(
-        [expected, partial(layer_under, asked)], not by_caps and _curves(op) > MANY_CURVES
+        [expected, partial(layer_under, asked)], long and curves > MANY_CURVES
     )
     try:
         if carving is not None:
@@ -96,11 +101,6 @@ def by_imprint(
         LOG.warning("the guard sends %s the long way: %s", op.stamp, told)
         return None
     return made, after, change, volume
-
-
-def _curves(op: Operation) -> int:
-    """Of which its outlines are."""
-    return sum(len(own) for region in op.placed.regions for own in region.outlines)
 
 
 def _one_sided(chart: FaceChart) -> bool:

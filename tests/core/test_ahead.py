@@ -33,9 +33,9 @@ MOST = 10**9
 """more than there is of anything"""
 
 
-def watched(made: Imprint, whole: bool) -> Looked:
+def watched(made: Imprint) -> Looked:
     """Its findings, all of its blocks looked at ahead."""
-    own = Ahead(MOST, summed=True, whole=whole)
+    own = Ahead(MOST)
     for block in made.blocks:
         block.known.sound.clear()
         block.known.change = None
@@ -43,15 +43,14 @@ def watched(made: Imprint, whole: bool) -> Looked:
     return Looked(replace(made, ahead=own))
 
 
-@pytest.mark.parametrize("whole", [False, True])
 @pytest.mark.parametrize("face", FACES)
-def test_it_finds_the_same(face: str, whole: bool, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_it_finds_the_same(face: str, monkeypatch: pytest.MonkeyPatch) -> None:
     made = letters(face, "engrave")
     after = Looked(made)
     assert after.caps_valid() and after.others_valid()
     changes = after.changes()
     monkeypatch.setattr(ahead, "ENOUGH_FACES", 40)
-    look = watched(made, whole)
+    look = watched(made)
     assert look.caps_valid()
     assert look.changes() == pytest.approx(changes, rel=1e-12)
     assert look.others_valid()
@@ -64,10 +63,10 @@ def test_a_fault_is_found_wherever_it_is(at: int, monkeypatch: pytest.MonkeyPatc
     made = letters("tube", "engrave")
     blocks = list(made.blocks)
     blocks[at] = replace(blocks[at], cap=crossed())
-    caps = watched(replace(made, blocks=tuple(blocks)), whole=True)
+    caps = watched(replace(made, blocks=tuple(blocks)))
     assert not caps.caps_valid() and caps.others_valid()
     blocks[at] = replace(made.blocks[at], walls=(*made.blocks[at].walls, crossed()))
-    walls = watched(replace(made, blocks=tuple(blocks)), whole=True)
+    walls = watched(replace(made, blocks=tuple(blocks)))
     assert walls.caps_valid() and not walls.others_valid()
     assert OTHERS not in blocks[at].known.sound
 
@@ -78,7 +77,7 @@ def test_a_process_that_is_stopped_leaves_its_work_to_this_one(
     monkeypatch.setattr(ahead, "ENOUGH_FACES", 1)
     made = letters("ball", "engrave")
     changes = Looked(made).changes()
-    look = watched(made, whole=True)
+    look = watched(made)
     stop_all()
     assert look.caps_valid() and look.others_valid()
     assert look.changes() == pytest.approx(changes, rel=1e-12)

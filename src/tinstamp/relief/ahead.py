@@ -1,5 +1,6 @@
-"""What is found out of an imprint while the rest of it is still being made: a second processor
-looks at the blocks that are there. What it finds stands with each block (see `blocks.Known`).
+"""What is found out of a carving while the rest of it is still being made: a second processor looks
+at the blocks that are there. What it finds stands with each block (see `blocks.Known`). It pays
+where a letter has a hundred faces; of plain walls it takes as long as it saves.
 """
 
 from __future__ import annotations
@@ -18,6 +19,12 @@ MANY_FACES = 800
 """faces in all from which on it pays to begin before all are made"""
 
 
+LOOKS: tuple[Callable[[Sequence[Block]], Finding], ...] = (
+    soundness.caps_valid, soundness.changes, soundness.others_valid,
+)  # fmt: skip
+"""What is found out of each block"""
+
+
 @dataclass(frozen=True)
 class _Part:
     """Blocks that are being looked at."""
@@ -33,15 +40,9 @@ class Ahead:
     what waits when all are made is for `Looked` to look at.
     """
 
-    def __init__(self, faces: int, summed: bool, whole: bool) -> None:
-        """About so many faces will be made. `summed` when the change of volume is wanted of each
-        block, `whole` when walls are to be looked at with the caps."""
+    def __init__(self, faces: int) -> None:
+        """About so many faces will be made."""
         self._pays = faces > MANY_FACES
-        self._looks: list[Callable[[Sequence[Block]], Finding]] = [soundness.caps_valid]
-        if summed:
-            self._looks.append(soundness.changes)
-        if whole:
-            self._looks.append(soundness.others_valid)
         self._waiting: list[Block] = []
         self._faces = 0
         self._parts: list[_Part] = []
@@ -55,22 +56,21 @@ class Ahead:
             return
         if not self._parts or self._parts[-1].work.idle:
             few = soundness.in_few(self._waiting)
-            pieces = [piece for look in self._looks for piece in each_few(look, few)]
+            pieces = [piece for look in LOOKS for piece in each_few(look, few)]
             self._parts.append(_Part(few, Beside(pieces)))
             self._known.update(id(own.known) for own in self._waiting)
             self._waiting, self._faces = [], 0
 
-    def has(self, block: Block, what: str) -> bool:
-        """True when that of a block is looked at here."""
-        looked_at = what == CAPS or soundness.others_valid in self._looks
-        return looked_at and id(block.known) in self._known
+    def has(self, block: Block) -> bool:
+        """True for a block that is looked at here."""
+        return id(block.known) in self._known
 
     def told(self) -> None:
         """All that was found stands with the blocks now; a block with a fault has no word of it."""
         for part in self._parts:
             count = len(part.few)
-            found = part.work.first(len(self._looks) * count)
-            for n, look in enumerate(self._looks):
+            found = part.work.first(len(LOOKS) * count)
+            for n, look in enumerate(LOOKS):
                 for blocks, own in zip(part.few, found[n * count : (n + 1) * count], strict=True):
                     _note(look, blocks, own)
 

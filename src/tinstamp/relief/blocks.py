@@ -5,7 +5,7 @@ were made before (`relief.kept_blocks`).
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable, Mapping, Sequence
+from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 import numpy as np
@@ -190,21 +190,16 @@ class Maker:
         self,
         around: Mapping[Island, Sequence[tuple[int, TopoDS_Wire]]],
         likes: Sequence[Like] | None,
-        is_made: Callable[[Block], None] | None = None,
     ) -> dict[int, tuple[Block, ...]]:
         """All clusters, as they are like others; None for none that is. By the cluster that was
         made, or below zero by what was made before, a block a region in their order, with all
-        its places. `around` are holes of the face that islands get. `is_made` hears of each new
-        block as soon as it is there."""
+        its places. `around` are holes of the face that islands get."""
         new: dict[int, list[Block]] = {}
         for k in range(len(self.clusters)):
             like = Like(k, *STAYS) if likes is None else likes[k]
             self.make(k, like)
             if like.first == k:
                 new[k] = self._blocks_of(k, around)
-                if is_made is not None:
-                    for block in new[k]:
-                        is_made(block)
         return {
             k: tuple(block.set_down(at) for block in (new[k] if k >= 0 else self.before[k].blocks))
             for k, at in self._at.items()

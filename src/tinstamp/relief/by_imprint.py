@@ -15,7 +15,6 @@ from tinstamp.chart.plane import PlaneChart
 from tinstamp.chart.run import RunChart
 from tinstamp.guarded.beside import Beside
 from tinstamp.plan.station import Path
-from tinstamp.relief.ahead import Ahead
 from tinstamp.relief.asked import Asked
 from tinstamp.relief.carried import cells_along
 from tinstamp.relief.carved import Carving
@@ -57,20 +56,17 @@ def by_imprint(
     plain = head is None and stack is None and carving is None and not op.tops
     by_caps = plain and op.face_chart.evenly_curved
     curves = sum(len(own) for region in op.placed.regions for own in region.outlines)
-    walls = curves * (1 if stack is None else len(stack.parts))
-    faces = walls if carving is None else sum(len(roof.facets) for roof in carving.roofs)
-    ahead = Ahead(faces, bool(op.depth) and not by_caps, carving is not None)
     long = carving is not None or not (by_caps or isinstance(op.face_chart.ground, PlaneChart))
     first: Beside[float | None] = Beside(
         [expected, partial(layer_under, asked)], long and curves > MANY_CURVES
     )
     try:
         if carving is not None:
-            made = carving.imprint(solid, op.face, op.placed.regions, op.stamp, ahead)
+            made = carving.imprint(solid, op.face, op.placed.regions, op.stamp)
         else:
             made = imprint(
                 solid, op.face, op.face_chart, op.placed.regions, op.signed, op.stamp, head,
-                {at: top.height for top in op.tops for at in top.islands}, stack, ahead=ahead,
+                {at: top.height for top in op.tops for at in top.islands}, stack,
             )  # fmt: skip
             if op.walls.carry is not None:
                 made = _in_cells(made, op, op.walls.carry)

@@ -96,15 +96,10 @@ class Carving:
         return max((roof.top for roof in self.roofs), default=0.0) / self.slope
 
     def imprint(
-        self,
-        solid: NamedSolid,
-        face: str,
-        regions: Sequence[Region],
-        stamp: str,
-        ahead: Ahead | None = None,
+        self, solid: NamedSolid, face: str, regions: Sequence[Region], stamp: str
     ) -> Imprint:
-        """Put into a face of the solid; `ahead` looks at what is made while the rest is. Raises
-        CurveError where it lies beside it."""
+        """Put into a face of the solid. Raises CurveError where it lies beside it."""
+        ahead = Ahead(sum(len(roof.facets) for roof in self.roofs))
         hosts = Hosts(solid.faces_named(face), self.chart)
         owners = islands_of(regions)
         apart = {n for n, at in enumerate(owners) if at} | {at[0] for at in owners if at}
@@ -155,15 +150,14 @@ class Carving:
             ahead=ahead,
         )
 
-    def _carved(self, n: int, hosts: Hosts, apart: bool, ahead: Ahead | None) -> Carved:
+    def _carved(self, n: int, hosts: Hosts, apart: bool, ahead: Ahead) -> Carved:
         """A roof as faces; those that stand apart become a block when all are there."""
         one = Carved(self.roofs[n], self.bend, self._facets(self.roofs[n], hosts))
         if len(one.facets.faces) < 2:
             raise CurveError("a letter has no walls")
         if not apart:
             one.block = self._block(n, one.facets, hosts, {})
-            if ahead is not None:
-                ahead.made(one.block)
+            ahead.made(one.block)
         return one
 
     def _block(

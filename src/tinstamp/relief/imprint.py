@@ -167,13 +167,11 @@ def imprint(
     tops: Mapping[Island, float] | None = None,
     stack: Stacked | None = None,
     stand: Stand | None = None,
-    ahead: Ahead | None = None,
 ) -> Imprint:
     """The regions raised (depth > 0) or sunk (depth < 0) in a solid's face, mm; at depth 0 they
     become faces of their own. With `head` the walls end there; with `tops` what lies in those
     counters ends that high over the face, mm; with `stack` they are that; with `stand` the solid's
-    face is parallel to that of the chart, and the depth is from the latter. `ahead` looks at what
-    is made while the rest is.
+    face is parallel to that of the chart, and the depth is from the latter.
 
     The regions must lie strictly inside the face and not touch one another: that is for the caller
     to know (see `setting.fit`). Raises CurveError when they cross the seam.
@@ -202,7 +200,7 @@ def imprint(
     before = () if ground is None else KEPT_BLOCKS.like(ground, clusters)
     maker = Maker(uppers, heights, bool(lift), hosts.flipped, turned, clusters, owners, before)
     lifts = {0.0, lift, *heights.values()} if head is None or head.turns else None
-    blocks = _blocks(maker, around, chart, lifts, ground, ahead)
+    blocks = _blocks(maker, around, chart, lifts, ground)
     within = _within(hosts, laid, maker.holes)
     return Imprint(
         face=face_name,
@@ -210,7 +208,7 @@ def imprint(
         rings={k: tuple(ring_of(laid[n][0]) for n in own) for k, own in within.items()},
         surface=surface, flipped=hosts.flipped, blocks=blocks, shell=hosts.shell,
         stamp=stamp, over_foot=head is None or head.over_foot,
-        cap="" if stand is None else stand.cap, moved=_by_host(around), ahead=ahead,
+        cap="" if stand is None else stand.cap, moved=_by_host(around),
     )  # fmt: skip
 
 
@@ -253,14 +251,13 @@ def _blocks(
     chart: FaceChart,
     lifts: Collection[float] | None,
     ground: Hashable | None,
-    ahead: Ahead | None,
 ) -> tuple[Block, ...]:
     """Everything made; what is alike over the face at all `lifts` once, without them each by
     itself. What is new is kept where there is a ground for it."""
     clusters = maker.clusters
     apart = {k for k, own in enumerate(clusters) if any(n in own.regions for n, _ in around)}
     likes = None if lifts is None else alike(clusters, chart, lifts, apart, maker.before)
-    made = maker.blocks(around, likes, None if ahead is None else ahead.made)
+    made = maker.blocks(around, likes)
     for k, blocks in made.items() if ground is not None else ():
         places = len(blocks[0].at)
         if k < 0:

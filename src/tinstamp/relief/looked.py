@@ -54,7 +54,7 @@ class Looked:
 
     def _lacks(self, block: Block, what: str) -> bool:
         """Nobody has looked at that, or is at it."""
-        at_it = self._ahead is not None and self._ahead.has(block, what)
+        at_it = self._ahead is not None and self._ahead.has(block)
         return not at_it and what not in block.known.sound
 
     @property
@@ -121,7 +121,7 @@ class Looked:
         if self._ahead is None:
             return True
         self._ahead.told()
-        own = [block for block in self._blocks if self._ahead.has(block, what)]
+        own = [block for block in self._blocks if self._ahead.has(block)]
         return all(what in block.known.sound for block in own)
 
 

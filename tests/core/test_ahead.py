@@ -86,7 +86,7 @@ def test_a_process_that_is_stopped_leaves_its_work_to_this_one(
 def made_anew(job: Job, few: int, monkeypatch: pytest.MonkeyPatch) -> list[tuple[str, float]]:
     """How each stamp is built, and what it changes; by a second process from so few faces on."""
     monkeypatch.setattr(ahead, "ENOUGH_FACES", few)
-    monkeypatch.setattr(ahead, "MANY_FACES", few)
+    monkeypatch.setattr(ahead, "FACES_IN_ALL", few)
     monkeypatch.setattr(by_imprint, "MANY_CURVES", few)
     monkeypatch.setattr(looked, "MANY_FACES", few)
     KEPT_BLOCKS.clear()

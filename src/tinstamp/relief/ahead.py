@@ -11,13 +11,20 @@ from dataclasses import dataclass
 from tinstamp.guarded.beside import Beside
 from tinstamp.relief import soundness
 from tinstamp.relief.blocks import Block
-from tinstamp.relief.soundness import CAPS, OTHERS, Finding, besides_caps, each_few, hold_sound
+from tinstamp.relief.soundness import (
+    CAPS,
+    OTHERS,
+    Finding,
+    besides_caps,
+    each_few,
+    hold_changes,
+    hold_sound,
+)
 
 ENOUGH_FACES = 300
 """faces that wait for a second process: to begin one takes as long as some twenty of them"""
-MANY_FACES = 800
-"""faces in all from which on it pays to begin before all are made"""
-
+FACES_IN_ALL = 800
+"""from which on it pays to begin before they are made"""
 
 LOOKS: tuple[Callable[[Sequence[Block]], Finding], ...] = (
     soundness.caps_valid, soundness.changes, soundness.others_valid,
@@ -42,7 +49,7 @@ class Ahead:
 
     def __init__(self, faces: int) -> None:
         """About so many faces will be made."""
-        self._pays = faces > MANY_FACES
+        self._pays = faces > FACES_IN_ALL
         self._waiting: list[Block] = []
         self._faces = 0
         self._parts: list[_Part] = []
@@ -77,8 +84,6 @@ class Ahead:
 
 def _note(look: object, blocks: Sequence[Block], found: Finding) -> None:
     if look is soundness.changes:
-        assert isinstance(found, list)
-        for block, change in zip(blocks, found, strict=True):
-            block.known.change = change
+        hold_changes(blocks, found)
     elif found:
         hold_sound(blocks, CAPS if look is soundness.caps_valid else OTHERS)

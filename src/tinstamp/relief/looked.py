@@ -21,6 +21,7 @@ from tinstamp.relief.soundness import (
     besides_caps,
     caps_of,
     each_few,
+    hold_changes,
     hold_sound,
     in_few,
     is_valid,
@@ -40,22 +41,19 @@ class Looked:
 
     def __init__(self, made: Imprint) -> None:
         self._blocks, self._ahead = made.blocks, made.ahead
-        new = [block for block in made.blocks if self._lacks(block, CAPS)]
-        self._few = in_few(new)
-        self._others = in_few([b for b in made.blocks if self._lacks(b, OTHERS)])
-        self._many = sum(map(len, map(besides_caps, self._new(made)))) > MANY_FACES
-        self._apart = all(block.walls for block in new)
+        new = [block for block in made.blocks if CAPS not in block.known.sound]
+        left = [block for block in made.blocks if not self._is_ahead(block)]
+        caps = [block for block in left if CAPS not in block.known.sound]
+        self._few = in_few(caps)
+        self._others = in_few([block for block in left if OTHERS not in block.known.sound])
+        self._many = sum(map(len, map(besides_caps, new))) > MANY_FACES
+        self._apart = all(block.walls for block in caps)
         self._work: Beside[Finding] | None = None
         self._before = 0
 
-    def _new(self, made: Imprint) -> list[Block]:
-        """What was not made before."""
-        return [b for b in made.blocks if CAPS not in b.known.sound]
-
-    def _lacks(self, block: Block, what: str) -> bool:
-        """Nobody has looked at that, or is at it."""
-        at_it = self._ahead is not None and self._ahead.has(block)
-        return not at_it and what not in block.known.sound
+    def _is_ahead(self, block: Block) -> bool:
+        """It is, or was, looked at while the rest was made."""
+        return self._ahead is not None and self._ahead.has(block)
 
     @property
     def _beside(self) -> Beside[Finding]:
@@ -100,9 +98,7 @@ class Looked:
         if self._many:
             found = self._first(2 * len(self._few))[len(self._few) :]
             for few, changes in zip(self._few, found, strict=True):
-                assert isinstance(changes, list)
-                for block, change in zip(few, changes, strict=True):
-                    block.known.change = change
+                hold_changes(few, changes)
         return [block.change for block in self._blocks]
 
     def others_valid(self) -> bool:
@@ -121,8 +117,7 @@ class Looked:
         if self._ahead is None:
             return True
         self._ahead.told()
-        own = [block for block in self._blocks if self._ahead.has(block)]
-        return all(what in block.known.sound for block in own)
+        return all(what in b.known.sound for b in self._blocks if self._is_ahead(b))
 
 
 def _sound(few: Sequence[Sequence[Block]], what: str) -> bool:

@@ -1,5 +1,5 @@
 """What the kernel finds on the faces that an imprint makes, a few blocks in one piece of work. Each
-face is looked at by itself: of many at once the kernel's check takes a quarter longer.
+face is looked at by itself: of many at once the kernel's check takes up to a quarter longer.
 """
 
 from __future__ import annotations
@@ -75,6 +75,13 @@ def each_few(
 ) -> list[Look]:
     """Pieces of work."""
     return [partial(look, own) for own in few]
+
+
+def hold_changes(blocks: Sequence[Block], found: Finding) -> None:
+    """What `changes` found stands with the blocks."""
+    assert isinstance(found, list)
+    for block, change in zip(blocks, found, strict=True):
+        block.known.change = change
 
 
 def hold_sound(blocks: Sequence[Block], what: str) -> None:

@@ -230,4 +230,4 @@ def test_a_picture_is_saved_as_the_part_is_seen(opened: Hand, tmp_path: Path) ->
     told: list[str] = []
     window.session.failed.connect(told.append)
     window.files.save_picture(tmp_path / "nowhere" / "x.png")
-    assert told == ["x.png cannot be written"]
+    assert told == ["x.png cannot be written: No such file or directory"]

@@ -5,6 +5,7 @@ with real keys."""
 from __future__ import annotations
 
 import re
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 import numpy as np
@@ -219,3 +220,29 @@ def test_recent_jobs_are_known_by_their_pictures(
     assert recent_pictures.icon_of(paths[0]).isNull()
     monkeypatch.setattr(recent_pictures, "picture_folder", lambda: Path("/proc/nowhere"))
     recent_pictures.keep(shown[1], paths[1], ())  # told in the log, nothing else
+
+
+def test_a_small_picture_is_never_seen_half_written(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Read over and over while it is written over and over: always one of the two, whole."""
+    monkeypatch.setattr(recent_pictures, "picture_folder", lambda: tmp_path / "recent")
+    job = tmp_path / "job.tinstamp"
+    noise = np.random.default_rng(5).integers(0, 255, (2, 84, 84, 4), np.uint8)
+    pictures = [QImage(n.tobytes(), 84, 84, QImage.Format.Format_RGB32).copy() for n in noise]
+    recent_pictures.keep(pictures[0], job, ())
+    file = str(recent_pictures.picture_file(job))
+    whole = []
+    for image in pictures:
+        recent_pictures.keep(image, job, ())
+        whole.append(QImage(file))
+    with ThreadPoolExecutor(1) as pool:
+        writing = pool.submit(
+            lambda: [recent_pictures.keep(pictures[k % 2], job, ()) for k in range(100)]
+        )
+        looked = 0
+        while not writing.done():
+            assert QImage(file) in whole
+            looked += 1
+        writing.result()
+    assert looked > 10

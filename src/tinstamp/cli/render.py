@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import argparse
+from io import BytesIO
 
 from tinstamp.cli.jobs import Given, read_to_write
 from tinstamp.cli.telling import complain, progress, say, show
+from tinstamp.job.disk import write_atomically
 from tinstamp.output.outputs import OutputError
 
 
@@ -37,8 +39,10 @@ def _picture(job: Given, options: argparse.Namespace) -> int:
     except ValueError as error:
         return complain(ValueError(f"{job.path.name}: {error}"))
     path = options.out / f"{job.name}.png"
+    held = BytesIO()
+    image.save(held, "PNG")
     try:
-        image.save(path)
+        write_atomically(path, held.getvalue())
     except OSError as error:
         return complain(ValueError(f"{path.name} cannot be written: {error.strerror}"))
     show(str(path))

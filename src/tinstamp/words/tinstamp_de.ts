@@ -1776,10 +1776,6 @@
    <translation>Bild sichern</translation>
   </message>
   <message>
-   <source>%1 cannot be written</source>
-   <translation>%1 lässt sich nicht schreiben</translation>
-  </message>
-  <message>
    <source>Unsaved changes</source>
    <translation>Nicht gesicherte Änderungen</translation>
   </message>
@@ -1814,6 +1810,10 @@
   <message>
    <source>The job could not be saved</source>
    <translation>Der Auftrag konnte nicht gesichert werden</translation>
+  </message>
+  <message>
+   <source>%1 cannot be written: %2</source>
+   <translation>%1 lässt sich nicht schreiben: %2</translation>
   </message>
   <message>
    <source>no recent jobs</source>
@@ -2940,6 +2940,10 @@ woran sich die Prägung halten soll: jeder Abschnitt steht neben dem, was die Pr
   <message>
    <source>to look at</source>
    <translation>anzusehen</translation>
+  </message>
+  <message>
+   <source>a picture without pixels has no file</source>
+   <translation>ein Bild ohne Bildpunkte hat keine Datei</translation>
   </message>
   <message>
    <source>Alone</source>
@@ -5222,10 +5226,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>%1 cannot be written to: %2</source>
    <translation>%1 lässt sich nicht beschreiben: %2</translation>
-  </message>
-  <message>
-   <source>%1 cannot be written: %2</source>
-   <translation>%1 lässt sich nicht schreiben: %2</translation>
   </message>
   <message>
    <source>it takes longer than %1 s to read, and was given up</source>
@@ -8414,6 +8414,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>the part could not be put into STEP</source>
    <translation>das Teil ließ sich nicht in STEP bringen</translation>
+  </message>
+  <message>
+   <source>%1 cannot be written</source>
+   <translation>%1 lässt sich nicht schreiben</translation>
   </message>
   <message>
    <source>the part could not be put into 3MF: %1</source>

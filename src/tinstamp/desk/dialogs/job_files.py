@@ -18,6 +18,7 @@ from tinstamp.desk.dialogs.sheet_dialog import SheetDialog
 from tinstamp.desk.dialogs.shop_dialog import ShopDialog
 from tinstamp.desk.dialogs.start_page import StartPage
 from tinstamp.desk.look.marks import mark_icon
+from tinstamp.desk.look.pixels import as_png
 from tinstamp.desk.words.say import say
 from tinstamp.desk.work import recent_pictures
 from tinstamp.desk.work.demo import DEMOS
@@ -28,6 +29,7 @@ from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.timer import after
 from tinstamp.job import shelf
 from tinstamp.job.archive import ENDING, ArchiveError, ChangedSince, Document, stem_of
+from tinstamp.job.disk import write_atomically
 from tinstamp.job.shelf import ShelfItem
 
 DRAWN_AFTER = 700
@@ -260,8 +262,10 @@ class JobFiles:
         """The part as it is seen, at twice the pixels of the screen."""
         path = path if path.suffix.lower() == ".png" else path.with_name(path.name + ".png")
         image = self.window_.part.seen(2)
-        if not self.session.disk.done(lambda: image.save(str(path), "PNG")):
-            self.session.failed.emit(f"{path.name} cannot be written")
+        try:
+            self.session.disk.done(lambda: write_atomically(path, as_png(image)))
+        except OSError as error:
+            self.session.failed.emit(f"{path.name} cannot be written: {error.strerror}")
 
     def may_leave(self) -> bool:
         """True when nothing unsaved is lost, or the designer says it may be."""

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from PySide6.QtCore import QBuffer, QByteArray, QIODevice, QRectF
+from PySide6.QtCore import QRectF
 from PySide6.QtGui import QGuiApplication, QImage, QPainter
 from PySide6.QtSvg import QSvgRenderer
+
+from tinstamp.desk.look.pixels import as_png
 
 
 def icon_png(path: Path, size: int) -> bytes:
@@ -18,9 +20,6 @@ def icon_png(path: Path, size: int) -> bytes:
     painter = QPainter(image)
     QSvgRenderer(str(path)).render(painter, QRectF(0, 0, size, size))
     painter.end()
-    data = QByteArray()
-    buffer = QBuffer(data)
-    buffer.open(QIODevice.OpenModeFlag.WriteOnly)
-    image.save(buffer, "PNG")  # type: ignore[call-overload]
+    data = as_png(image)
     del application
-    return bytes(data.data())
+    return data

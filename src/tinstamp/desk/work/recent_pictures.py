@@ -12,6 +12,9 @@ from platformdirs import user_cache_path
 from PySide6.QtCore import QSize, Qt
 from PySide6.QtGui import QIcon, QImage
 
+from tinstamp.desk.look.pixels import as_png
+from tinstamp.job.disk import write_atomically
+
 LOG = logging.getLogger("tinstamp.desk")
 SIZE = QSize(84, 84)
 """px of a picture that is kept, twice what it is shown at"""
@@ -44,8 +47,7 @@ def keep(image: QImage, path: Path, listed: Iterable[Path]) -> None:
     try:
         picture_folder().mkdir(parents=True, exist_ok=True)
         own = picture_file(path)
-        if not small(image).save(str(own)):
-            LOG.info("no small picture is kept of %s", path.name)
+        write_atomically(own, as_png(small(image)))
         known = {own, *map(picture_file, listed)}
         for file in picture_folder().glob("*.png"):
             if file not in known:

@@ -26,6 +26,9 @@ OVERHANGS = ("over the edge", "off the face", "misses the face", "cap past the e
 """Findings that tell that a raised relief hangs over."""
 CHORD = 0.004
 """mm; tolerance of the meshes that are compared, as a part of the part's size at least"""
+SEARCHED = 10
+"""Of so many cases one searches for the piece that keeps a stamp from being built: it is what is
+told of it, and takes as long as all the rest."""
 FINER = (1 / 16, 1 / 64)
 """parts of it by which a finding is looked at again: what comes from meshes goes with it; on a
 narrow blend they stray by seven times as much as they are to"""
@@ -33,11 +36,14 @@ narrow blend they stray by seven times as much as they are to"""
 
 def case(seed: int, number: int) -> tuple[str, str, str]:
     """One random job built and examined: "sound", "told", or "wrong", what it was, and why."""
+    from tinstamp.engine import culprits
     from tinstamp.engine.build import build
     from tinstamp.engine.cache import Cache
     from tinstamp.job.archive import Document
     from tinstamp.job.model import Blank, Job
 
+    if number % SEARCHED:
+        culprits.SEARCH_SECONDS = 0.0
     r = random.Random(f"{seed}-{number}")
     features = blank(r)
     bare = Job(blank=Blank.model_validate({"features": [f.model_dump() for f in features]}))

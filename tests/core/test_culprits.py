@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import pytest
+import shapely
 
 from tests.conftest import document, stamp
 from tinstamp.engine import culprits as searching
@@ -70,13 +71,14 @@ def test_a_search_that_ran_out_of_time_claims_nothing(monkeypatch: pytest.Monkey
     assert found.message == "the outlines and the part could not be combined"
 
 
+@pytest.mark.parametrize("error", [RuntimeError, shapely.errors.GEOSException, Exception])
 def test_an_error_that_nobody_foresaw_does_not_end_the_search(
-    monkeypatch: pytest.MonkeyPatch,
+    monkeypatch: pytest.MonkeyPatch, error: type[Exception]
 ) -> None:
     refused(monkeypatch, {1})
 
     def broken(*args: object) -> None:
-        raise RuntimeError("a library's own")
+        raise error("a library's own")
 
     monkeypatch.setattr(searching, "execute", broken)
     _, found = told("HEM")

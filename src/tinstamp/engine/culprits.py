@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 
 from tinstamp.artwork.outline import Region
 from tinstamp.blank.solid import NamedSolid
+from tinstamp.engine.stopped import Stopped
 from tinstamp.relief.execute import execute
 from tinstamp.relief.operation import Halt, Operation
 from tinstamp.relief.surfaces import ReliefError
@@ -111,7 +112,9 @@ def _is_made(solid: NamedSolid, op: Operation, stopped: Halt) -> bool:
         execute(solid, op, True, stopped)
     except ReliefError:
         return False
-    except (RuntimeError, ValueError, ArithmeticError, LookupError):
+    except (_Late, Stopped, ConnectionError):
+        raise
+    except Exception:  # whatever a library does
         LOG.info("a piece of %s fails by itself", op.stamp, exc_info=True)
         return False
     return True

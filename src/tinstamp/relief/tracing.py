@@ -55,9 +55,11 @@ def traced(
 
 
 def _within(face: TopoDS_Face) -> Array:
-    """A point of a face away from its edges, (3,)."""
+    """A point of a face away from its edges, (3,). Raises ReliefError when it has no area."""
     area: BaseGeometry = shapely.Polygon()
     for ring in loops(face):
         area = area.symmetric_difference(shapely.Polygon(ring).buffer(0))
+    if area.is_empty:  # a sliver between chords
+        raise ReliefError("the outlines and the faces do not combine into a sound solid")
     at = area.representative_point()
     return three(BRep_Tool.Surface_s(face).Value(float(at.x), float(at.y)))

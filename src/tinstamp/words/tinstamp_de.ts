@@ -4268,8 +4268,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Die Prägung am Teil weglassen</translation>
   </message>
   <message>
-   <source>A second stamp like this one</source>
-   <translation>Eine zweite Prägung wie diese</translation>
+   <source>A second stamp like this one, beside it</source>
+   <translation>Eine zweite Prägung wie diese, daneben</translation>
   </message>
   <message>
    <source>Delete</source>

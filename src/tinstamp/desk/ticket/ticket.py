@@ -29,10 +29,10 @@ from tinstamp.desk.ticket.more import more_button
 from tinstamp.desk.ticket.order import WORDS, Order, order_named, rows
 from tinstamp.desk.words.say import say
 from tinstamp.desk.work.calm import Calm
+from tinstamp.desk.work.copying import with_copy
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import BLANK, Session
 from tinstamp.desk.work.stamp_drag import StampDrag
-from tinstamp.job.edit_stamps import free_name
 from tinstamp.job.model import Stamp, changed
 from tinstamp.job.relief_kinds import KINDS
 from tinstamp.proofing.finding import Finding, worst
@@ -76,7 +76,7 @@ class Ticket(QWidget):
             self.shelf_wanted.emit,
         )
         self.switch = self._button("Off", "Leave the stamp out of the part", self.switch_stamp)
-        self.copy = self._button("Copy", "A second stamp like this one", self.copy_stamp)
+        self.copy = self._button("Copy", "A second stamp like this one, beside it", self.copy_stamp)
         self.remove = self._button("Delete", "Take the stamp off the ticket", self.delete_stamp)
         self.lead = Lead(session, settings)
         self._lay_out()
@@ -281,13 +281,10 @@ class Ticket(QWidget):
         stamp = self._selected()
         if stamp is None:
             return
-        job = self.session.job
-        twin = stamp.model_copy(update={"name": free_name(job, stamp.name), "alike": ""})
-        at = self.session.selected + 1
-        stamps = (*job.stamps[:at], twin, *job.stamps[at:])
-        copied = job.model_copy(update={"stamps": stamps})
+        at = self.session.selected
+        copied = with_copy(self.session, self.drag, at)
         if self.session.replace(copied, f"copy “{stamp.name}”"):
-            self.session.select(at)
+            self.session.select(at + 1)
 
     def delete_stamp(self) -> None:
         """Take the chosen stamps off the ticket."""

@@ -7,6 +7,7 @@ preview, and tells both views to draw.
 from __future__ import annotations
 
 import time
+from collections.abc import Collection
 
 import numpy as np
 from PySide6.QtCore import QObject, Signal
@@ -171,12 +172,12 @@ class StampDrag(QObject):
         self._held = Held(
             mode,
             s.job,
-            self._carried(i, self.preview),
+            self.carried(i, self.preview),
             np.array(at, dtype=float),
             values[f"stamps.{i}.setting.turn"],
             {field: values[f"stamps.{i}.artwork.{field}"] for field in sizes_of(s.job, i)},
             shape_of(self.preview),
-            self._others(self.preview.chart) if mode == "move" else [],
+            self._shapes(self.preview.chart) if mode == "move" else [],
             self._along() if mode == "move" else [],
         )
         self.moving = False
@@ -184,7 +185,7 @@ class StampDrag(QObject):
         s.drag_under_way = True
         return True
 
-    def _carried(self, index: int, shown: Preview) -> Carried:
+    def carried(self, index: int, shown: Preview) -> Carried:
         across, up = (dotted(("stamps", index, "setting", name)) for name in ("across", "up"))
         known = self.session.resolved
         origin, angle = np.array(shown.placed.origin), across in known.angles
@@ -198,7 +199,7 @@ class StampDrag(QObject):
         for i in self.choice.beside:
             shown = self.of(i)
             if shown is not None and stamps[i].setting.from_stamp not in leads:
-                found.append(self._carried(i, shown))
+                found.append(self.carried(i, shown))
         return found
 
     def begin_in_space(self, point: Array) -> bool:
@@ -225,22 +226,25 @@ class StampDrag(QObject):
         of."""
         return list(self._held.others) if self._held is not None else []
 
-    def _others(self, chart: Chart) -> list[tuple[str, Shape]]:
-        """Stamps on the selected one's face that do not follow it, as they lie on a sheet."""
+    def others_on(self, index: int, besides: Collection[int]) -> list[tuple[str, Preview]]:
+        """Stamps on the face of one of them that do not follow it, but for some."""
         s = self.session
-        chosen = s.job.stamps[s.selected]
+        chosen = s.job.stamps[index]
         found = []
         for i, stamp in enumerate(s.job.stamps):
-            beside = i not in self.choice.indices and stamp.on
+            beside = i not in besides and stamp.on
             beside = beside and stamp.setting.face == chosen.setting.face
             if not beside or stamp.setting.from_stamp == chosen.name:
                 continue
             other = self.of(i)
-            if other is not None:
-                there = self.previews.on_sheet(other, chart)
-                if there.placed.regions:
-                    found.append((stamp.name, shape_of(there)))
+            if other is not None and other.placed.regions:
+                found.append((stamp.name, other))
         return found
+
+    def _shapes(self, chart: Chart) -> list[tuple[str, Shape]]:
+        """What the selected stamp can be drawn to, as it lies on a sheet."""
+        others = self.others_on(self.session.selected, self.choice.indices)
+        return [(name, shape_of(self.previews.on_sheet(other, chart))) for name, other in others]
 
     def _drawn(self, held: Held, by: Array, near: float, chart: Chart) -> Array:
         """A move, ended on a line within `near` mm."""

@@ -338,6 +338,7 @@ def _end(at: Array, chart: FaceChart, end: Ends) -> list[tuple[Array, Array] | N
     points on the sheet, (n, 25, 2); None for those that stray."""
     found: list[tuple[Array, Array] | None] = [None] * len(at)
     space, uv = end.both(at)
+    _check_ends(space)
     left = np.arange(len(at))
     allowed = max(chart.fineness, FITS_WITHIN)
     for p in DEGREES:
@@ -430,4 +431,13 @@ def _fitted(beziers: Array, chart: FaceChart, low: float, high: float) -> list[_
         left = left[~fits]
         if not len(left):
             break
+        _check_ends(samples.uv[~fits])
     return found
+
+
+def _check_ends(at: Array) -> None:
+    """Of pieces that do not fit, at places (n, k, c) from end to end: one that begins or ends where
+    there is no face does so however often it is halved. Raises CurveError."""
+    lost = ~np.isfinite(at[:, [0, -1]]).all(axis=(1, 2))
+    if lost.any():
+        raise CurveError(f"{np.count_nonzero(lost)} pieces miss the face")

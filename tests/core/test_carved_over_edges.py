@@ -7,13 +7,14 @@ on convex geometry).
 
 from __future__ import annotations
 
+import itertools
 from typing import Any
 
 import numpy as np
 import pytest
 import shapely
 
-from tests.conftest import made
+from tests.conftest import each_once, made
 from tests.core.solids import sound, volume
 from tests.core.test_fields_everywhere import FACES
 from tests.core.test_pieces import polygons
@@ -131,9 +132,13 @@ def test_over_other_relief(face: str) -> None:
     assert report.relief_volume == pytest.approx(expected, rel=4e-3)
 
 
-@pytest.mark.parametrize("over", [0.0, 0.3])
-@pytest.mark.parametrize("sign", [-1.0, 1.0])
-@pytest.mark.parametrize("face", ["plane", "cylinder", "cone", "dome", "ball", "skin"])
+@pytest.mark.parametrize(
+    ("face", "sign", "over"),
+    each_once(
+        itertools.product(["plane", "cylinder", "cone", "dome", "ball", "skin"], [-1.0, 1.0]),
+        [0.0, 0.3, 0.3],
+    ),
+)
 def test_a_tool_is_a_sound_solid(face: str, sign: float, over: float) -> None:
     """Closed, turned outwards; as large as the roof, and what goes on beyond the face (Steiner)."""
     built = carved(face, float(FACES[face][2][1].split()[0]), "engrave", "0.8 mm", "8")

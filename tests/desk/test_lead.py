@@ -96,7 +96,7 @@ def test_cards_stand_in_by_what_they_lie_on() -> None:
 def test_the_order_of_a_long_ticket_is_kept_and_its_cards_still_choose(
     hand: Hand, settings: QSettings
 ) -> None:
-    begin(hand, plate(*((float(8 * k - 24), 0.0) for k in range(7))))
+    begin(hand, plate(*((16.0 * k - 48.0, 15.0 * (-1) ** k) for k in range(7))))
     ticket = hand.window.ticket
     assert ticket.order_box.isVisible()
     ticket.order_box.setCurrentIndex(1)

@@ -7,7 +7,7 @@ from trials import files, kills, logos, remedies, solids, window
 
 
 def test_solids() -> None:
-    ended, bad, _ = solids.run(8, 2)
+    ended, bad, _ = solids.run(5, 2)
     assert not bad and ended["sound"] >= 2
 
 

@@ -89,7 +89,7 @@ def test_places_are_clear_and_none_near_is_left_out(seed: int) -> None:
     offered = [tuple(np.round(by, 9)) for by in places(box, others)]
     gap = 0.4 * size.min()
     for k, side in itertools.product(range(1, FAR + 1), ((0, -1), (0, 1), (1, 0), (-1, 0))):
-        by = k * np.array(side) * (size + gap)
+        by = k * np.array(side) * np.ceil(10.0 * (size + gap)) / 10.0
         grown = shapely.buffer(shapely.box(*(box + np.tile(by, 2))), 0.5 * gap, join_style="mitre")
         meets = bool((shapely.area(shapely.intersection(taken, grown)) > 1e-9).any())
         assert (tuple(np.round(by, 9)) in offered) != meets

@@ -21,6 +21,8 @@ from tinstamp.setting.place import Placed
 
 GAP = 0.4
 """part of the lesser side of a stamp's box that a copy stays off it"""
+ROUND = 0.1
+"""mm; a copy is moved by a round figure, which is read in its fields"""
 FAR = 4
 """places in a row that are tried to each side"""
 MOST_LAID = 6
@@ -56,13 +58,14 @@ def with_copy(session: Session, drag: StampDrag, index: int) -> Job:
 def places(box: Array, others: Sequence[Array]) -> Iterator[Array]:
     """By how much a box on a sheet may be moved so that it meets neither itself nor the others,
     mm, (2,) each, the nearest first."""
-    wide, high = box[2:] - box[:2]
-    gap = GAP * min(wide, high)
+    size = box[2:] - box[:2]
+    gap = GAP * float(min(size))
+    steps = np.ceil((size + gap) / ROUND) * ROUND
     taken = np.array([box, *others])
     for far, side in itertools.product(range(1, FAR + 1), SIDES):
-        by = far * np.array(side) * (wide + gap, high + gap)
-        low, high_ = box[:2] + by, box[2:] + by
-        apart = (low >= taken[:, 2:] + gap / 2.0) | (high_ <= taken[:, :2] - gap / 2.0)
+        by = far * np.array(side) * steps
+        low, high = box[:2] + by, box[2:] + by
+        apart = (low >= taken[:, 2:] + gap / 2.0) | (high <= taken[:, :2] - gap / 2.0)
         if apart.any(axis=1).all():
             yield by
 

@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+import time
+from collections.abc import Callable
+from typing import Any
+
 import pytest
 import shapely
 
@@ -9,6 +13,7 @@ from tests.conftest import document, stamp
 from tinstamp.engine import culprits as searching
 from tinstamp.engine import putting as building
 from tinstamp.engine.build import build
+from tinstamp.guarded.forked import Tell
 from tinstamp.relief import execute as executing
 from tinstamp.relief.operation import Operation
 from tinstamp.relief.surfaces import ReliefError
@@ -32,6 +37,13 @@ def refused(monkeypatch: pytest.MonkeyPatch, bad: set[int], together: int = 1000
     return tried
 
 
+def here(seconds: float, work: Callable[[Tell], None], halt: object) -> tuple[list[Any], bool]:
+    """A search in this process, so that what it tries can be counted."""
+    found: list[Any] = []
+    work(found.append)
+    return found, True
+
+
 def told(text: str):  # type: ignore[no-untyped-def]
     built = build(document(stamp(text=text)))
     (found,) = [f for f in built.report.findings if f.check == "not built"]
@@ -40,6 +52,7 @@ def told(text: str):  # type: ignore[no-untyped-def]
 
 def test_a_letter_that_fails_is_named_with_its_place(monkeypatch: pytest.MonkeyPatch) -> None:
     tried = refused(monkeypatch, {3})
+    monkeypatch.setattr(searching, "told_within", here)
     built, found = told("HEMKLNTW")
     assert "it is “K” at" in found.message and "leave it out" in found.message
     (place,) = found.where
@@ -84,3 +97,21 @@ def test_an_error_that_nobody_foresaw_does_not_end_the_search(
     _, found = told("HEM")
     assert found.message == "the outlines and the part could not be combined"
     assert len(found.where) == 3
+
+
+def test_what_is_found_by_then_is_told_though_a_piece_takes_for_ever(
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    """The first of four letters fails at once, the kernel never comes back from the others."""
+    refused(monkeypatch, {0, 1, 2, 3})
+    only_good = searching.execute
+
+    def endless(solid, op: Operation, *args):  # type: ignore[no-untyped-def]
+        if [k for r in op.placed.regions for k in r.letters] == [1]:
+            time.sleep(1000.0)
+        return only_good(solid, op, *args)
+
+    monkeypatch.setattr(searching, "execute", endless)
+    monkeypatch.setattr(searching, "SEARCH_SECONDS", 2.0)
+    _, found = told("HEMK")
+    assert "it is “H” at" in found.message and len(found.where) == 1

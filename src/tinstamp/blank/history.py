@@ -16,6 +16,7 @@ from OCP.TopTools import (
 
 from tinstamp.blank.kernel import faces, solids
 from tinstamp.blank.solid import NamedFace, NamedSolid, edges_of, of_solids
+from tinstamp.guarded.forked import in_copy
 
 Guess = Callable[[TopoDS_Face], str]
 """Names a face that the record does not tell of."""
@@ -29,7 +30,7 @@ def fused(
     operation = BRepAlgoAPI_Fuse() if add else BRepAlgoAPI_Cut()
     operation.SetArguments(listed(arguments))
     operation.SetTools(listed(tools))
-    operation.SetRunParallel(True)
+    operation.SetRunParallel(not in_copy())
     if near:
         operation.SetFuzzyValue(near)
     operation.Build()

@@ -19,7 +19,7 @@ from multiprocessing import Pipe
 from multiprocessing.connection import Connection
 from typing import Any, Generic, TypeVar
 
-from tinstamp.guarded.ending import die_with_parent
+from tinstamp.guarded.forked import become_copy
 
 LOG = logging.getLogger("tinstamp.guarded")
 Result = TypeVar("Result")
@@ -177,7 +177,7 @@ def _work(turns: Turns[object], queue: int, results: Connection, parent: int) ->
     """What the copy does; it never returns, whatever a piece raises: that is raised again where it
     is asked for."""
     try:
-        die_with_parent(parent)
+        become_copy(parent)
         while read := os.read(queue, NUMBER.size):
             (k,) = NUMBER.unpack(read)
             results.send((k, [piece() for piece in turns[k]]))

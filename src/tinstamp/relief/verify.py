@@ -28,6 +28,7 @@ from tinstamp.blank.kernel import (
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.blank.true_volume import true_volume
 from tinstamp.chart.base import FaceChart
+from tinstamp.guarded.forked import in_copy
 from tinstamp.relief.imprint import Imprint
 from tinstamp.relief.looked import looked_at
 from tinstamp.relief.soundness import is_valid
@@ -113,7 +114,7 @@ def can_be_drawn(members: Sequence[TopoDS_Face], chord: float) -> bool:
     show or print that part."""
     copies = [BRepBuilderAPI_Copy(face, True, False).Shape() for face in members]
     if copies:
-        BRepMesh_IncrementalMesh(compound(copies), chord, False, WIDE_TURN, True)
+        BRepMesh_IncrementalMesh(compound(copies), chord, False, WIDE_TURN, not in_copy())
     for face in map(TopoDS.Face_s, copies):
         points, corners = triangles_of(face)
         a, b, c = (points[corners[:, k]] for k in range(3))

@@ -4,6 +4,7 @@ quadrature and libigl (an independent flattening and geodesic library)."""
 from __future__ import annotations
 
 import math
+import re
 
 import igl
 import numpy as np
@@ -349,6 +350,18 @@ def test_a_flat_cap_that_comes_out_is_told() -> None:
     report = marked(Tube(name="u"), "u.outer", "WIDE TEXT", relief, up="15 mm").report
     (finding,) = [f for f in report.findings if f.check == "not built"]
     assert "comes out of the face" in finding.message and report.valid
+
+
+def test_a_cap_that_walls_all_but_miss_is_told_without_a_figure() -> None:
+    """Walls a quarter of the way round run along a flat cap: they would be metres long."""
+    relief = {"caps": "plane", "depth": "0.4 mm"}
+    for text in ("WIDE TEXT THAT", "WIDE TEXT THAT GOES ROUND A TUBE"):
+        report = marked(Tube(name="u"), "u.outer", text, relief, up="15 mm").report
+        (finding,) = [f for f in report.findings if f.check == "not built"]
+        assert "comes out of the face" in finding.message and report.valid
+        told = [float(x) for x in re.findall(r"-?\d+\.\d+(?= to| mm)", finding.message)]
+        assert all(abs(x) <= 50.0 * 0.4 for x in told), finding.message
+    assert "make the artwork shorter" in finding.message
 
 
 def test_a_mark_without_depth_changes_no_volume() -> None:

@@ -16,7 +16,7 @@ from tinstamp.chart.run import area_of_face
 from tinstamp.relief.boolean import tool
 from tinstamp.relief.by_tools import combined
 from tinstamp.relief.checking import asked_of, bite, check_change
-from tinstamp.relief.heads import LEAST_OVER_FACE
+from tinstamp.relief.depths import LEAST_OVER_FACE
 from tinstamp.relief.operation import Halt, Made, Operation
 from tinstamp.relief.surfaces import ReliefError
 from tinstamp.relief.verify import agrees

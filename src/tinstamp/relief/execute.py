@@ -33,10 +33,11 @@ from tinstamp.relief.carried import Trail
 from tinstamp.relief.carved import Carving
 from tinstamp.relief.checking import asked_of, cast_of
 from tinstamp.relief.clear import InTheWay
+from tinstamp.relief.depths import depths_of
 from tinstamp.relief.draft import Drafted, check_draft, drafted
 from tinstamp.relief.fields_over_joints import field_over_run
 from tinstamp.relief.grooved import check_groove, groove_stack, on_face
-from tinstamp.relief.heads import Head, check_facing, depths_of, head_of
+from tinstamp.relief.heads import Head, check_facing, head_of
 from tinstamp.relief.imprint import Imprint, Stacked
 from tinstamp.relief.leaning import run_carried_on
 from tinstamp.relief.operation import Halt, Made, Operation, on_and_on

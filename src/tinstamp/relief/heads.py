@@ -19,7 +19,6 @@ from tinstamp.chart.bent import (
     quartered,
     slivers,
     spread_in,
-    spread_over,
     summed,
 )
 from tinstamp.chart.cast import GRAZING, CastChart, cast_chart
@@ -35,8 +34,6 @@ CELL_STRETCHES = (1, 2, 3, 4)
 """Stretches of a spline for a cell of a picture, as they are tried"""
 CELLS_A_TRIANGLE = 1.5
 """Cells of a picture that a triangle which is summed over is long at most"""
-LEAST_OVER_FACE = 0.02
-"""mm; a flat cap that comes nearer to the face than that is refused."""
 
 
 class Head(ABC):
@@ -478,23 +475,3 @@ def check_facing(
             "the artwork reaches so far round that parallel walls would graze the face: let them "
             "stand square to it, or make the artwork shorter"
         )
-
-
-def depths_of(head: Head, regions: Sequence[Region], lift: float) -> tuple[float, float]:
-    """Least and greatest length of the walls, mm, positive where they run the right way.
-
-    Raises ReliefError where a flat cap comes out of the face, or a wall does not end.
-    """
-    points = np.concatenate(
-        [*(o.points(6) for r in regions for o in r.outlines), spread_over(regions)[0][:, 0]]
-    )
-    heights = head.heights(points) * np.sign(lift)
-    if not np.isfinite(heights).all():
-        raise ReliefError("the walls do not meet the face's parallel everywhere")
-    least, greatest = float(heights.min()), float(heights.max())
-    if least < LEAST_OVER_FACE:
-        raise ReliefError(
-            f"the cap comes out of the face: its depth would be from {least:.3f} to "
-            f"{greatest:.3f} mm; make it deeper, or let the cap follow the face more closely"
-        )
-    return least, greatest

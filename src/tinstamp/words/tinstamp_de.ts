@@ -10764,6 +10764,18 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>es käme an „%1“ heran, das ist im Weg: %2, oder verschieben Sie es</translation>
   </message>
   <message>
+   <source>the cap comes out of the face: its depth would be from %1 to %2 mm; make it deeper, or let the cap follow the face more closely</source>
+   <translation>die Deckfläche tritt aus der Fläche aus: ihre Tiefe ginge von %1 bis %2 mm; machen Sie sie tiefer oder lassen Sie die Deckfläche der Fläche genauer folgen</translation>
+  </message>
+  <message>
+   <source>the walls do not meet the face's parallel everywhere</source>
+   <translation>die Flanken treffen die Parallele der Fläche nicht überall</translation>
+  </message>
+  <message>
+   <source>the cap comes out of the face, and walls far from its middle do not come to it: make the artwork shorter, or let the cap follow the face more closely</source>
+   <translation>die Deckfläche tritt aus der Fläche aus, und Wände fern von ihrer Mitte erreichen sie nicht: machen Sie das Motiv kürzer oder lassen Sie die Deckfläche der Fläche genauer folgen</translation>
+  </message>
+  <message>
    <source>with %1° of draft the walls meet before the %2%3: %4 mm is as deep as they go</source>
    <translation>bei %1° Schräge treffen sich die Flanken vor %2%3: tiefer als %4 mm gehen sie nicht</translation>
   </message>
@@ -10830,6 +10842,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>the artwork crosses the seam of the face</source>
    <translation>das Motiv kreuzt die Naht der Fläche</translation>
+  </message>
+  <message>
+   <source>part of the outline misses the face</source>
+   <translation>ein Teil des Umrisses verfehlt die Fläche</translation>
   </message>
   <message>
    <source>letters of a field that end above or below their faces stand on one of them each, clear of where two meet: move them, or let them end level there</source>
@@ -10934,14 +10950,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>the artwork reaches so far round that parallel walls would graze the face: let them stand square to it, or make the artwork shorter</source>
    <translation>das Motiv reicht so weit herum, dass parallele Flanken die Fläche streifen: lassen Sie sie senkrecht dazu stehen oder machen Sie das Motiv kürzer</translation>
-  </message>
-  <message>
-   <source>the walls do not meet the face's parallel everywhere</source>
-   <translation>die Flanken treffen die Parallele der Fläche nicht überall</translation>
-  </message>
-  <message>
-   <source>the cap comes out of the face: its depth would be from %1 to %2 mm; make it deeper, or let the cap follow the face more closely</source>
-   <translation>die Deckfläche tritt aus der Fläche aus: ihre Tiefe ginge von %1 bis %2 mm; machen Sie sie tiefer oder lassen Sie die Deckfläche der Fläche genauer folgen</translation>
   </message>
   <message>
    <source>artwork that is projected has its walls along the projection</source>

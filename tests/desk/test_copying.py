@@ -77,6 +77,48 @@ def test_a_place_that_follows_the_part_still_does(opened: Hand) -> None:
     assert session.report is not None and session.report.valid
 
 
+def test_what_is_pasted_or_new_lies_clear_too(opened: Hand) -> None:
+    """Copied and pasted twice by the keys, then a new stamp where one lies already."""
+    window, session = opened.window, opened.window.session
+    session.select(0)
+    opened.until(lambda: window.drag.preview is not None)
+    window.ticket.list.setFocus()
+    control = Qt.KeyboardModifier.ControlModifier
+    QTest.keyClick(window, Qt.Key.Key_C, control)
+    for count in (2, 3):
+        QTest.keyClick(window, Qt.Key.Key_V, control)
+        opened.until(lambda n=count: len(session.job.stamps) == n, "the pasted one")  # type: ignore[misc]
+    window.face_clicked("tank.outer")
+    assert window.add_stamp() and len(session.job.stamps) == 4
+    opened.until_built()
+    assert session.report is not None and session.report.valid
+    assert not [f for f in session.report.findings if f.check == "touches another stamp"]
+    places = {(s.setting.across, s.setting.up) for s in session.job.stamps}
+    assert len(places) == 4
+
+
+def test_what_touches_nothing_comes_where_it_was_asked_to(hand: Hand) -> None:
+    begin(hand, plate((0.0, 20.0)))
+    window = hand.window
+    window.face_clicked("p.top")
+    assert window.add_stamp()
+    setting = window.session.job.stamps[1].setting
+    assert (setting.across, setting.up) == ("0 mm", "0 mm")
+    assert window.add_stamp() and window.session.job.stamps[2].setting.up != "0 mm"
+    hand.until_built()
+
+
+def test_where_there_is_no_room_it_comes_all_the_same(hand: Hand) -> None:
+    """A face that its own stamp fills: there it can still be dragged, or made smaller."""
+    job = plate((0.0, 0.0))
+    wide = job.stamps[0].model_copy(update={"artwork": Text(text="HHHHHH", height="24 mm")})
+    begin(hand, job.model_copy(update={"stamps": (wide,)}))
+    hand.window.ticket.copy_stamp()
+    first, copy = hand.window.session.job.stamps
+    assert (copy.setting.across, copy.setting.up) == (first.setting.across, first.setting.up)
+    hand.window.session.undo()
+
+
 @pytest.mark.parametrize("seed", range(20))
 def test_places_are_clear_and_none_near_is_left_out(seed: int) -> None:
     """As shapely says of boxes: what is offered meets nothing, what is not meets something."""

@@ -49,6 +49,7 @@ from tinstamp.desk.ticket.proof_line import ProofLine
 from tinstamp.desk.ticket.ticket import Ticket
 from tinstamp.desk.words.say import say
 from tinstamp.desk.work.arrivals import Arrivals
+from tinstamp.desk.work.copying import with_stamp
 from tinstamp.desk.work.new_stamp import first_place, told_apart
 from tinstamp.desk.work.next_start import NextStart, look_menus
 from tinstamp.desk.work.overrides import overrides
@@ -313,9 +314,8 @@ class Window(QMainWindow):
         if found is None:
             return False
         setting, height = found
-        job = self.session.job
         stamp = Stamp(
-            name=free_name(job, wish if given is not None else "Stamp"),
+            name=free_name(self.session.job, wish if given is not None else "Stamp"),
             artwork=given or Text(text="TEXT", height=f"{height:g} mm"),
             setting=setting,
             relief=Relief.model_validate(
@@ -325,7 +325,7 @@ class Window(QMainWindow):
                 }
             ),
         )
-        job = job.model_copy(update={"stamps": (*job.stamps, stamp)})
+        job = with_stamp(self.session.document, self.drag, stamp)
         label = f"add “{stamp.name}”"
         if file is not None and isinstance(given, Logo):
             taken = self.session.take(job, label, logos={given.digest: file})

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
+from dataclasses import replace
 from pathlib import Path
 from typing import Protocol
 
@@ -13,6 +14,7 @@ from PySide6.QtWidgets import QInputDialog, QMenu, QWidget
 
 from tinstamp.artwork.svg_out import as_svg
 from tinstamp.desk.words.say import say
+from tinstamp.desk.work.copying import with_stamp
 from tinstamp.desk.work.new_stamp import first_place
 from tinstamp.desk.work.part_files import PartFiles
 from tinstamp.desk.work.session import Session
@@ -195,10 +197,13 @@ class Arrivals(QObject):
             place = {name: getattr(found[0], name) for name in ("face", "across", "up")}
             setting = setting.model_copy(update=place)
         named = {"name": free_name(job, stamp.name), "setting": setting, "alike": ""}
-        stamps = (*job.stamps, stamp.model_copy(update=named))
-        job = job.model_copy(update={"stamps": stamps, "dimensions": _with_missing(job, held.job)})
+        job = job.model_copy(update={"dimensions": _with_missing(job, held.job)})
+        now = self.session.document
+        fonts, logos = {**now.fonts, **held.fonts}, {**now.logos, **held.logos}
+        here = replace(now, job=job, fonts=fonts, logos=logos)
+        job = with_stamp(here, self.desk.drag, stamp.model_copy(update=named))
         if self.session.take(job, label, fonts=held.fonts, logos=held.logos):
-            self.session.select(len(stamps) - 1)
+            self.session.select(len(job.stamps) - 1)
 
     def _tell(self, words: str) -> None:
         self.session.failed.emit(words[:1].upper() + words[1:])

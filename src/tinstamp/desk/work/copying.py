@@ -1,4 +1,5 @@
-"""A copy of a stamp, laid beside it: where it is seen, and where no ink lies on ink."""
+"""A stamp that comes to a face: a copy, one that is pasted, a new one. It lies where no ink lies on
+ink, so that it is seen, and cuts nothing through."""
 
 from __future__ import annotations
 
@@ -9,50 +10,85 @@ from dataclasses import replace
 import numpy as np
 
 from tinstamp.artwork.outline import Array
+from tinstamp.desk.work.held import Carried
 from tinstamp.desk.work.preview import Preview, preview
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.stamp_drag import StampDrag
+from tinstamp.job.archive import Document
 from tinstamp.job.edit_stamps import free_name
-from tinstamp.job.model import Job
+from tinstamp.job.model import Job, Stamp
 from tinstamp.job.resolve import resolve
 from tinstamp.proofing.checks import LIMITS
-from tinstamp.setting.fit import fit
-from tinstamp.setting.place import Placed
+from tinstamp.setting.fit import Fit, fit
 
 GAP = 0.4
-"""part of the lesser side of a stamp's box that a copy stays off it"""
+"""part of the lesser side of a stamp's box that it stays off others"""
 ROUND = 0.1
-"""mm; a copy is moved by a round figure, which is read in its fields"""
+"""mm; it is moved by a round figure, which is read in its fields"""
 FAR = 4
 """places in a row that are tried to each side"""
 MOST_LAID = 6
-"""places at which a copy is really laid out"""
+"""places at which it is really laid out"""
 SIDES = ((0.0, -1.0), (0.0, 1.0), (1.0, 0.0), (-1.0, 0.0))
-"""Below it, above it, to the right, to the left."""
+"""Below, above, to the right, to the left."""
 
 
 def with_copy(session: Session, drag: StampDrag, index: int) -> Job:
-    """The job with a second stamp like one of its own after it: clear of all that lies on that
-    face, or where the first lies when the face has no such place near it."""
-    job, stamp = session.job, session.job.stamps[index]
-    twin = stamp.model_copy(update={"name": free_name(job, stamp.name), "alike": ""})
-    at = index + 1
-    job = job.model_copy(update={"stamps": (*job.stamps[:at], twin, *job.stamps[at:])})
-    shown = drag.of(index)
-    if shown is None or not shown.placed.regions:
+    """The job with a second stamp like one of its own after it, clear of others."""
+    stamp = session.job.stamps[index]
+    twin = stamp.model_copy(update={"name": free_name(session.job, stamp.name), "alike": ""})
+    return with_stamp(session.document, drag, twin, index + 1)
+
+
+def with_stamp(document: Document, drag: StampDrag, stamp: Stamp, at: int | None = None) -> Job:
+    """The job of a document with one stamp more, the last unless its place is given: where that
+    would touch others on its face at the nearest place near it where it lies on the face and
+    touches none; where it is when there is no such place."""
+    stamps = document.job.stamps
+    at = len(stamps) if at is None else at
+    job = document.job.model_copy(update={"stamps": (*stamps[:at], stamp, *stamps[at:])})
+    others = drag.others_on(stamp.setting.face)
+    come = _Come(document, drag, at, others)
+    shown = come.laid(job)
+    if not others or shown is None or not shown.placed.regions:
         return job
-    lying = {name: drag.previews.on_sheet(other, shown.chart).placed
-             for name, other in drag.others_on(index, (index,))}  # fmt: skip
-    carried = replace(drag.carried(index, shown), index=at)
-    boxes = [placed.bounds for placed in lying.values()]
+    found = come.fit(shown)
+    if not found.touches and not found.nested:
+        return job
+    carried = Carried.of(resolve(job, LIMITS), at, shown)
+    boxes = [drag.previews.on_sheet(other, shown.chart).placed.bounds for other in others]
     for by in itertools.islice(places(shown.placed.bounds, boxes), MOST_LAID):
         try:
             moved = carried.moved(job, by)
         except ValueError:  # a cast that does not reach the face there
             continue
-        if _clear(session, moved, at, {stamp.name: shown.placed, **lying}, shown):
+        there = come.laid(moved, shown)
+        if there is None:
+            continue
+        found = come.fit(there)
+        if found.wholly_inside and found.too_long <= 0.0:
             return moved
     return job
+
+
+class _Come:
+    """A stamp that comes to a face with others on it."""
+
+    def __init__(
+        self, document: Document, drag: StampDrag, at: int, others: Sequence[Preview]
+    ) -> None:
+        self.document, self.drag, self.at, self.others = document, drag, at, others
+
+    def laid(self, job: Job, like: Preview | None = None) -> Preview | None:
+        """As it would lie in a job; None where it cannot be laid out yet."""
+        known = None if like is None else like.plan
+        document, charts = replace(self.document, job=job), self.drag.session.charts
+        return preview(document, resolve(job, LIMITS), self.at, charts, known)
+
+    def fit(self, shown: Preview) -> Fit:
+        """How it sits there, beside the others on that very sheet."""
+        sheets = [self.drag.previews.on_sheet(other, shown.chart) for other in self.others]
+        return fit(shown.placed, shown.chart, [(one.plan.name, one.placed) for one in sheets])
 
 
 def places(box: Array, others: Sequence[Array]) -> Iterator[Array]:
@@ -68,13 +104,3 @@ def places(box: Array, others: Sequence[Array]) -> Iterator[Array]:
         apart = (low >= taken[:, 2:] + gap / 2.0) | (high <= taken[:, :2] - gap / 2.0)
         if apart.any(axis=1).all():
             yield by
-
-
-def _clear(session: Session, job: Job, at: int, lying: dict[str, Placed], like: Preview) -> bool:
-    """The copy as it would really lie is on the face, and touches nothing."""
-    document = replace(session.document, job=job)
-    laid = preview(document, resolve(job, LIMITS), at, session.charts, like.plan)
-    if laid is None:
-        return False
-    found = fit(laid.placed, laid.chart, list(lying.items()))
-    return found.wholly_inside and found.too_long <= 0.0

@@ -14,7 +14,9 @@ import numpy as np
 from tinstamp.artwork.outline import Array
 from tinstamp.chart.base import Chart
 from tinstamp.desk.work.placing import moved, sized, turned
-from tinstamp.job.model import Job
+from tinstamp.desk.work.preview import Preview
+from tinstamp.job.model import Job, dotted
+from tinstamp.job.resolve import Resolved
 from tinstamp.setting.place import home
 from tinstamp.setting.snap import Shape
 
@@ -39,6 +41,14 @@ class Carried:
     angle: bool
     across: float
     up: float
+
+    @classmethod
+    def of(cls, resolved: Resolved, index: int, shown: Preview) -> Carried:
+        """A stamp as it is shown now."""
+        across, up = (dotted(("stamps", index, "setting", name)) for name in ("across", "up"))
+        origin, angle = np.array(shown.placed.origin), across in resolved.angles
+        values = resolved.values
+        return cls(index, shown.chart, origin, angle, values[across], values[up])
 
     def moved(self, job: Job, by: Array) -> Job:
         """The job with it moved on its sheet by (2,) mm. Raises ValueError where a cast does not

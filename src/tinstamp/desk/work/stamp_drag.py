@@ -23,7 +23,6 @@ from tinstamp.desk.work.section_cut import SectionCut
 from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.typed import Typed
 from tinstamp.job.face_name import StampFace
-from tinstamp.job.model import dotted
 from tinstamp.setting.place import laps_shown
 from tinstamp.setting.snap import Mark, Shape, marks_of, snapped
 
@@ -172,7 +171,7 @@ class StampDrag(QObject):
         self._held = Held(
             mode,
             s.job,
-            self.carried(i, self.preview),
+            Carried.of(s.resolved, i, self.preview),
             np.array(at, dtype=float),
             values[f"stamps.{i}.setting.turn"],
             {field: values[f"stamps.{i}.artwork.{field}"] for field in sizes_of(s.job, i)},
@@ -185,12 +184,6 @@ class StampDrag(QObject):
         s.drag_under_way = True
         return True
 
-    def carried(self, index: int, shown: Preview) -> Carried:
-        across, up = (dotted(("stamps", index, "setting", name)) for name in ("across", "up"))
-        known = self.session.resolved
-        origin, angle = np.array(shown.placed.origin), across in known.angles
-        return Carried(index, shown.chart, origin, angle, known.values[across], known.values[up])
-
     def _along(self) -> list[Carried]:
         """The other chosen stamps, but for those that follow a chosen one anyway."""
         stamps = self.session.job.stamps
@@ -199,7 +192,7 @@ class StampDrag(QObject):
         for i in self.choice.beside:
             shown = self.of(i)
             if shown is not None and stamps[i].setting.from_stamp not in leads:
-                found.append(self.carried(i, shown))
+                found.append(Carried.of(self.session.resolved, i, shown))
         return found
 
     def begin_in_space(self, point: Array) -> bool:
@@ -226,25 +219,25 @@ class StampDrag(QObject):
         of."""
         return list(self._held.others) if self._held is not None else []
 
-    def others_on(self, index: int, besides: Collection[int]) -> list[tuple[str, Preview]]:
-        """Stamps on the face of one of them that do not follow it, but for some."""
-        s = self.session
-        chosen = s.job.stamps[index]
+    def others_on(
+        self, face: str, leader: str = "", besides: Collection[int] = ()
+    ) -> list[Preview]:
+        """Stamps on a face that do not follow a leader, but for some."""
         found = []
-        for i, stamp in enumerate(s.job.stamps):
-            beside = i not in besides and stamp.on
-            beside = beside and stamp.setting.face == chosen.setting.face
-            if not beside or stamp.setting.from_stamp == chosen.name:
+        for i, stamp in enumerate(self.session.job.stamps):
+            there = i not in besides and stamp.on and stamp.setting.face == face
+            if not there or (leader and stamp.setting.from_stamp == leader):
                 continue
             other = self.of(i)
             if other is not None and other.placed.regions:
-                found.append((stamp.name, other))
+                found.append(other)
         return found
 
     def _shapes(self, chart: Chart) -> list[tuple[str, Shape]]:
         """What the selected stamp can be drawn to, as it lies on a sheet."""
-        others = self.others_on(self.session.selected, self.choice.indices)
-        return [(name, shape_of(self.previews.on_sheet(other, chart))) for name, other in others]
+        chosen = self.session.job.stamps[self.session.selected]
+        others = self.others_on(chosen.setting.face, chosen.name, self.choice.indices)
+        return [(one.plan.name, shape_of(self.previews.on_sheet(one, chart))) for one in others]
 
     def _drawn(self, held: Held, by: Array, near: float, chart: Chart) -> Array:
         """A move, ended on a line within `near` mm."""

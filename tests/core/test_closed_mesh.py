@@ -36,7 +36,7 @@ def document(name: str) -> Document:
 def test_demos_and_ready_blanks(name: str, tmp_path: Path) -> None:
     built = build(document(name))
     file = tmp_path / "part.stl"
-    for chord in (0.2, 0.02):
+    for chord in (0.2, 0.01):
         write_stl(built.solid, file, chord)
         mesh = trimesh.load(file)
         assert mesh.is_watertight and mesh.is_winding_consistent
@@ -45,7 +45,7 @@ def test_demos_and_ready_blanks(name: str, tmp_path: Path) -> None:
         assert other.status() == manifold3d.Error.NoError
         (volume,) = (b.volume for b in built.report.bodies if b.name == "part")
         assert other.volume() == pytest.approx(volume, abs=2 * chord * mesh.area)
-        if chord == 0.02:
+        if chord == 0.01:
             assert mesh.volume == pytest.approx(volume, rel=5e-3)
             made = closed_mesh(built.solid, chord)  # type: ignore[arg-type]
             assert not (heights(made.points, made.triangles) < SLIVER).any()

@@ -4,6 +4,7 @@ counts, wherever it is by then."""
 from __future__ import annotations
 
 import contextlib
+import logging
 import os
 import signal
 import time
@@ -14,6 +15,7 @@ from typing import Any
 
 from tinstamp.guarded.ending import die_with_parent
 
+LOG = logging.getLogger("tinstamp.guarded")
 LOOK = 0.05
 """s between two looks at whether it is still wanted"""
 Tell = Callable[[Any], None]
@@ -84,5 +86,9 @@ def _work(work: Callable[[Tell], None], parent: Connection, pid: int) -> None:
         become_copy(pid)
         work(lambda news: parent.send((True, news)))
         parent.send((False, None))
+    except BrokenPipeError:
+        pass  # nobody waits for it any more
+    except Exception:  # its parent hears that it did not end; why stands in the log
+        LOG.exception("work in a copy of this process broke off")
     finally:
         os._exit(0)

@@ -49,8 +49,8 @@ def with_stamp(document: Document, drag: StampDrag, stamp: Stamp, at: int | None
     job = document.job.model_copy(update={"stamps": (*stamps[:at], stamp, *stamps[at:])})
     others = drag.others_on(stamp.setting.face)
     come = _Come(document, drag, at, others)
-    shown = come.laid(job)
-    if not others or shown is None or not shown.placed.regions:
+    shown = come.laid(job) if others else None
+    if shown is None or not shown.placed.regions:
         return job
     found = come.fit(shown)
     if not found.touches and not found.nested:

@@ -298,12 +298,13 @@ class Monkey:
         before, told = session.job, list[str]()
         session.failed.connect(told.append)
         self.window.add_stamp()
-        end = time.monotonic() + 20  # the chosen face may still have to be laid out
+        end = time.monotonic() + 60  # its part may still have to be made, its face laid out
         while session.job == before and time.monotonic() < end:
             self.app.processEvents()
             time.sleep(0.01)
         session.failed.disconnect(told.append)
-        if session.job == before and session.charts and len(before.stamps) < 200:
+        silent = bool(session.charts) or not told
+        if session.job == before and silent and len(before.stamps) < 200:
             return f"no stamp can be added any more on {session.face!r}: {told}"
         return ""
 

@@ -13,9 +13,14 @@ from PySide6.QtWidgets import QFileDialog
 from tests.conftest import ROOT
 from tests.core.test_step_in import document, step, taken
 from tests.desk.conftest import Hand
+from tests.desk.test_inks import MARK, answer
 from tinstamp.chart.joint import Faces
+from tinstamp.desk.dialogs.ink_dialog import InkDialog
 from tinstamp.desk.work.part_files import AS_READ
 from tinstamp.engine.triangles import Mesh
+from tinstamp.job.archive import Document
+from tinstamp.job.features import Plate
+from tinstamp.job.model import Blank, Job
 
 
 def awaited(hand: Hand) -> frozenset[str]:
@@ -83,6 +88,48 @@ def test_a_logo_for_such_a_face_comes_with_its_file_in_one_step(
     assert not any("not within the job" in words for words in seen)
     session.undo()
     assert not session.job.stamps
+
+
+def test_a_stamp_for_each_ink_of_a_logo_also_on_such_a_face(
+    hand: Hand, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    opened_part(hand, tmp_path)
+    session = hand.window.session
+    session.pick_face(sorted(n for n in awaited(hand) if session.kinds[n] == "freeform")[0])
+    (tmp_path / "mark.svg").write_text(MARK)
+    path = str(tmp_path / "mark.svg")
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *a, **k: (path, ""))
+
+    def work(dialog: InkDialog) -> None:
+        dialog.each.setChecked(True)
+        dialog.accept()
+
+    answer(work)
+    hand.window.ticket.add_logo.emit()
+    hand.until(lambda: len(session.job.stamps) == 2, "a stamp for each ink")
+
+
+def test_a_stamp_waits_for_a_part_that_is_still_to_be_made(hand: Hand) -> None:
+    session = hand.window.session
+    hand.window.files.new()
+    assert not session.charts and session.building
+    hand.window.add_stamp()
+    assert not session.job.stamps
+    hand.until(lambda: bool(session.job.stamps), "it waits for the part")
+    assert session.job.stamps[0].setting.face in session.charts
+    assert hand.window.fields.page is not None
+
+
+def test_a_stamp_on_a_part_that_is_not_there_is_told(hand: Hand) -> None:
+    session = hand.window.session
+    told: list[str] = []
+    session.failed.connect(told.append)
+    session.begin(Document(Job(blank=Blank(features=(Plate(name="plate", length="-4 mm"),)))), None)
+    hand.window.add_stamp()
+    hand.until(lambda: bool(told), "it waits for the build, and is told")
+    assert told == ["there is no face for a stamp: the part could not be made"]
+    hand.window.add_stamp()
+    assert len(told) == 2 and not session.job.stamps
 
 
 def test_a_part_is_seen_before_its_faces_have_names(hand: Hand, tmp_path: Path) -> None:

@@ -28,7 +28,6 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from tinstamp.chart.joint import Faces
 from tinstamp.desk.commands import COMMANDS, VIEWS, runner
 from tinstamp.desk.dialogs.aside import Aside
 from tinstamp.desk.dialogs.before_dialog import BeforeDialog
@@ -50,7 +49,7 @@ from tinstamp.desk.ticket.ticket import Ticket
 from tinstamp.desk.words.say import say
 from tinstamp.desk.work.arrivals import Arrivals
 from tinstamp.desk.work.copying import with_stamp
-from tinstamp.desk.work.new_stamp import first_place, told_apart
+from tinstamp.desk.work.new_stamp import first_place, put_off, told_apart
 from tinstamp.desk.work.next_start import NextStart, look_menus
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.part_files import PartFiles
@@ -304,11 +303,7 @@ class Window(QMainWindow):
         when that is still to be laid out. A logo comes with its file's bytes. False when there is
         no face for it, or no room in the job."""
         given = artwork if isinstance(artwork, Drawable) else None
-        charts = self.session.charts
-        if not self.session.face and not charts:
-            self.session.pick_face(min(Faces.of(charts).awaited, default=None))
-        again = partial(self.add_stamp, artwork, wish, file)
-        if self.session.awaited.when_laid(self.session.face, again):
+        if put_off(self.session, partial(self.add_stamp, artwork, wish, file)):
             return False
         found = first_place(self.session, self.drag)
         if found is None:

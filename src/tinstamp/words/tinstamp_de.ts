@@ -4632,6 +4632,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Ein Fehler des Programms</translation>
   </message>
   <message>
+   <source>there is no face for a stamp: the part could not be made</source>
+   <translation>keine Fläche für eine Prägung: das Teil ließ sich nicht bauen</translation>
+  </message>
+  <message>
    <source>The desk has this size when it is started next.</source>
    <translation>Der Arbeitsplatz hat diese Größe, wenn er das nächste Mal gestartet wird.</translation>
   </message>
@@ -4728,10 +4732,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>%1 ist weder SVG noch DXF, PNG oder JPEG</translation>
   </message>
   <message>
-   <source>a stamp for each ink</source>
-   <translation>eine Prägung für jeden Farbauftrag</translation>
-  </message>
-  <message>
    <source>Take in a part</source>
    <translation>Ein Teil aufnehmen</translation>
   </message>
@@ -4742,6 +4742,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>%1 was not taken in</source>
    <translation>%1 wurde nicht aufgenommen</translation>
+  </message>
+  <message>
+   <source>a stamp for each ink</source>
+   <translation>eine Prägung für jeden Farbauftrag</translation>
   </message>
   <message>
    <source>these are no triangles of a part</source>

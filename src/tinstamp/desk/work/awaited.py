@@ -18,11 +18,17 @@ class AwaitedFaces:
         self._want, self._charts = want, charts
         self._number = 0
         self._waiting: dict[str, list[Callable[[], object]]] = {}
+        self._at_built: list[Callable[[], object]] = []
 
     def forget(self) -> None:
         """Another document: nothing waits for its faces."""
         self._waiting.clear()
+        self._at_built.clear()
         self._number = 0
+
+    def when_built(self, then: Callable[[], object]) -> None:
+        """Do `then` when the next build is done, whatever came of it."""
+        self._at_built.append(then)
 
     def built(self, number: int) -> None:
         """A build is done, and its charts are there: what waits goes on waiting for them."""
@@ -32,6 +38,9 @@ class AwaitedFaces:
             for then in works:
                 if not self.when_laid(face, then) and face in self._charts():
                     then()
+        works, self._at_built = self._at_built, []
+        for then in works:
+            then()
 
     def when_laid(self, face: str | None, then: Callable[[], object] = lambda: None) -> bool:
         """False when a face is laid out already, or never will be; else it is asked for, and

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
+from tinstamp.chart.joint import Faces
 from tinstamp.desk.look import palette as p
 from tinstamp.desk.sheet.sheet_paint import heights
 from tinstamp.desk.work.placing import largest, letters_for, roomiest
@@ -9,6 +12,23 @@ from tinstamp.desk.work.session import Session
 from tinstamp.desk.work.stamp_drag import StampDrag
 from tinstamp.job.face_name import owner_of, stamp_face
 from tinstamp.job.model import Relief, Setting
+
+
+def put_off(session: Session, again: Callable[[], object]) -> bool:
+    """Whether a new stamp cannot be placed yet: its face is still to be laid out, or its part to be
+    made. `again` is done when it is; a part that has no face, and will have none, is told."""
+    faces = Faces.of(session.charts)
+    if not faces and not session.stale_report:
+        session.failed.emit("there is no face for a stamp: the part could not be made")
+        return True
+    if not faces:
+        session.awaited.when_built(again)
+        if not session.building:
+            session.build_now()
+        return True
+    if not len(faces) and session.face not in faces.awaited:
+        session.pick_face(min(faces.awaited))
+    return session.awaited.when_laid(session.face, again)
 
 
 def first_place(session: Session, drag: StampDrag) -> tuple[Setting, float] | None:

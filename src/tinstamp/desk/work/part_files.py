@@ -16,13 +16,14 @@ from PySide6.QtWidgets import QFileDialog, QInputDialog, QWidget
 from tinstamp.artwork.font_file import checked
 from tinstamp.artwork.greys import read_greys
 from tinstamp.artwork.inks import Study
-from tinstamp.artwork.logo import LOGO_LIMITS, Looked, looked_at
+from tinstamp.artwork.logo import LOGO_LIMITS, looked_at
 from tinstamp.chart.base import Chart
 from tinstamp.chart.joint import Faces
-from tinstamp.desk.dialogs.ink_dialog import InkChoice, asked_of_inks
+from tinstamp.desk.dialogs.ink_dialog import asked_of_inks
 from tinstamp.desk.words.say import say
 from tinstamp.desk.work.background import taken_in, watched
 from tinstamp.desk.work.documents import FONT_LIMITS
+from tinstamp.desk.work.new_stamp import put_off
 from tinstamp.desk.work.session import Session
 from tinstamp.engine import messages as m
 from tinstamp.engine.triangles import Mesh
@@ -267,40 +268,46 @@ class PartFiles(QObject):
             if choice is None:
                 return
             logo = logo.model_copy(update={"inks": choice.fields(), "framed": choice.each})
-        sized = self._sized(logo, looked, choice, fresh)
-        if sized is None:
-            return
-        if fresh:  # in one step: a stamp without its file would be built, and told of
-            taken = self.window_.add_stamp(sized, Path(name).stem, data)
-        else:
-            job = changed(session.job, ("stamps", session.selected, "artwork"), sized)
-            taken = session.take(job, f"take in {name}", logos={digest: data})
-        if taken and path is not None:
-            session.background.live.watch(digest, path, logo.format, looked)
-        if taken and choice is not None and choice.each:
-            job = each_ink(session.job, session.selected, choice.fields())
-            session.replace(job, "a stamp for each ink")
-
-    def _sized(
-        self, logo: Logo, looked: Looked, choice: InkChoice | None, fresh: bool
-    ) -> Logo | None:
-        """A logo in a size that suits its face; None when the question for its unit was given
-        up."""
-        session, natural = self.session, looked.natural
-        face = session.face if session.face in session.charts else next(iter(session.charts), None)
-        room = 20.0
-        if not fresh and session.selected >= 0:
-            face = session.job.stamps[session.selected].setting.face
-        if face is not None:
-            room = room_on(session.charts[face])
+        natural = looked.natural
         if natural is not None and looked.study is not None and choice is not None:
             natural = taken_in(
-                self.window_, logo.file, LOGO_LIMITS, Study.across, looked.study, dict(choice.uses)
+                self.window_, name, LOGO_LIMITS, Study.across, looked.study, dict(choice.uses)
             )
             if choice.each:
                 natural = (looked.study.page[0] * looked.study.size,
                            looked.study.page[1] * looked.study.size)  # fmt: skip
-        if natural is not None and not looked.known:
+
+        def lay() -> None:
+            sized = self._sized(logo, natural, looked.known, fresh)
+            if sized is None:
+                return
+            if fresh:  # in one step: a stamp without its file would be built, and told of
+                taken = self.window_.add_stamp(sized, Path(name).stem, data)
+            else:
+                job = changed(session.job, ("stamps", session.selected, "artwork"), sized)
+                taken = session.take(job, f"take in {name}", logos={digest: data})
+            if taken and path is not None:
+                session.background.live.watch(digest, path, logo.format, looked)
+            if taken and choice is not None and choice.each:
+                job = each_ink(session.job, session.selected, choice.fields())
+                session.replace(job, "a stamp for each ink")
+
+        if not (fresh and put_off(session, lay)):
+            lay()
+
+    def _sized(
+        self, logo: Logo, natural: tuple[float, float] | None, known: bool, fresh: bool
+    ) -> Logo | None:
+        """A logo in a size that suits its face; None when the question for its unit was given
+        up."""
+        session = self.session
+        face = session.face if session.face in session.charts else next(iter(session.charts), None)
+        room = 20.0
+        if not fresh and session.selected >= 0:
+            face = session.job.stamps[session.selected].setting.face
+        if face is not None and face in session.charts:
+            room = room_on(session.charts[face])
+        if natural is not None and not known:
             unit = ask_unit(natural, room, self.window_)
             if unit is None:
                 return None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from itertools import groupby
 
@@ -67,16 +67,23 @@ class NamedSolid:
         return tuple(dict.fromkeys(f.name for f in self.faces))
 
 
-def edges_of(solid: NamedSolid) -> Iterator[tuple[TopoDS_Shape, list[NamedFace]]]:
-    """Every edge with the faces that meet at it; one that closes on itself meets itself."""
+def edges_of(
+    solid: NamedSolid, names: Collection[str] | None = None
+) -> Iterator[tuple[TopoDS_Shape, list[NamedFace]]]:
+    """Every edge with the faces that meet at it; one that closes on itself meets itself. With
+    `names` the edges of those faces alone: a part may have tens of thousands."""
     owners = TopTools_IndexedDataMapOfShapeListOfShape()
     TopExp.MapShapesAndAncestors_s(
         solid.shape, TopAbs_ShapeEnum.TopAbs_EDGE, TopAbs_ShapeEnum.TopAbs_FACE, owners
     )
-    index = TopTools_IndexedMapOfShape()
+    index, wanted = TopTools_IndexedMapOfShape(), TopTools_IndexedMapOfShape()
     for named in solid.faces:
         index.Add(named.face)
+        if names is not None and named.name in names:
+            TopExp.MapShapes_s(named.face, TopAbs_ShapeEnum.TopAbs_EDGE, wanted)
     for i in range(1, owners.Extent() + 1):
+        if names is not None and not wanted.Contains(owners.FindKey(i)):
+            continue
         met = [solid.faces[index.FindIndex(face) - 1] for face in owners.FindFromIndex(i)]
         yield owners.FindKey(i), met
 

@@ -384,7 +384,7 @@ def _joints_of(
             numbers.setdefault(pair, []).append(k)
     found: dict[int, list[PartedEdge]] = {k: [] for own in numbers.values() for k in own}
     met: dict[Hashable, list[NamedFace]] = {}
-    for shape, sides in edges_of(solid):
+    for shape, sides in edges_of(solid, {member.face for member in chart.members}):
         own = numbers.get(frozenset(side.name for side in sides))
         if own is None or len(sides) != 2:
             continue

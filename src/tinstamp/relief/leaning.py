@@ -47,6 +47,8 @@ SOLVING_ROUNDS = 12
 """Steps of the search for the lean."""
 SOLVED_WITHIN = 1e-9
 """mm between two of them that end it"""
+NO_WAY = 1e-18
+"""mm²; the square of a way that counts as none"""
 
 
 def base_of(chart: FaceChart) -> FaceChart:
@@ -224,14 +226,9 @@ class Lean:
         least = min(self.own.least_radius, self.other.least_radius)
         return min(LEAN_FADES, self.own.width / NARROW_PARTS, least / BENT_PARTS)
 
-    def shift(self, xy: Array, lift: float) -> Array:
-        """How far points (..., 2) move over the sheet on their way up by `lift` mm."""
-        t, far = self.own.nearest(xy)
-        bell = np.exp(-((far / self.reach) ** 2))
-        return np.asarray(bell[..., None] * self._at_joint(t, lift), dtype=float)
-
-    def _at_joint(self, t: Array, lift: float) -> Array:
-        """The shift at places along the joint, (..., 2)."""
+    def at_joint(self, t: Array, lift: float) -> Array:
+        """How far the wall's end at places along the joint, (...), lies from its foot over the
+        sheet, (..., 2) mm."""
         ahead, beside = _met(self, lift)
         if self.second:
             return beside(t)
@@ -240,27 +237,48 @@ class Lean:
     def tops(self, t: Array, lift: float) -> Array:
         """Where the parallels of both faces `lift` mm above them meet, (..., 3), over places along
         the joint."""
-        return self.own.base.to_space(self.own.at(t) + self._at_joint(t, lift), lift)
+        return self.own.base.to_space(self.own.at(t) + self.at_joint(t, lift), lift)
 
-    def gain(self, chart: FaceChart, region: Region, lift: float) -> float:
-        """What leaning adds to the volume of a region on the chart's sheet, mm³.
 
-        At the height t the region has grown by t / lift of the shift's flux through its
-        outlines, and areas by 1 + 2 H t + K t² (Steiner); this is the integral over t of their
-        product."""
-        total = 0.0
-        t = np.linspace(0.0, 1.0, FLUX_BITS + 1)
-        for outline in region.outlines:
-            q = on_base(chart, evaluate(outline.beziers, t))
-            middle, run = (q[:, 1:] + q[:, :-1]) / 2.0, q[:, 1:] - q[:, :-1]
-            shift = self.shift(middle, lift)
-            flux = shift[..., 0] * run[..., 1] - shift[..., 1] * run[..., 0]
-            j = self.own.base.jacobian(middle)
-            grown = np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
-            mean, gauss = self.own.base.bent_at(middle)
-            high = lift / 2.0 + 2.0 * mean * lift**2 / 3.0 + gauss * lift**3 / 4.0
-            total += float((flux * grown * high).sum())
-        return total
+def shift(leans: Sequence[Lean], xy: Array, lift: float) -> Array:
+    """How far points (..., 2) move over the sheet on their way up by `lift` mm, where walls lean
+    at joints of one face: at each joint as that one asks, which the share beyond it does too."""
+    places = [lean.own.nearest(xy) for lean in leans]
+    total = np.zeros(np.shape(xy))
+    away = [np.zeros(())] * len(leans)
+    if len(leans) > 1:
+        away = [np.linalg.norm(xy - lean.own.at(t), axis=-1) for lean, (t, _) in
+                zip(leans, places, strict=True)]  # fmt: skip
+    for k, (lean, (t, far)) in enumerate(zip(leans, places, strict=True)):
+        bell = np.exp(-((far / lean.reach) ** 2))
+        for j in range(len(leans)):
+            if j != k:
+                bell = bell * away[j] ** 2 / np.maximum(away[j] ** 2 + away[k] ** 2, NO_WAY)
+        total += bell[..., None] * lean.at_joint(t, lift)
+    return total
+
+
+def gain(leans: Sequence[Lean], chart: FaceChart, region: Region, lift: float) -> float:
+    """What leaning at joints of one face adds to the volume of a region on the chart's sheet, mm³.
+
+    At the height t the region has grown by t / lift of the shift's flux through its
+    outlines, and areas by 1 + 2 H t + K t² (Steiner); this is the integral over t of their
+    product."""
+    if not leans:
+        return 0.0
+    total, base = 0.0, leans[0].own.base
+    t = np.linspace(0.0, 1.0, FLUX_BITS + 1)
+    for outline in region.outlines:
+        q = on_base(chart, evaluate(outline.beziers, t))
+        middle, run = (q[:, 1:] + q[:, :-1]) / 2.0, q[:, 1:] - q[:, :-1]
+        over = shift(leans, middle, lift)
+        flux = over[..., 0] * run[..., 1] - over[..., 1] * run[..., 0]
+        j = base.jacobian(middle)
+        grown = np.linalg.norm(np.cross(j[..., 0], j[..., 1]), axis=-1)
+        mean, gauss = base.bent_at(middle)
+        high = lift / 2.0 + 2.0 * mean * lift**2 / 3.0 + gauss * lift**3 / 4.0
+        total += float((flux * grown * high).sum())
+    return total
 
 
 Along = Callable[[Array], Array]
@@ -316,7 +334,7 @@ class Leaning(Head):
     def _there(self, xy: Array) -> Array:
         """Points of the face's own sheet above which the walls end."""
         q = on_base(self.chart, np.asarray(xy, dtype=float))
-        return np.asarray(q + sum(lean.shift(q, self.lift) for lean in self.leans), dtype=float)
+        return np.asarray(q + shift(self.leans, q, self.lift), dtype=float)
 
     def space(self, xy: Array) -> Array:
         return self._base.to_space(self._there(xy), self.lift)

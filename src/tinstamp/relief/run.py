@@ -27,7 +27,7 @@ from tinstamp.chart.joint import joint_line
 from tinstamp.chart.run import Member, RunChart
 from tinstamp.relief.boolean import Tool, hull
 from tinstamp.relief.heads import Head
-from tinstamp.relief.leaning import Lean, Leaning, base_of, on_base, rim_of
+from tinstamp.relief.leaning import Lean, Leaning, base_of, gain, on_base, rim_of, shift
 from tinstamp.relief.surfaces import OrderError, ReliefError
 from tinstamp.setting.fit import fit, ink
 from tinstamp.setting.place import on_member
@@ -121,7 +121,7 @@ def cut_at(chart: RunChart, cast: CastChart, lift: float) -> RunChart:
         q = on_base(own.chart, xy)
         if abs(member.bend) >= STRAIGHT_ON:
             lean = lean_at(own, member, member)
-            q = q + lean.shift(q, lift)
+            q = q + shift((lean,), q, lift)
         seen = cast.seen(base_of(own.chart).to_space(q, lift))
         keep = np.concatenate([[True], np.linalg.norm(np.diff(seen, axis=0), axis=1) > 1e-9])
         return replace(member, cut=joint_line(seen[keep & np.isfinite(seen).all(axis=1)]))
@@ -236,8 +236,8 @@ def across_volume(chart: RunChart, parts: Sequence[tuple[int, Part]], depth: flo
         member = chart.members[k]
         own = part.transformed(member.into.matrix, member.into.shift).region
         total += member.chart.relief_volume([own], depth)
-        for lean in leans_of(chart, k, part).values():
-            total += lean.gain(member.chart, own, depth)
+        leans = tuple(leans_of(chart, k, part).values())
+        total += gain(leans, member.chart, own, depth)
     return total
 
 

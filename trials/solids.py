@@ -13,6 +13,7 @@ from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 import numpy as np
+import shapely
 
 from tinstamp.guarded.work import KERNEL, GuardError, Limits, guarded
 from trials.parts import FILES, blank, stamp
@@ -299,17 +300,18 @@ def _moved_far_off(built, made, meshes, size: float, random) -> float:  # type: 
     from tinstamp.relief.guard import Ink, ink_points
 
     p0, t0, p1, t1 = meshes
+    deepest = max(r.depth for r in built.report.stamps)
+    reach = deepest * 2 + 0.25 * size / 3 + 1.0
     ink = []
     for s in made:
         laid = built.planned[s.name]
         for region in laid.placed.regions:
-            flat = [outline.points(4) for outline in region.outlines]
+            lines = [shapely.LinearRing(outline.points(4)) for outline in region.outlines]
+            flat = [shapely.get_coordinates(shapely.segmentize(one, reach / 4)) for one in lines]
             ink += [laid.chart.to_space(points) for points in (*flat, ink_points(Ink.of([region])))]
     cloud = np.concatenate(ink)
     cloud = cloud[np.isfinite(cloud).all(axis=1)]
     there = _samples(p0, t0, 300, random)
-    deepest = max(r.depth for r in built.report.stamps)
-    reach = deepest * 2 + 0.25 * size / 3 + 1.0
     away = there[cKDTree(cloud).query(there)[0] > reach]
     away = away[:80]
     return float(np.abs(_distances(p1, t1, away)).max()) if len(away) else 0.0

@@ -31,8 +31,11 @@ FINEST = 1.0
 """mm; patches shorter than this are not halved any more"""
 HALVINGS = 6
 """times that a patch is halved at most"""
-ALONG = 3
-"""places at which a side is measured"""
+ALONG = 5
+"""places at which a side is measured: by one in two it is looked at where one patch is enough"""
+MOST_TURN = 50.0
+"""degrees that a patch turns along a side at most: of one that goes all round, no point tells how
+far it reaches to either side"""
 MOST_PAIRS = 5000
 """Pairs of patches that are left as they are: what is so near is measured."""
 OUTLINE_POINTS = 48
@@ -243,8 +246,8 @@ class Trimmed:
 
     @cached_property
     def first(self) -> Patches:
-        """Those that it is looked at by first."""
-        return self.patches()
+        """Those that it is looked at by first: of a spline none is longer than a piece of it."""
+        return self.patches(0, min(FIRST_SIDE, max(self.span, LEAST_SIDE)))
 
     def patches(self, owner: int = 0, side: float = FIRST_SIDE) -> Patches:
         """Its surface between its bounds in (u, v), in patches about `side` mm long."""
@@ -254,10 +257,13 @@ class Trimmed:
         grid = _values(self.surface, np.stack([u, v], axis=-1))
         counts = []
         for axis in (0, 1):
-            long = np.linalg.norm(np.diff(grid, axis=axis), axis=-1).sum(axis=axis).max()
-            counts.append(int(np.clip(np.ceil(long / side), 1, MOST_FIRST)))
+            chords = np.diff(grid, axis=axis)
+            long = np.linalg.norm(chords, axis=-1).sum(axis=axis).max()
+            parts = max(long / side, _turn(np.moveaxis(chords, axis, 0)) / MOST_TURN)
+            counts.append(int(np.clip(np.ceil(parts), 1, MOST_FIRST)))
         if counts == [1, 1]:
-            return _of_points(np.array([[u0, u1, v0, v1]]), grid.reshape(1, 9, 3), owner)
+            points = grid[::2, ::2].reshape(1, 9, 3)
+            return _of_points(np.array([[u0, u1, v0, v1]]), points, owner)
         us, vs = np.linspace(u0, u1, counts[0] + 1), np.linspace(v0, v1, counts[1] + 1)
         low_u, low_v = np.meshgrid(us[:-1], vs[:-1], indexing="ij")
         high_u, high_v = np.meshgrid(us[1:], vs[1:], indexing="ij")
@@ -336,6 +342,14 @@ def _near(
         apart = np.maximum(apart, gap - stray)
     kept = np.flatnonzero(apart < limit)
     return mine[kept], theirs[kept], apart[kept]
+
+
+def _turn(chords: Array) -> float:
+    """The most that lines of chords, (ALONG − 1, n, 3), turn from end to end, degrees."""
+    a, b = chords[:-1], chords[1:]
+    cross, dot = np.linalg.norm(np.cross(a, b), axis=-1), np.einsum("ank,ank->an", a, b)
+    turned = np.degrees(np.arctan2(cross, dot)).sum(axis=0).max()
+    return float(turned) * len(chords) / len(a)
 
 
 def _looked_at(surface: BRepAdaptor_Surface, sides: Array, owner: int) -> Patches:

@@ -10,7 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, partial
 
 import numpy as np
 import shapely
@@ -42,16 +42,12 @@ from tinstamp.blank.patches import (
 )
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.relief.blocks import Block
-from tinstamp.relief.crossable import Crossable
 from tinstamp.relief.imprint import Imprint
+from tinstamp.relief.shells import KEPT_CLEAR, Shell
 from tinstamp.relief.surfaces import ReliefError
 
-KEPT_CLEAR = 1e-3
-"""mm that a stamp keeps from all faces but its own"""
 LEVEL = 1e-6
 """mm that a face which ends level with the one beneath may seem to stand out of it"""
-ASLANT = (0.4137, -0.2713, 0.8692)
-"""A direction in which lines run along no edge but by chance."""
 CELL_SIDE = 4.0
 """mm that a cell is about long"""
 MOST_LEFT = 48
@@ -103,6 +99,7 @@ class Cells:
 
 Numbers = NDArray[np.int64]
 _CELLS: Kept[Cells] = Kept(256)
+_SHELLS: Kept[Shell] = Kept(64)
 
 
 _TRIMMED: Kept[Trimmed] = Kept(1024)
@@ -422,9 +419,8 @@ def _comes_to(face: TopoDS_Face, box: Array, made: Imprint) -> bool:
     patches = patches[other.holds(patches.sides)]
     for k, n in sorted(set(map(tuple, left.owner.tolist()))):
         block = made.blocks[k]
-        shell = _shell(block, block.at[n])
-        apart = BRepExtrema_DistShapeShape(compound(shell), face)
-        if not apart.IsDone() or apart.Value() < KEPT_CLEAR or _holds(block, block.at[n], patches):
+        shell = _SHELLS.get(made, (k, n), partial(_shell_of, block, n))
+        if shell.touches(other) or shell.holds(patches):
             return True
     return False
 
@@ -434,15 +430,10 @@ def _shell(block: Block, place: TopLoc_Location) -> list[TopoDS_Face]:
     return [moved_face(face, place) for face in (block.cap, *block.walls)]
 
 
-def _holds(block: Block, place: TopLoc_Location, patches: Patches) -> bool:
-    """True when a face that a block's shell is clear of lies within it."""
-    if not len(patches.off):
-        return False
-    hull = [*_shell(block, place), moved_face(block.removed, place)]
-    spot, way = patches.points[0, 4], np.array(ASLANT) / np.linalg.norm(ASLANT)
-    far = 2.0 * float(np.linalg.norm(boxes_of(hull)[:, 1].max(axis=0) - spot)) + 1e3
-    met = [hit for face in hull for hit in Crossable(face).crossings(spot, way, far)]
-    return sum(hit > 0.0 for hit in met) % 2 == 1
+def _shell_of(block: Block, n: int) -> Shell:
+    """A block's shell at its place `n`."""
+    place = block.at[n]
+    return Shell(_shell(block, place), moved_face(block.removed, place))
 
 
 class InTheWay(ReliefError):

@@ -17,6 +17,7 @@ import numpy as np
 from benchmarks import pace
 from benchmarks.cases import BENT, LONG, TWENTY, long_text, on_face
 from benchmarks.growth import CHECKED, edited, exponent, moved
+from benchmarks.joints import words_over_joints
 from benchmarks.lines import timed, told
 from benchmarks.peers import (
     CHORD,
@@ -361,7 +362,7 @@ def main() -> int:
     good += [on_a_bent_face(name, 3) for name in BENT]
     good += [a_hundred_on(name, 5) for name in LONG]
     good += [of_a_kind(name, kind, 3) for kind in KINDS for name in ("plate", *BENT)]
-    good += [freeform_chart(), bent_previews(), many_stamps(20)]
+    good += [words_over_joints(), freeform_chart(), bent_previews(), many_stamps(20)]
     good += [many_stamps(60, 50, 60.0)]
     good += [growth(["tube", "plate"], [30, 100, 300, 1000])]
     good += [growth(["ball", "skin"], [30, 100, 300]), moved_words(["tube", "plate", "ball"], 7)]

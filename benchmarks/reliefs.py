@@ -55,10 +55,10 @@ class Kind:
 
 
 KINDS = (
-    Kind("20 letters with draft", Relief(depth="0.4 mm", draft="5 deg")),
+    Kind("20 letters with draft", Relief(depth="0.4 mm", draft="5 deg"), own_way=True),
     Kind("a field with 20 letters standing",
          Relief(make="field", depth="0.4 mm", margin="1 mm"), own_way=True),
-    Kind("20 letters whose caps rise", Relief(depth="0.4 mm", rises="0.3 deg")),
+    Kind("20 letters whose caps rise", Relief(depth="0.4 mm", rises="0.3 deg"), own_way=True),
     Kind("20 letters carved to their middle",
          Relief(depth="1 mm", section="carved", vee="60 deg"), deep="3 mm", own_way=True),
     Kind("20 letters of V grooves",

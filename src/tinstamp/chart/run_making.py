@@ -12,6 +12,7 @@ from shapely import LineString, Polygon
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.kept import Kept
+from tinstamp.artwork.outline import evaluate
 from tinstamp.chart.base import Array
 from tinstamp.chart.cast import GRAZING, CastChart, cast_chart, reached_from
 from tinstamp.chart.flattened import FlattenedChart, SeenSurface
@@ -25,6 +26,11 @@ SHEETS_AGREE = 1e-4
 """mm; two sheets that agree so well along a joint are one."""
 POLYGONS_APART = 0.05
 """mm; polygons that stand for faces may be that far apart along a joint."""
+LAID_STRAY = 4e-7
+"""mm that they may be off a line of few pieces: what they lie on before is off by a quarter of it.
+"""
+LINE_PLACES = 128
+"""Places along a joint that are laid flat."""
 MOST_FACES = 200
 """Faces in a run."""
 SHEETS_STAND_APART = 0.25
@@ -178,10 +184,9 @@ def _flattened(
         )
         cut = member.cut
         if len(cut):
-            ends = np.concatenate([cut[:, 0], cut[-1:, 3]])
-            if len(cut) == 1:
-                ends = np.linspace(cut[0, 0], cut[0, 3], 129)
-            cut = joint_line(flat.sheet(_within(ends, low, high)) + pin)
+            bits = np.linspace(0.0, 1.0, -(-LINE_PLACES // len(cut)) + 1)
+            ends = np.concatenate([evaluate(cut, bits[:-1]).reshape(-1, 2), cut[-1:, 3]])
+            cut = joint_line(flat.sheet(_within(ends, low, high)) + pin, LAID_STRAY)
         return replace(member, chart=chart, cut=cut)
 
     near_by = _met_by(members, box)

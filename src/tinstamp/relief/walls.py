@@ -273,12 +273,10 @@ class Waller:
 
     def post(self, foot: Row, head: Row, plain: bool, tolerance: float = 0.0) -> Post:
         """The upright edge between two walls, from a place on the face to one on the head's
-        surface; its ends need at least that tolerance, mm."""
-        tolerance = max(tolerance, self.tolerance)
-        low, high = vertex_at(foot, tolerance), vertex_at(head, tolerance)
-        up = edge_on(self._upright(foot, head, plain), low, high.Reversed(), self.height)
-        if tolerance > self.tolerance:
-            BUILDER.UpdateEdge(up, tolerance)
+        surface; it and its ends need at least that tolerance, mm."""
+        low, high = (vertex_at(p, max(tolerance, self.tolerance)) for p in (foot, head))
+        line = self._upright(foot, head, plain)
+        up = edge_on(line, low, high.Reversed(), self.height, max(tolerance, TOLERANCE))
         return Post(low, high, up)
 
     def _foot(self, row: _Rows, i: int, start: TopoDS_Vertex, end: TopoDS_Vertex) -> TopoDS_Edge:

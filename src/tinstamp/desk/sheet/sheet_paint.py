@@ -11,7 +11,7 @@ from PySide6.QtCore import QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath, QPen, QPolygonF
 
 from tinstamp.artwork.drawn import Artwork
-from tinstamp.artwork.outline import points_of
+from tinstamp.artwork.outline import evaluate, points_of
 from tinstamp.chart.base import Chart
 from tinstamp.chart.cone import ConeChart
 from tinstamp.chart.joint import Faces
@@ -46,6 +46,8 @@ SIDE, ABOVE, BELOW = 56, 84, 44
 
 CUT_PAST = 16.0
 """px that the plane of a section is drawn past the artwork"""
+JOINT_PLACES = 17
+"""Places at which a piece of a joint is drawn."""
 TURNED = 0.01
 """sine of the angle from which on artwork is turned on its sheet"""
 
@@ -347,8 +349,8 @@ def _joints(painter: QPainter, chart: RunChart, scale: Scale) -> None:
     painter.setPen(QPen(QColor(p.SECOND_INK), 1, Qt.PenStyle.DashDotLine))
     for member in chart.members:
         if member.parent >= 0:
-            ends = np.concatenate([member.cut[:, 0], member.cut[-1:, 3]])
-            painter.drawPolyline(QPolygonF([scale.to_pixel(*xy) for xy in ends]))
+            line = evaluate(member.cut, np.linspace(0.0, 1.0, JOINT_PLACES)).reshape(-1, 2)
+            painter.drawPolyline(QPolygonF([scale.to_pixel(*xy) for xy in line]))
     painter.setFont(type_at(p.SMALL))
     painter.setPen(QColor(p.SECOND_INK))
     for member in chart.sides[0].members if len(chart.sides[0].members) > 1 else ():

@@ -61,7 +61,7 @@ def over_joints(
             name="m",
             artwork=Text(text=WORD, height="4 mm"),
             setting=Setting(face=face, across="0 mm", up=up, up_from="middle", rests_on="middle",
-                            over="neighbours"),
+                            held_by="middle", over="neighbours"),
             relief=Relief(depth=f"{depth:g} mm"),
         )  # fmt: skip
         job = Job(blank=blank, stamps=(stamp,))

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Protocol
 
 import numpy as np
+import shapely
 from PySide6.QtCore import QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath, QPen, QPolygonF
 
@@ -46,8 +47,8 @@ SIDE, ABOVE, BELOW = 56, 84, 44
 
 CUT_PAST = 16.0
 """px that the plane of a section is drawn past the artwork"""
-JOINT_PLACES = 17
-"""Places at which a piece of a joint is drawn."""
+JOINT_PLACES, NAME_HEIGHT = 17, 18
+"""Places at which a piece of a joint is drawn; px of a face's name."""
 TURNED = 0.01
 """sine of the angle from which on artwork is turned on its sheet"""
 
@@ -355,12 +356,13 @@ def _joints(painter: QPainter, chart: RunChart, scale: Scale) -> None:
     painter.setPen(QColor(p.SECOND_INK))
     for member in chart.sides[0].members if len(chart.sides[0].members) > 1 else ():
         low_x, low_y, high_x, _ = member.area.bounds
-        wide = (high_x - low_x) * scale.per_mm
-        if painter.fontMetrics().horizontalAdvance(member.face) > wide - 6:
-            continue  # no room between the joints
-        at = scale.to_pixel((low_x + high_x) / 2, low_y)
-        box = QRectF(at.x() - wide / 2, at.y() - 18, wide, 16)
-        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, member.face)
+        half = (painter.fontMetrics().horizontalAdvance(member.face) + 6) / scale.per_mm / 2
+        x, tall = (low_x + high_x) / 2, NAME_HEIGHT / scale.per_mm
+        for y in (low_y, low_y + tall / 2, low_y + tall):  # where there is room between joints
+            if member.area.contains(shapely.box(x - half, y + tall / 9, x + half, y + tall)):
+                box = QRectF(scale.to_pixel(x - half, y + tall), scale.to_pixel(x + half, y))
+                painter.drawText(box, Qt.AlignmentFlag.AlignCenter, member.face)
+                break
 
 
 def _level(around: Turns, up: float, scale: Scale, count: int) -> QPainterPath:

@@ -7,10 +7,9 @@ import statistics
 import tempfile
 from pathlib import Path
 
-from OCP.STEPControl import STEPControl_StepModelType, STEPControl_Writer
-
 from benchmarks.lines import timed, told
 from benchmarks.parts import lens
+from benchmarks.peers import write_step
 from tinstamp.engine import messages as m
 from tinstamp.engine.build import build
 from tinstamp.engine.cache import Cache
@@ -37,9 +36,7 @@ def split(side: int) -> tuple[Blank, str, dict[str, bytes]]:
     the file."""
     with tempfile.TemporaryDirectory() as folder:
         file = Path(folder) / "part.step"
-        writer = STEPControl_Writer()
-        writer.Transfer(lens(side), STEPControl_StepModelType.STEPControl_AsIs)
-        writer.Write(str(file))
+        write_step(lens(side), file)
         data = file.read_bytes()
     faces = imported(m.Import(1, "part.step", data, ())).solids[0].faces
     digest = hashlib.sha256(data).hexdigest()

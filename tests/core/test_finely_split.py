@@ -3,19 +3,14 @@ made and sound, or told, whatever corner it lies over."""
 
 from __future__ import annotations
 
-import hashlib
-
 import numpy as np
 import pytest
-from benchmarks.parts import lens
-from OCP.STEPControl import STEPControl_StepModelType, STEPControl_Writer
+from benchmarks.joints import split
 
 from tests.core.solids import sound, volume
 from tinstamp.chart.run import RunChart
-from tinstamp.engine import messages as m
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.cache import Cache
-from tinstamp.engine.importing import imported
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Imported
 from tinstamp.job.model import Blank, Job, Relief, Setting, Stamp, Text
@@ -27,17 +22,10 @@ SEED = 1811
 
 
 @pytest.fixture(scope="module")
-def part(tmp_path_factory: pytest.TempPathFactory) -> tuple[Imported, bytes]:
-    file = tmp_path_factory.mktemp("split") / "part.step"
-    writer = STEPControl_Writer()
-    writer.Transfer(lens(SIDE), STEPControl_StepModelType.STEPControl_AsIs)
-    writer.Write(str(file))
-    data = file.read_bytes()
-    found = imported(m.Import(1, "part.step", data, ()))
-    feature = Imported(
-        name="part", file="part.step", digest=hashlib.sha256(data).hexdigest(),
-        faces=found.solids[0].faces,
-    )  # fmt: skip
+def part() -> tuple[Imported, bytes]:
+    blank, _, files = split(SIDE)
+    (feature,), (data,) = blank.features, files.values()
+    assert isinstance(feature, Imported)
     return feature, data
 
 

@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import Any
 
 from pydantic import ValidationError
-from PySide6.QtCore import QObject, Signal
+from PySide6.QtCore import QObject, QTimer, Signal
 from PySide6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
 from tinstamp.artwork.font_file import checked
@@ -292,7 +292,8 @@ class PartFiles(QObject):
                 job = each_ink(session.job, session.selected, choice.fields())
                 session.replace(job, "a stamp for each ink")
 
-        if not (fresh and put_off(session, lay)):
+        # later not within what the engine has just told: it may ask for the unit
+        if not (fresh and put_off(session, lambda: QTimer.singleShot(0, self, lay))):
             lay()
 
     def _sized(

@@ -16,8 +16,6 @@ from tinstamp.relief.crossable import Crossable
 
 KEPT_CLEAR = 1e-3
 """mm that a stamp keeps from all faces but its own"""
-MOST_PIECES = 2.0
-"""Pieces of a spline that a patch may be long from corner to corner, for it to tell."""
 ASLANT = (0.4137, -0.2713, 0.8692)
 """A direction in which lines run along no edge but by chance."""
 
@@ -43,11 +41,9 @@ class Shell:
     def touches(self, other: Trimmed) -> bool:
         """True when it comes to a face, as the kernel measures those of its own whose patches do
         not tell: a ring has hundreds."""
-        near = set(range(len(self.faces)))
-        if float(other.first.sizes.max()) < MOST_PIECES * other.span:
-            near = set(within_reach(self._first, self._trims, other, KEPT_CLEAR))
-            # a cap may go up and down within a patch
-            near |= {k for k, one in enumerate(self._trims) if one.span < FIRST_SIDE}
+        near = set(within_reach(self._first, self._trims, other, KEPT_CLEAR))
+        # a cap may go up and down within a patch
+        near |= {k for k, one in enumerate(self._trims) if one.span < FIRST_SIDE}
         if not near:
             return False
         faces = compound([self.faces[k] for k in sorted(near)])

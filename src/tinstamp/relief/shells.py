@@ -11,11 +11,13 @@ from OCP.BRepExtrema import BRepExtrema_DistShapeShape
 from OCP.TopoDS import TopoDS_Face
 
 from tinstamp.blank.kernel import Array, boxes_of, compound, crossed
-from tinstamp.blank.patches import FIRST_SIDE, Patches, Trimmed, together, within_reach
+from tinstamp.blank.patches import Patches, Trimmed, together, within_reach
 from tinstamp.relief.crossable import Crossable
 
 KEPT_CLEAR = 1e-3
 """mm that a stamp keeps from all faces but its own"""
+MOST_PIECES = 2.0
+"""Pieces of a spline that a patch may be long from corner to corner, for it to tell."""
 ASLANT = (0.4137, -0.2713, 0.8692)
 """A direction in which lines run along no edge but by chance."""
 
@@ -43,7 +45,8 @@ class Shell:
         not tell: a ring has hundreds."""
         near = set(within_reach(self._first, self._trims, other, KEPT_CLEAR))
         # a cap may go up and down within a patch
-        near |= {k for k, one in enumerate(self._trims) if one.span < FIRST_SIDE}
+        spans = np.array([one.span for one in self._trims])[self._first.owner]
+        near |= set(self._first.owner[self._first.sizes > MOST_PIECES * spans].tolist())
         if not near:
             return False
         faces = compound([self.faces[k] for k in sorted(near)])

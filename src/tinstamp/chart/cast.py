@@ -105,6 +105,11 @@ class CastChart(View, UnevenFaceChart):
         """The base, when places are sought in the (u, v) of its surface at once."""
         return self.base if isinstance(self.base, BentChart) else None
 
+    @cached_property
+    def _longest_step(self) -> float:
+        wide = float(np.ptp(self.starts[:, 2:], axis=0).max())
+        return wide / (4 if self._bent is not None else LONGEST_STEP) + 1e-3
+
     def _at(self, p: Array, lift: float) -> tuple[Array, Array]:
         """Points, and how they move with what is sought: (u, v), or the base's sheet. Near
         enough above the face too."""
@@ -130,8 +135,7 @@ class CastChart(View, UnevenFaceChart):
         flat = np.where(np.isfinite(given), given, 0.0)  # what is no place is missed below
         p = self.starts[self._tree.query(flat)[1], 2:]
         left = np.arange(len(flat))
-        wide = float(np.ptp(self.starts[:, 2:], axis=0).max())
-        most = wide / (4 if self._bent is not None else LONGEST_STEP) + 1e-3
+        most = self._longest_step
         back = np.zeros((len(flat), 2, 2))
         for turn in range(SOLVING_ROUNDS):
             if turn < 2 or turn % 3 == 0:

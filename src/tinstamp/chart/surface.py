@@ -373,19 +373,19 @@ class SplineSurface(Surface):
             found[k] = np.concatenate([once - turn, once, once + turn])
         return found[0], found[1]
 
-    @property
+    @cached_property
     def begin(self) -> Array:
         """Least (u, v), (2,)."""
         p, q = self.degrees
         return np.array([self.u_knots[p], self.v_knots[q]])
 
-    @property
+    @cached_property
     def size(self) -> Array:
         """How far u and v go, (2,)."""
         p, q = self.degrees
         return np.array([self.u_knots[-1 - p], self.v_knots[-1 - q]]) - self.begin
 
-    @property
+    @cached_property
     def degrees(self) -> tuple[int, int]:
         n, m = self.poles.shape[:2]
         return len(self.u_knots) - n - 1, len(self.v_knots) - m - 1

@@ -188,7 +188,7 @@ class Feet:
                 on = (1 - DENSE)[:, None] * flat[:, :1] + DENSE[:, None] * flat[:, 1:]
             else:
                 flat, on, _ = fit_dense(uv[left], degree)
-            off = np.linalg.norm(ground.to_space(ground.from_uv(on)) - foot[left], axis=-1)
+            off = np.linalg.norm(ground.uv_lifter(on)(0.0) - foot[left], axis=-1)
             fits = np.nan_to_num(off, nan=np.inf).max(axis=1) <= WITHIN
             for k in np.flatnonzero(fits):
                 found[left[k]] = flat[k]

@@ -312,8 +312,7 @@ class _OnFace:
         return self.chart.on_face(xy)
 
     def at(self, uv: Array) -> Array:
-        ground = self.chart.ground
-        return ground.to_space(ground.from_uv(uv))
+        return self.chart.ground.uv_lifter(uv)(0.0)
 
 
 def _between(

@@ -133,8 +133,7 @@ class Square(Head):
         return self.chart.to_uv(xy)
 
     def at(self, uv: Array) -> Array:
-        ground = self.chart.ground
-        return ground.to_space(ground.from_uv(uv), self.lift)
+        return self.chart.ground.uv_lifter(uv)(self.lift)
 
     def heights(self, xy: Array) -> Array:
         return np.full(np.shape(xy)[:-1], self.lift)
@@ -259,8 +258,7 @@ class Slanted(Head):
         return self.cast.base.to_uv(self._base(xy))
 
     def at(self, uv: Array) -> Array:
-        base = self.cast.base
-        return base.to_space(base.from_uv(uv), self.lift)
+        return self.cast.base.uv_lifter(uv)(self.lift)
 
     def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
         base = self.cast.base
@@ -294,7 +292,7 @@ class FlatCap(Head):
         return self.plane.to_uv(self.plane.from_space(self.space(xy)))
 
     def at(self, uv: Array) -> Array:
-        return self.plane.to_space(self.plane.from_uv(uv))
+        return self.plane.uv_lifter(uv)(0.0)
 
     def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
         return Geom_Plane(placement(self.plane.frame)), TOLERANCE

@@ -18,21 +18,18 @@ from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Vertex
 
 from tinstamp.artwork.split import Part
 from tinstamp.blank.kernel import (
-    BUILDER,
     Array,
-    bezier,
-    bezier2d,
     compound,
-    edge_on,
     face_on,
     vertex_at,
     volume,
     wire_of,
 )
 from tinstamp.blank.solid import NamedFace, NamedSolid, edges_of, joined
-from tinstamp.chart.fitting import CUBIC_DENSE, DEGREES, fit_dense
+from tinstamp.chart.fitting import CUBIC_DENSE
 from tinstamp.chart.run import Member, RunChart
 from tinstamp.job.face_name import StampFace
+from tinstamp.relief.cap_edges import SHARES_APART, CapSide, cap_curves, cap_edge
 from tinstamp.relief.face_curves import CurveError, FaceLoop, extent, face_loops
 from tinstamp.relief.heads import Head, Square
 from tinstamp.relief.hosts import Hosts
@@ -40,12 +37,8 @@ from tinstamp.relief.leaning import Leaning
 from tinstamp.relief.rewired import PartedEdge, key_of, rewired
 from tinstamp.relief.run import leans_of
 from tinstamp.relief.surfaces import parallel, round_frame
-from tinstamp.relief.walls import HERE, Post, Waller
+from tinstamp.relief.walls import Post, Waller
 
-SHARES_APART = 2e-5
-"""mm; both shares of a region may be that far apart at a joint."""
-CAPS_APART = 1e-6
-"""mm; an edge between two caps that is no further off both fits well enough."""
 SAME_PLACE = 1e-6
 """mm on the sheet; crossings that are nearer are one."""
 Across = Sequence[tuple[int, Part]]
@@ -131,6 +124,10 @@ class _Share:
     waller: Waller
     flipped: bool
     lap: Array
+
+    @property
+    def side(self) -> CapSide:
+        return CapSide(self.head, self.waller, self.lap)
 
     def meets(self, joint: int, on_run: Array) -> bool:
         """True when a piece on that joint begins or ends at a place of the run's sheet."""
@@ -319,18 +316,26 @@ class _Work:
         cuts = [outline.beziers[k] for k in items.sources]
         tops = [posts[0].high, *(self._top(share, b[0]) for b in cuts[1:]), posts[1].high]
         beside = _beside(self.chart, share, shares, items.mark, share.member.out(cuts[0][0]))
-        found = []
-        for cut, a, b in zip(cuts, tops[:-1], tops[1:], strict=True):
-            start, end = share.member.out(cut[0]), share.member.out(cut[3])
-            for p, q, edge in self.seams:
-                if np.linalg.norm(p - end) + np.linalg.norm(q - start) < SAME_PLACE:
-                    found.append(TopoDS.Edge_s(edge.Reversed()))
-                    break
-            else:
-                edge = _cap_edge(share, beside, cut, a, b)
-                self.seams.append((start, end, edge))
-                found.append(edge)
-        return found
+        ends = [(share.member.out(cut[0]), share.member.out(cut[3])) for cut in cuts]
+        known = [self._seam_between(end, start) for start, end in ends]
+        new = [k for k, edge in enumerate(known) if edge is None]
+        made: dict[int, TopoDS_Edge] = {}
+        if new:
+            xy = np.einsum("kp,npc->nkc", CUBIC_DENSE, np.array([cuts[k] for k in new]))
+            there = beside.member.into(share.member.out(xy))
+            sides = share.side, beside.side
+            for k, cap in zip(new, cap_curves(sides, (xy, there)), strict=True):
+                made[k] = cap_edge(sides, cap, tops[k], tops[k + 1])
+        self.seams += [(*ends[k], edge) for k, edge in made.items()]
+        return [made[k] if edge is None else TopoDS.Edge_s(edge.Reversed()) for k, edge in
+                enumerate(known)]  # fmt: skip
+
+    def _seam_between(self, start: Array, end: Array) -> TopoDS_Edge | None:
+        """The edge in which caps meet that was made between two places of the run's sheet."""
+        for p, q, edge in self.seams:
+            if np.linalg.norm(p - start) + np.linalg.norm(q - end) < SAME_PLACE:
+                return edge
+        return None
 
     def _top(self, share: _Share, xy: Array) -> TopoDS_Vertex:
         """A vertex between two edges in which caps meet."""
@@ -457,31 +462,3 @@ def _beside(
         if other.number == number and other.meets(joint, on_run):
             return other
     raise CurveError("a region ends at a joint")
-
-
-def _cap_edge(
-    share: _Share, beside: _Share, cut: Array, start: TopoDS_Vertex, end: TopoDS_Vertex
-) -> TopoDS_Edge:
-    """The edge in which two caps meet above a piece of a joint, (4, 2) on the share's sheet."""
-    xy = CUBIC_DENSE @ cut
-    space, uv = share.head.both(xy)
-    there, uv_there = beside.head.both(beside.member.into(share.member.out(xy)))
-    apart = float(np.linalg.norm(space - there, axis=-1).max())
-    off = float("inf")
-    for p in DEGREES:
-        poles, curve, stray = fit_dense(space[None], p)
-        traces = [fit_dense(found[None] + one.lap, p) for one, found in
-                  ((share, uv), (beside, uv_there))]  # fmt: skip
-        off = max(apart, float(stray[0]), *(
-            float(np.linalg.norm(one.head.at(flat[0]) - curve[0], axis=-1).max())
-            for one, (_, flat, _) in zip((share, beside), traces, strict=True)
-        ))  # fmt: skip
-        if off < max(1.5 * apart, CAPS_APART):
-            break
-    if not off < SHARES_APART:
-        raise CurveError(f"the caps of both faces are {off:.6f} mm apart at the joint")
-    edge = edge_on(bezier(poles[0].tolist()), start, TopoDS.Vertex_s(end.Reversed()), 1.0)
-    tolerance = max(2.0 * off, share.waller.tolerance, beside.waller.tolerance)
-    for one, (trace, _, _) in zip((share, beside), traces, strict=True):
-        BUILDER.UpdateEdge(edge, bezier2d(trace[0].tolist()), one.waller.head, HERE, tolerance)
-    return edge

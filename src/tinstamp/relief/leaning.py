@@ -347,7 +347,7 @@ class Leaning(Head):
         return self._base.to_space(q, self.lift), self._base.to_uv(q)
 
     def at(self, uv: Array) -> Array:
-        return self._base.to_space(self._base.from_uv(uv), self.lift)
+        return self._base.uv_lifter(uv)(self.lift)
 
     def surface(self, box: tuple[Array, Array], host: Geom_Surface) -> tuple[Geom_Surface, float]:
         return parallel(host, self._base, self.lift, box)

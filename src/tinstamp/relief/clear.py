@@ -43,7 +43,7 @@ from tinstamp.blank.patches import (
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.relief.blocks import Block
 from tinstamp.relief.imprint import Imprint
-from tinstamp.relief.shells import KEPT_CLEAR, Shell
+from tinstamp.relief.shells import KEPT_CLEAR, Sheets, Shell
 from tinstamp.relief.surfaces import ReliefError
 
 LEVEL = 1e-6
@@ -449,11 +449,9 @@ def met_by(solid: NamedSolid, faces: Sequence[TopoDS_Face], own: Sequence[str]) 
     boxes, others = boxes_of(list(faces)), [f for f in solid.faces if f.name not in own]
     if not others:
         return None
-    theirs = boxes_of([named.face for named in others])
+    theirs, new = boxes_of([named.face for named in others]), Sheets(faces)
     for k, named in enumerate(others):
         near = (boxes[:, 0] <= theirs[k, 1]) & (boxes[:, 1] >= theirs[k, 0])
-        for i in np.flatnonzero(near.all(axis=1)).tolist():
-            apart = BRepExtrema_DistShapeShape(faces[i], named.face)
-            if not apart.IsDone() or apart.Value() < KEPT_CLEAR:
-                return str(named.name)
+        if near.all(axis=1).any() and new.touches(_trimmed(named.face)):
+            return str(named.name)
     return None

@@ -22,11 +22,11 @@ ASLANT = (0.4137, -0.2713, 0.8692)
 """A direction in which lines run along no edge but by chance."""
 
 
-class Shell:
-    """The faces of a block, `removed` closing them."""
+class Sheets:
+    """New faces, of which others are to keep clear."""
 
-    def __init__(self, faces: Sequence[TopoDS_Face], removed: TopoDS_Face) -> None:
-        self.faces, self.removed = tuple(faces), removed
+    def __init__(self, faces: Sequence[TopoDS_Face]) -> None:
+        self.faces = tuple(faces)
 
     @cached_property
     def _trims(self) -> tuple[Trimmed, ...]:
@@ -35,10 +35,6 @@ class Shell:
     @cached_property
     def _first(self) -> Patches:
         return together([one.patches(k) for k, one in enumerate(self._trims)])
-
-    @cached_property
-    def _boxes(self) -> Array:
-        return boxes_of([*self.faces, self.removed])
 
     def touches(self, other: Trimmed) -> bool:
         """True when it comes to a face, as the kernel measures those of its own whose patches do
@@ -52,6 +48,18 @@ class Shell:
         faces = compound([self.faces[k] for k in sorted(near)])
         apart = BRepExtrema_DistShapeShape(faces, other.face)
         return not apart.IsDone() or apart.Value() < KEPT_CLEAR
+
+
+class Shell(Sheets):
+    """The faces of a block, `removed` closing them."""
+
+    def __init__(self, faces: Sequence[TopoDS_Face], removed: TopoDS_Face) -> None:
+        super().__init__(faces)
+        self.removed = removed
+
+    @cached_property
+    def _boxes(self) -> Array:
+        return boxes_of([*self.faces, self.removed])
 
     def holds(self, patches: Patches) -> bool:
         """True when a face that it is clear of, of which these are patches, lies within it."""

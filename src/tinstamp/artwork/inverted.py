@@ -12,10 +12,8 @@ import shapely
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Outline, Region, nest
 from tinstamp.artwork.shapes import rounded_rectangle
-from tinstamp.artwork.tidy import outlines_of
+from tinstamp.artwork.tidy import outlines_of, quarter
 
-RING_STEPS, QUARTER = 24, 48
-"""Points to a curved piece of ink, and lines to a quarter of a circle round it."""
 FOLLOWED = 1e-3
 """mm that a line round ink may stray"""
 
@@ -53,8 +51,8 @@ def inverted(artwork: Artwork, field: Field) -> Artwork:
 
 def _round_about(artwork: Artwork, margin: float) -> tuple[Region, ...]:
     """All within a margin of the ink, and what that encloses, without the ink."""
-    ink = [shapely.Polygon(region.outer.points(RING_STEPS)) for region in artwork.regions]
-    around = shapely.union_all(ink).buffer(margin, quad_segs=QUARTER)
+    ink = [shapely.Polygon(region.outer.fine(FOLLOWED / 10.0)) for region in artwork.regions]
+    around = shapely.union_all(ink).buffer(margin, quad_segs=quarter(margin, FOLLOWED))
     filled = shapely.union_all([shapely.Polygon(x.exterior) for x in shapely.get_parts(around)])
     return tuple(about(outlines_of(filled, FOLLOWED), artwork.regions))
 

@@ -158,7 +158,7 @@ def evaluate(beziers: Array, t: Array) -> Array:
     return points
 
 
-MOST_LINES = 256
+MOST_LINES = 2048
 """lines that stand for one curve at most"""
 
 

@@ -108,6 +108,13 @@ def outlines_of(area: shapely.Geometry, within: float) -> list[Outline]:
     return [reduced(polygon(np.asarray(ring.coords)[:-1]), within)[0] for ring in rings]
 
 
+def quarter(radius: float, within: float) -> int:
+    """Lines to a quarter of a circle, mm, that lie so near to it that `outlines_of` finds it
+    again: a chord is off by an eighth of the radius times the angle squared."""
+    angle = float(np.sqrt(8.0 * within / 10.0 / max(radius, within)))
+    return max(FEWEST_ON_AN_ARC, int(np.ceil(np.pi / 2.0 / angle)))
+
+
 def _apart(one: Outline, other: Outline, within: float) -> float:
     """Greatest distance of either from the other, mm, measured by lines within that of them."""
     a, b = one.fine(within), other.fine(within)
@@ -115,8 +122,11 @@ def _apart(one: Outline, other: Outline, within: float) -> float:
 
 
 def _off(line_: shapely.Geometry, points: Array) -> float:
-    shapely.prepare(line_)
-    return float(shapely.distance(line_, shapely.points(points)).max())
+    """Greatest distance of points from a line, mm."""
+    ends = shapely.get_coordinates(line_)
+    tree = shapely.STRtree(shapely.linestrings(np.stack([ends[:-1], ends[1:]], axis=1)))
+    _, apart = tree.query_nearest(shapely.points(points), return_distance=True, all_matches=False)
+    return float(apart.max())
 
 
 LONG_LINE = 3.0
@@ -217,14 +227,18 @@ def _followed(run: Array, allowed: float) -> tuple[list[Array], list[bool]]:
     weights = np.ones(len(run))
     weights[[0, -1]] = 1e4
     target = len(run) * (allowed / 3) ** 2
-    for _ in range(6):
+    through = shapely.LineString(run)
+    for _ in range(SMOOTHING_ROUNDS):
         (t, c, k), _ = splprep(run.T, w=weights, s=target, k=3)
         curve = BSpline(t, np.array(c).T, k)
         fine = curve(np.linspace(0, 1, 8 * len(run)))
-        away = _off(shapely.LineString(fine), run)
-        if away <= 0.9 * allowed:
+        if max(_off(shapely.LineString(fine), run), _off(through, fine)) <= 0.9 * allowed:
             break
         target /= 4
+    else:  # where it bends of a sudden two curves follow it
+        half = len(run) // 2
+        first, second = (_followed(part, allowed) for part in (run[: half + 1], run[half:]))
+        return first[0] + second[0], first[1] + second[1]
     knots = np.unique(t)
     p, d = curve(knots), curve(knots, 1)
     p[0], p[-1] = run[0], run[-1]
@@ -233,6 +247,8 @@ def _followed(run: Array, allowed: float) -> tuple[list[Array], list[bool]]:
     return list(parts), [False] * len(parts)
 
 
+SMOOTHING_ROUNDS = 6
+"""Smoothing splines that are tried, each a quarter as smooth as the one before."""
 FEWEST_ON_AN_ARC = 8
 """points that tell an arc from a curve"""
 PIECES_A_CIRCLE = 8

@@ -64,10 +64,15 @@ class Member:
         return self.chart.to_space(self.into(xy), lift)
 
 
-def area_of_face(outline: Sequence[Outline]) -> BaseGeometry:
-    """A face on its sheet as a polygon, from outer loops and holes."""
-    outer = [shapely.Polygon(loop.points(32)).buffer(0) for loop in outline if loop.area > 0]
-    holes = [shapely.Polygon(loop.points(32)).buffer(0) for loop in outline if loop.area < 0]
+def area_of_face(outline: Sequence[Outline], stray: float = 0.0) -> BaseGeometry:
+    """A face on its sheet as a polygon, from outer loops and holes; its lines stray from them by
+    `stray` mm at most, or (0) are so many to each piece as serve to look at it."""
+    areas = [
+        (loop.area, shapely.Polygon(loop.fine(stray) if stray else loop.points(32)).buffer(0))
+        for loop in outline
+    ]
+    outer = [shape for area, shape in areas if area > 0]
+    holes = [shape for area, shape in areas if area < 0]
     whole: BaseGeometry = shapely.union_all(outer)
     return whole.difference(shapely.union_all(holes)) if holes else whole
 

@@ -17,7 +17,7 @@ from tinstamp.chart.belt import BeltChart
 from tinstamp.chart.view import View
 from tinstamp.plan.art import ArtSpec, filled_with
 from tinstamp.plan.lay import LaySpec
-from tinstamp.setting.edge_distance import FOLLOWED, EdgeError, band, inside
+from tinstamp.setting.edge_distance import EdgeError, band, followed, inside
 from tinstamp.setting.fit import ink
 from tinstamp.setting.place import Placed, PlaceError, where
 
@@ -65,7 +65,9 @@ def field_to_edges(art: ArtSpec, placed: Placed, chart: Chart) -> Placed:
     try:
         key = (*asked, tuple(at.tolist()) if chart.closed else ())
         outer = _fields.get(
-            chart, key, lambda: tuple(outlines_of(inside(chart, at, *asked), FOLLOWED))
+            chart,
+            key,
+            lambda: tuple(outlines_of(inside(chart, at, *asked), followed(field.margin))),
         )
     except EdgeError as error:
         raise PlaceError(str(error)) from error

@@ -12,15 +12,13 @@ import shapely
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Array, Region, nest
-from tinstamp.artwork.tidy import outlines_of
+from tinstamp.artwork.tidy import outlines_of, quarter
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.bent import BentChart, UnevenChart
 from tinstamp.chart.extruded import ExtrudedChart
 from tinstamp.chart.surface import Surface
 from tinstamp.setting.fit import face_about
 
-QUARTER = 48
-"""lines to a quarter of a circle"""
 EDGE_STEP = 0.2
 """mm between places of an edge that geodesics run from"""
 FLOW_STEP = 0.5
@@ -35,6 +33,10 @@ TURNED = np.radians(1.0)
 """radians that an edge turns at a corner"""
 FOLLOWED = 2e-4
 """mm that outlines may stray from the lines that they are followed by"""
+TOLD_TO = 1e-5
+"""Part of a distance that the lines which tell it may stray"""
+FINE_LINES = FOLLOWED / 10.0
+"""mm that lines may stray from the edges that they stand for, where no geodesic runs"""
 SHARP = 5.0
 """Times the distance that a sharp corner may lie off"""
 ROUNDED_TO = 1e-7
@@ -55,6 +57,12 @@ class EdgeError(ValueError):
     """Nothing is left at that distance; the message is for the designer."""
 
 
+def followed(distance: float) -> float:
+    """How far outlines may stray from the lines that they are followed by, mm: a distance from an
+    edge is told by lines to a hundred thousandth."""
+    return max(FOLLOWED, TOLD_TO * distance)
+
+
 def isometric(chart: Chart) -> bool:
     """True for a sheet that keeps lengths: of a plane, a cylinder, a cone, an extruded face."""
     return not isinstance(chart, UnevenChart) or isinstance(chart, ExtrudedChart)
@@ -63,7 +71,7 @@ def isometric(chart: Chart) -> bool:
 def face_round(chart: FaceChart, at: Array) -> tuple[BaseGeometry, BaseGeometry]:
     """A face on its sheet and its edges; of one that closes one turn, with the cut across from a
     sheet point."""
-    face, edges = face_about(chart, at)
+    face, edges = face_about(chart, at, FINE_LINES if isometric(chart) else FOLLOWED / 2.0)
     lines = [line for line in shapely.get_parts(edges) if not _pole(chart, line)]
     edges = shapely.MultiLineString([x for x in lines if x.length > 0])
     around = chart.all_round
@@ -169,7 +177,11 @@ def near_lines(
     if isometric(chart):
         style = "mitre" if sharp else "round"
         return edges.buffer(
-            distance, quad_segs=QUARTER, cap_style="flat", join_style=style, mitre_limit=SHARP
+            distance,
+            quad_segs=quarter(distance, FOLLOWED),
+            cap_style="flat",
+            join_style=style,
+            mitre_limit=SHARP,
         )
     if not isinstance(chart, BentChart):
         raise TypeError(f"no geodesics are run on the sheet of {chart.kind}")
@@ -286,7 +298,9 @@ def inside(chart: FaceChart, at: Array, distance: float, corner: float = 0.0) ->
         raise EdgeError("this face has no edges: it closes all round")
     left = face.difference(near(chart, face, edges, distance, sharp=True))
     if corner > 0 and chart.all_round is None:
-        left = left.buffer(-corner, join_style="mitre").buffer(corner, quad_segs=QUARTER)
+        left = left.buffer(-corner, join_style="mitre").buffer(
+            corner, quad_segs=quarter(corner, FOLLOWED)
+        )
     return _without_specks(left, face, distance)
 
 
@@ -309,4 +323,4 @@ def band(
         near(chart, face, chosen, distance, sharp)
     )
     strip = _without_specks(face.intersection(strip), face, distance)
-    return nest(outlines_of(strip, FOLLOWED))
+    return nest(outlines_of(strip, followed(distance + width)))

@@ -159,10 +159,10 @@ def laps_met(one: Placed, other: Placed, chart: Chart) -> list[Motion]:
     return [around.lap(k) for k in met]
 
 
-def face_about(chart: Chart, at: Array) -> tuple[BaseGeometry, BaseGeometry]:
-    """The face on the sheet and its edges; a closed one runs on for `reach` degrees to both
-    sides of a sheet point, and its ends there are no edges."""
-    face = area_of_face(chart.outline)
+def face_about(chart: Chart, at: Array, stray: float = 0.0) -> tuple[BaseGeometry, BaseGeometry]:
+    """The face on the sheet and its edges (see `area_of_face`); a closed one runs on for `reach`
+    degrees to both sides of a sheet point, and its ends there are no edges."""
+    face = area_of_face(chart.outline, stray)
     if isinstance(chart, RunChart) and len(chart.sides) > 1:  # it is to lie on all of them
         face = shapely.intersection_all([area_of_face(side.outline) for side in chart.sides])
     around = chart.all_round

@@ -220,6 +220,8 @@ def test_a_kerf_is_allowed_for(plate: Built, tmp_path: Path) -> None:
                 burnt = got.buffer(sign * kerf / 2, join_style="mitre")
                 # corners that are round after the beam are the only difference
                 assert burnt.symmetric_difference(wanted).area < 2e-3 * wanted.area
+                pieces = [sum(map(len, found.drawn)) for found in (before, after)]
+                assert pieces[1] < 6 * pieces[0]  # bows stay bows, not lines by the thousand
     with pytest.raises(OutputError, match="no stroke as wide as the kerf of 4 mm"):
         write_files(plate, tmp_path, "p", ("svg",), {"kerf": 4.0})
 

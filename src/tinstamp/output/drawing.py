@@ -8,13 +8,14 @@ rolled wall.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
 import numpy as np
 import shapely
 
-from tinstamp.artwork.outline import Array, Outline, Region, polygon
+from tinstamp.artwork.outline import Array, Outline, Region, nest
+from tinstamp.artwork.tidy import outlines_of, quarter
 from tinstamp.job.relief_kinds import KINDS
 from tinstamp.output.outputs import Options
 from tinstamp.output.result import FlatSheet, Inked, OutputError, Result
@@ -211,28 +212,19 @@ def _outline_there(outline: Outline, there: Callable[[Array], Array]) -> Outline
 def _drawn_in(inked: Inked, by: float) -> Inked:
     """Ink with its lines moved inwards, outwards where `by` is negative, so that a beam which takes
     that much to either side leaves it as it was drawn. Raises OutputError."""
+    fine = KERF_WITHIN / 10.0
     areas = [
-        shapely.Polygon(
-            r.outer.fine(KERF_WITHIN / 2), [c.fine(KERF_WITHIN / 2) for c in r.counters]
-        )
+        shapely.Polygon(r.outer.fine(fine), [c.fine(fine) for c in r.counters])
         for r in inked.regions
     ]
     whole = shapely.union_all(areas).buffer(
-        -by, join_style="mitre" if by < 0 else "round", quad_segs=64
+        -by,
+        join_style="mitre" if by < 0 else "round",
+        quad_segs=quarter(abs(by), KERF_WITHIN),
     )
-    whole = shapely.simplify(whole, KERF_WITHIN / 2)
-    pieces: Sequence[shapely.Polygon] = [
-        g for g in shapely.get_parts(whole).tolist() if g.geom_type == "Polygon" and not g.is_empty
-    ]
-    if not pieces and areas:
+    if whole.is_empty and areas:
         raise OutputError(
             f"“{inked.stamp}” has no stroke as wide as the kerf of {2 * abs(by):g} mm"
         )
-    regions = tuple(
-        Region(
-            polygon(np.array(g.exterior.coords[:-1])),
-            tuple(polygon(np.array(h.coords[:-1])) for h in g.interiors),
-        )
-        for g in (shapely.geometry.polygon.orient(p) for p in pieces)
-    )
+    regions = tuple(nest(outlines_of(whole, KERF_WITHIN)))
     return replace(inked, regions=regions)

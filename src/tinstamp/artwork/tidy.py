@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
+from warnings import catch_warnings, simplefilter
 
 import numpy as np
 import shapely
@@ -229,7 +230,9 @@ def _followed(run: Array, allowed: float) -> tuple[list[Array], list[bool]]:
     target = len(run) * (allowed / 3) ** 2
     through = shapely.LineString(run)
     for _ in range(SMOOTHING_ROUNDS):
-        (t, c, k), _ = splprep(run.T, w=weights, s=target, k=3)
+        with catch_warnings():
+            simplefilter("ignore", RuntimeWarning)  # how smooth it became is measured below
+            (t, c, k), _ = splprep(run.T, w=weights, s=target, k=3)
         curve = BSpline(t, np.array(c).T, k)
         fine = curve(np.linspace(0, 1, 8 * len(run)))
         if max(_off(shapely.LineString(fine), run), _off(through, fine)) <= 0.9 * allowed:

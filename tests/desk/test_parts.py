@@ -18,6 +18,8 @@ from tests.conftest import document, environment, stamp, tank
 from tests.desk.conftest import Hand
 from tinstamp.blank.round_solid import tube
 from tinstamp.desk.app import first_job, offer_left_work
+from tinstamp.desk.dialogs.complaint import complain
+from tinstamp.desk.window import Window
 from tinstamp.desk.work.autosave import Autosave, left_behind
 from tinstamp.desk.work.history import MOST_STEPS, History
 from tinstamp.desk.work.placing import moved, shifted, sized, turned
@@ -124,6 +126,22 @@ def test_a_killed_programs_work_is_offered(tmp_path: Path, hand: Hand, monkeypat
     assert session.autosave.file.exists()  # kept again, under this program's own name
     session.save(path)
     assert not session.autosave.file.exists()
+
+
+def test_a_first_job_that_cannot_be_read(hand: Hand, tmp_path: Path, monkeypatch) -> None:  # type: ignore[no-untyped-def]
+    """Its name is told as it is; what stands here is built while that is read."""
+    told: list[str] = []
+
+    def read(box: QMessageBox) -> int:
+        told.append(box.informativeText())
+        hand.until_built()
+        return 0
+
+    monkeypatch.setattr(Window, "complain", lambda window, *what: complain(window, *what))
+    monkeypatch.setattr(QMessageBox, "exec", read)
+    first_job(hand.window, tmp_path / "rim&co.tinstamp")
+    assert told == ["rim&amp;co.tinstamp cannot be read: No such file or directory."]
+    assert hand.window.session.report is not None and hand.window.session.report.valid
 
 
 def test_left_work_can_be_given_up(hand: Hand, monkeypatch) -> None:  # type: ignore[no-untyped-def]

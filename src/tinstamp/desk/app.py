@@ -61,14 +61,18 @@ def first_job(window: Window, job: Path | None) -> None:
     """What the window starts with."""
     if offer_left_work(window):
         return
-    if job is not None and window.files.open(job):
-        return
-    demo = DEMOS["fuel tank"]
-    if job is None and demo.exists():
+    session, demo = window.session, DEMOS["fuel tank"]
+
+    def build_what_stands() -> None:
+        if session.report is None and not session.building:
+            session.build_now()
+
+    QTimer.singleShot(0, build_what_stands)  # while a complaint about the job is read, too
+    if job is not None:
+        window.files.open(job)
+    elif demo.exists():
         window.files.open_demo(demo)
         window.files.show_start()
-    else:
-        window.session.build_now()
 
 
 def offer_left_work(window: Window) -> bool:

@@ -66,6 +66,7 @@ from tinstamp.job.face_name import StampFace
 from tinstamp.job.model import Drawable, Drawn, Logo, Relief, Stamp, Text
 from tinstamp.output.outputs import OUTPUTS
 from tinstamp.proofing.finding import Finding, Remedy
+from tinstamp.words.sentence import sentence
 
 WIDE = 1160
 """px from which on the header has room for all that it can tell"""
@@ -433,7 +434,7 @@ class Window(QMainWindow):
         try:
             session.replace(remedied(session.job, remedy, session.resolved), remedy.words)
         except ValueError as error:
-            session.failed.emit(str(error)[:1].upper() + str(error)[1:])
+            session.failed.emit(sentence(str(error)))
 
     def cut(self) -> None:
         """Take the chosen stamp off the ticket, to the clipboard."""

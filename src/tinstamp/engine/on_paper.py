@@ -17,6 +17,7 @@ from tinstamp.output.told import FindingTold, FontTold, StampTold, Told
 from tinstamp.plan.planned import Planned
 from tinstamp.proofing.finding import Finding
 from tinstamp.proofing.processes import PROCESSES
+from tinstamp.words.sentence import sentence
 
 LICENCE_SHOWN = 220
 """letters of a licence that are shown"""
@@ -124,7 +125,7 @@ def _finding(finding: Finding) -> FindingTold:
         return "–" if value is None else f"{value:.3g} {finding.unit}".strip()
 
     measured, limit = figure(finding.measured), figure(finding.limit)
-    message = finding.message[:1].upper() + finding.message[1:]
+    message = sentence(finding.message)
     return FindingTold(finding.level, finding.check, finding.stamp, message, measured, limit)
 
 

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QMessageBox, QWidget
 
 from tinstamp.desk.look.marks import mark_icon
 from tinstamp.desk.words.say import say
+from tinstamp.words.sentence import sentence
 
 
 def complain(parent: QWidget, title: str, error: Exception) -> None:
@@ -18,7 +19,7 @@ def complain(parent: QWidget, title: str, error: Exception) -> None:
     box.setIconPixmap(mark_icon("fix").pixmap(32, 32))
     box.setText(f"<b>{html.escape(say(title))}</b>")
     box.setTextFormat(Qt.TextFormat.RichText)
-    words = str(error)[:1].upper() + str(error)[1:]
+    words = sentence(str(error))
     box.setInformativeText(html.escape(say(words if words.endswith(".") else f"{words}.")))
     box.exec()
     box.deleteLater()

@@ -27,6 +27,7 @@ from tinstamp.desk.words.say import formula_to_show, formula_typed, language, sa
 from tinstamp.desk.work.session import Session
 from tinstamp.job.formula import FormulaError
 from tinstamp.output.outputs import OUTPUTS, Option, all_options
+from tinstamp.words.sentence import sentence
 
 SETTINGS_HIGH = 170
 """px of what the chosen files can be told"""
@@ -235,7 +236,7 @@ class ExportDialog(QDialog):
         if self._busy:
             self._busy = False
             self.write.setEnabled(True)
-            self._say(message[:1].upper() + message[1:], wrong=True)
+            self._say(sentence(message), wrong=True)
 
 
 def _told(path: Path) -> str:

@@ -39,6 +39,7 @@ from tinstamp.output.outputs import OUTPUTS, options_from
 from tinstamp.series.asked import Asked
 from tinstamp.series.rows import FILE, LOGO, ON, SERIAL, moved_on, rows_of
 from tinstamp.series.table import Table, TableError, read_table
+from tinstamp.words.sentence import sentence
 
 PICTURE = QSize(112, 70)
 PATTERN = "{job}-{row}"
@@ -326,7 +327,7 @@ class SeriesDialog(QDialog):
         self.make.setEnabled(idle and not problem and bool(self._endings()))
         self.stop.setEnabled(not idle)
         if idle:
-            self._say(problem[:1].upper() + problem[1:])
+            self._say(sentence(problem))
 
     def _edited(self, item: QTableWidgetItem) -> None:
         if self._filling:

@@ -29,6 +29,7 @@ from tinstamp.desk.words.say import language, say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.session import Session
 from tinstamp.output.outputs import OUTPUTS, options_from
+from tinstamp.words.sentence import sentence
 
 if TYPE_CHECKING:
     from PySide6.QtPrintSupport import QPrinter
@@ -162,7 +163,7 @@ class SheetDialog(QDialog):
     def _failed(self, message: str) -> None:
         if self.asked:
             self.asked = False
-            self._say(message[:1].upper() + message[1:], wrong=True)
+            self._say(sentence(message), wrong=True)
 
     def _ask(self) -> None:
         start = str(self.folder / f"{self.session.name}.pdf")

@@ -36,6 +36,7 @@ from tinstamp.output.outputs import OUTPUTS, options_from
 from tinstamp.shop import folder as f
 from tinstamp.shop.machines import MACHINES
 from tinstamp.shop.made import ShopError, figures_from
+from tinstamp.words.sentence import sentence
 
 PICTURE = QSize(540, 360)
 LABELS = {
@@ -199,9 +200,7 @@ class ShopDialog(QDialog):
         on = self.floor.running(self.machine)
         words = "switched off: it starts when something is sent" if not on else "ready"
         fault = state.fault if state is not None and on else ""
-        self.state.setText(
-            say(f"Stopped: {fault}" if fault else words[:1].upper() + words[1:] + ".")
-        )
+        self.state.setText(say(f"Stopped: {fault}" if fault else sentence(words) + "."))
         self.mend.setEnabled(bool(fault))
         orders = state.orders if state is not None else ()
         row = self.orders.currentRow()
@@ -247,7 +246,7 @@ class ShopDialog(QDialog):
             kept = Qt.AspectRatioMode.KeepAspectRatio
             smooth = Qt.TransformationMode.SmoothTransformation
             self.picture.setPixmap(picture.scaled(PICTURE, kept, smooth))
-        self.told.setText(say(_outcome(place) or order.told[:1].upper() + order.told[1:]))
+        self.told.setText(say(_outcome(place) or sentence(order.told)))
 
     # -- sending
 
@@ -303,7 +302,7 @@ class ShopDialog(QDialog):
         if self.sending is not None:
             self.sending = None
             self.send.setEnabled(True)
-            self._say(message[:1].upper() + message[1:] + ".", wrong=True)
+            self._say(sentence(message) + ".", wrong=True)
 
     def _cancel(self) -> None:
         order = self._order()
@@ -338,4 +337,4 @@ def _outcome(place: Path) -> str:
     lines.append(f"Time of a real one, estimated: {minutes:.0f} min" if minutes > 1 else
                  f"Time of a real one, estimated: {record['seconds']:.0f} s")  # fmt: skip
     lines += [f"{'✓' if each.agrees else '✗'} {each.told()}" for each in compared]
-    return "\n".join([*lines, *(word[:1].upper() + word[1:] + "." for word in record["told"])])
+    return "\n".join([*lines, *(sentence(word) + "." for word in record["told"])])

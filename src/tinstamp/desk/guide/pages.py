@@ -20,6 +20,7 @@ from tinstamp.proofing.check import CHECKS
 from tinstamp.proofing.checks import LIMITS
 from tinstamp.proofing.processes import PROCESSES
 from tinstamp.proofing.standards.clause import STANDARDS
+from tinstamp.words.sentence import sentence
 
 PARTS: dict[str, type[Value]] = {
     "Text": Text, "Logo": Logo, "Shape": Shape, "Sign": Sign, "Scale": Scale,
@@ -61,7 +62,7 @@ def pages(say: Say = as_it_is) -> tuple[Page, ...]:
     found += [Page("Findings", name.capitalize(), _check(name, say)) for name in CHECKS]
     found += [Page("Processes", x.title, _process(x.name, say)) for x in PROCESSES.values()]
     found += [Page("Standards", name, _standard(name, say)) for name in STANDARDS]
-    found += [Page("Files", x.word, f"{_sentence(say(x.purpose))}.") for x in OUTPUTS.values()]
+    found += [Page("Files", x.word, f"{sentence(say(x.purpose))}.") for x in OUTPUTS.values()]
     found.append(Page("About", "What is new", say(NEW)))
     return tuple(Page(say(page.group), say(page.title), page.text) for page in found)
 
@@ -75,10 +76,6 @@ def guide() -> str:
             parts.append(f"## {group}\n")
         parts.append(f"### {page.title}\n\n{page.text.strip()}\n")
     return "\n".join(parts)
-
-
-def _sentence(words: str) -> str:
-    return words[:1].upper() + words[1:]
 
 
 def _keys(say: Say) -> str:
@@ -118,7 +115,7 @@ def _check(name: str, say: Say) -> str:
 
 def _process(name: str, say: Say) -> str:
     process = PROCESSES[name]
-    rows = [f"{_sentence(say(process.told))}.", ""]
+    rows = [f"{sentence(say(process.told))}.", ""]
     for limit in LIMITS.values():
         own = process.limits.get(limit.name)
         if own is not None:

@@ -31,6 +31,7 @@ from tinstamp.desk.pages.formula_field import TYPING, FormulaField
 from tinstamp.desk.pages.rows import Row
 from tinstamp.desk.words.say import say
 from tinstamp.job.model import Path, dotted, get
+from tinstamp.words.sentence import sentence
 
 Control = Callable[[FieldsPage, Row], None]
 CONTROLS: dict[str, Control] = {}
@@ -235,7 +236,7 @@ def put_error_below(page: FieldsPage, key: str) -> None:
 
     def renew() -> None:
         error = page.session.error_at(key)
-        word.setText(say(error[:1].upper() + error[1:] if error else ""))
+        word.setText(say(sentence(error) if error else ""))
         form.setRowVisible(word, error is not None)
 
     page.row("", word)

@@ -41,6 +41,7 @@ from tinstamp.job.features import BODIES, Imported
 from tinstamp.job.field import declared, label_of
 from tinstamp.job.model import Job, Path, dotted, get
 from tinstamp.job.rename import rename_feature
+from tinstamp.words.sentence import sentence
 
 POINTS_ON_A_FACE = {"x": "Across", "y": "Up", "z": "Above"}
 """What a body's place is called where it stands on a face."""
@@ -337,7 +338,7 @@ def _imported(page: FieldsPage, feature: Imported, ask_file: Callable[[str], Non
     renew.clicked.connect(lambda: ask_file("renew"))
     page.row("", renew)
     for note in feature.notes:
-        word = QLabel(say(note[:1].upper() + note[1:]))
+        word = QLabel(say(sentence(note)))
         word.setWordWrap(True)
         word.setFont(type_at(p.SMALL))
         word.setProperty("role", "second")

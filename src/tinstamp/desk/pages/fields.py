@@ -18,6 +18,7 @@ from tinstamp.desk.pages.rows import Facts
 from tinstamp.desk.words.say import say
 from tinstamp.desk.work.session import Session
 from tinstamp.job.model import Job, Path, changed, dotted, get
+from tinstamp.words.sentence import sentence
 
 LABEL_WIDTH = 94
 """px of a field's label"""
@@ -113,7 +114,7 @@ class FieldsPage(QWidget):
 
     def complain(self, message: str) -> None:
         """Tell what could not be done."""
-        self.session.failed.emit(message[:1].upper() + message[1:])
+        self.session.failed.emit(sentence(message))
 
     def done(self) -> None:
         self.column.addStretch(1)
@@ -151,7 +152,7 @@ class FieldsPage(QWidget):
         except ValidationError as error:
             return plain(error)
         except ValueError as error:
-            return str(error)[:1].upper() + str(error)[1:]
+            return sentence(str(error))
         return None
 
 
@@ -165,4 +166,4 @@ def plain(error: ValidationError) -> str:
     if kind == "string_too_long":
         return f"This is longer than {context.get('max_length')} characters"
     words = str(problem["msg"]).removeprefix("Value error, ")
-    return words[:1].upper() + words[1:]
+    return sentence(words)

@@ -11,6 +11,7 @@ from tinstamp.desk.look.style import type_at
 from tinstamp.desk.words.say import formula_to_show, formula_typed, say
 from tinstamp.desk.work.overrides import overrides
 from tinstamp.desk.work.placing import shifted
+from tinstamp.words.sentence import sentence
 
 TYPING = 8
 """ms after a key before what was typed is taken"""
@@ -77,7 +78,7 @@ class FormulaField(QWidget):
             self.note.setProperty("role", role)
             self.note.style().unpolish(self.note)
             self.note.style().polish(self.note)
-        self.note.setText(say(text[:1].upper() + text[1:] if role == "error" else text))
+        self.note.setText(say(sentence(text) if role == "error" else text))
         self.note.show()
 
     def _mark(self, wrong: bool) -> None:

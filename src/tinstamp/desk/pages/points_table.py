@@ -24,6 +24,7 @@ from tinstamp.job import edit_features as edit
 from tinstamp.job.drawn import Knot
 from tinstamp.job.field import declared
 from tinstamp.job.model import Path, changed, dotted, get
+from tinstamp.words.sentence import sentence
 
 KNOT = declared(Knot)
 TO = KNOT["to"].choices
@@ -100,7 +101,7 @@ class PointsTable(QWidget):
         def renew() -> None:
             keys = [dotted((*self.path, i, f)) for f in ("name", "x", "y", "rise")]
             told = [e for k in keys if (e := self.session.error_at(k))]
-            wrong.setText(say(told[0][:1].upper() + told[0][1:] if told else ""))
+            wrong.setText(say(sentence(told[0]) if told else ""))
             wrong.setVisible(bool(told))
 
         self.page.bind(dotted((*self.path, i, "errors")), wrong, renew)

@@ -10,6 +10,7 @@ from tinstamp.desk.look import palette as p
 from tinstamp.desk.look.style import type_at
 from tinstamp.desk.words.say import say
 from tinstamp.engine import messages as m
+from tinstamp.words.sentence import sentence
 
 WIDTH = 330
 """px of the panel"""
@@ -47,7 +48,7 @@ class MeasurePanel(QWidget):
 
     def show_error(self, message: str) -> None:
         self._clear()
-        self.title.setText(say(message[:1].upper() + message[1:]))
+        self.title.setText(say(sentence(message)))
         self._settle()
 
     def show_readings(self, found: m.Probed) -> None:
@@ -55,7 +56,7 @@ class MeasurePanel(QWidget):
         self._clear()
         self.title.setText(say(found.title))
         for row, reading in enumerate(found.readings):
-            word = QLabel(say(reading.what[:1].upper() + reading.what[1:]))
+            word = QLabel(say(sentence(reading.what)))
             text = told(reading)
             value = QLabel(say(text))
             value.setFont(type_at(p.BODY, strong=True))

@@ -39,6 +39,7 @@ from tinstamp.job.feature import BaseFeature
 from tinstamp.job.features import Extruded, Groove, RailedHead, TurnedProfile
 from tinstamp.job.model import Job, Path, changed, dotted, get
 from tinstamp.job.profile import Piece
+from tinstamp.words.sentence import sentence
 
 POINT_REACH = 9
 """px round a point that take it"""
@@ -261,7 +262,7 @@ class ProfileView(QWidget):
         told = "Delete takes the chosen point away, the arrow keys move it"
         if found is not None and found.problem:
             painter.setPen(QColor(p.FIX))
-            told = found.problem[:1].upper() + found.problem[1:]
+            told = sentence(found.problem)
         elif found is not None and self.point is not None and self.point < len(found.spots):
             x, y = found.spots[self.point]
             told = f"point {self.point + 1}:  x {x:.3f} mm   y {y:.3f} mm"

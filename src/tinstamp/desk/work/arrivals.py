@@ -25,6 +25,7 @@ from tinstamp.job.edit_stamps import free_name
 from tinstamp.job.features import Imported
 from tinstamp.job.model import LONGEST_TEXT, Dimension, Drawn, Job, Text
 from tinstamp.job.stamp_shelf import stamp_alone
+from tinstamp.words.sentence import sentence
 
 PICTURE = "image/svg+xml"
 """A drawing on the clipboard."""
@@ -206,7 +207,7 @@ class Arrivals(QObject):
             self.session.select(len(job.stamps) - 1)
 
     def _tell(self, words: str) -> None:
-        self.session.failed.emit(words[:1].upper() + words[1:])
+        self.session.failed.emit(sentence(words))
 
 
 def _with_missing(job: Job, other: Job) -> tuple[Dimension, ...]:

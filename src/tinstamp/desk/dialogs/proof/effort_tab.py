@@ -25,6 +25,7 @@ from tinstamp.job.process import like_of
 from tinstamp.proofing.estimate import RATES, Estimate
 from tinstamp.proofing.finding import Remedy
 from tinstamp.proofing.processes import PROCESSES
+from tinstamp.words.sentence import sentence
 
 
 @overrides
@@ -144,7 +145,7 @@ class EffortTab(QWidget):
             self._show_room(answer)
 
     def _refused(self, number: int, message: str) -> None:
-        words = message[:1].upper() + message[1:]
+        words = sentence(message)
         if number == self.numbers["estimate"]:
             self.total.setText("")
             self.table.fill([])
@@ -177,7 +178,7 @@ class EffortTab(QWidget):
             held = f"; {room.held_by} is in the way of more" if room.held_by else ""
             held = held if room.size is not None else ""
             words = f"{room.words}{held}."
-            label.setText(say(words[:1].upper() + words[1:]))
+            label.setText(say(sentence(words)))
         self.use_size.setVisible(self.remedy is not None)
         self.use_text.setVisible(bool(self.text))
 

@@ -13,6 +13,7 @@ from tinstamp.desk.work.session import Session
 from tinstamp.engine.messages import Answered
 from tinstamp.engine.questions import Sides, WantSides
 from tinstamp.proofing.processes import PROCESSES
+from tinstamp.words.sentence import sentence
 
 
 @overrides
@@ -83,4 +84,4 @@ class EveryProcessTab(QWidget):
     def _refused(self, number: int, message: str) -> None:
         if number == self.number:
             self.ask.setEnabled(True)
-            self.answer.setText(say(message[:1].upper() + message[1:]))
+            self.answer.setText(say(sentence(message)))

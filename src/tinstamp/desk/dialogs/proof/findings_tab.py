@@ -14,6 +14,7 @@ from tinstamp.desk.work.session import Session
 from tinstamp.job.process import Accepted
 from tinstamp.proofing.accepted import can_be_accepted, same
 from tinstamp.proofing.finding import Finding
+from tinstamp.words.sentence import sentence
 
 MOST_REMEDIES = 3
 """buttons for changes that would meet a limit"""
@@ -114,7 +115,7 @@ class FindingsTab(QWidget):
         ):
             button.setVisible(remedy is not None)
             if remedy is not None:
-                button.setText(say(remedy.words[:1].upper() + remedy.words[1:]))
+                button.setText(say(sentence(remedy.words)))
         accepted = found is not None and bool(found.accepted)
         can = found is not None and can_be_accepted(found) and not old
         told = bool(self.by.text().strip() and self.reason.text().strip())

@@ -33,6 +33,7 @@ from tinstamp.job.process_shelf import ShelfError
 from tinstamp.job.resolve import limit_path
 from tinstamp.proofing.checks import LIMITS
 from tinstamp.proofing.processes import PROCESSES
+from tinstamp.words.sentence import sentence
 
 VALUE = 1
 """The column of limits that can be typed in."""
@@ -142,7 +143,7 @@ class ProcessTab(QWidget):
 
     def _fill_limits(self) -> None:
         like = self._like(self.shown)
-        self.limits.fill([(x.label, self._formula(x), _sentence(x.of(like).reason),
+        self.limits.fill([(x.label, self._formula(x), sentence(x.of(like).reason),
                            x.of(like).source) for x in LIMITS.values()])  # fmt: skip
         for row, limit in enumerate(LIMITS.values()):
             for column in range(4):
@@ -286,7 +287,3 @@ def _offer(box: QComboBox, names: Mapping[str, str], chosen: str) -> None:
     if chosen not in names:
         box.addItem(chosen, chosen)
     box.setCurrentIndex(box.findData(chosen))
-
-
-def _sentence(words: str) -> str:
-    return words[:1].upper() + words[1:]

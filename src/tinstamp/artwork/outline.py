@@ -48,7 +48,7 @@ class Outline:
 
     @cached_property
     def bounds(self) -> Array:
-        """(4,) least x, least y, greatest x, greatest y, from points on the curve."""
+        """(4,) least x, least y, greatest x, greatest y, exact."""
         return _box(self.beziers)
 
     def points(self, steps: int = 8) -> Array:
@@ -208,8 +208,6 @@ def _green() -> Array:
 
 
 _GREEN = _green()
-_T = np.linspace(0.0, 1.0, 8, endpoint=False)[1:]
-_WITHIN = np.stack([(1 - _T) ** 3, 3 * (1 - _T) ** 2 * _T, 3 * (1 - _T) * _T**2, _T**3], axis=-1)
 
 
 def moved_as(points: Array, one: Region, other: Region) -> Array:
@@ -228,12 +226,27 @@ def bounds_of(regions: Sequence[Region]) -> Array:
 
 
 def _box(beziers: Array) -> Array:
-    """(4,) bounds of curves (n, 4, 2), from their ends and seven points within each."""
-    inner = np.einsum("mj,njk->nmk", _WITHIN, beziers).reshape(-1, 2)
-    low = np.minimum(beziers[:, 0].min(axis=0), inner.min(axis=0))
-    high = np.maximum(beziers[:, 0].max(axis=0), inner.max(axis=0))
-    low = np.minimum(low, beziers[:, 3].min(axis=0))
-    return np.concatenate([low, np.maximum(high, beziers[:, 3].max(axis=0))])
+    """(4,) bounds of curves (n, 4, 2), exact: at their ends, and where one of their coordinates
+    turns back, the roots of its derivative (any text on Bézier curves)."""
+    ends = beziers[:, [0, 3]].reshape(-1, 2)
+    low, high = ends.min(axis=0), ends.max(axis=0)
+    inner = beziers[:, 1:3]  # a curve lies within its poles
+    beyond = ((inner < low) | (inner > high)).any(axis=(1, 2))
+    if not beyond.any():
+        return np.concatenate([low, high])
+    beziers = beziers[beyond]
+    first, middle, last = np.moveaxis(np.diff(beziers, axis=1), 1, 0)
+    a, b = first - 2.0 * middle + last, middle - first
+    away = np.sqrt(np.maximum(b * b - a * first, 0.0))
+    q = -(b + np.where(b < 0.0, -away, away))
+    with np.errstate(divide="ignore", invalid="ignore"):
+        t = np.stack([q / a, first / q])
+    t = np.clip(np.nan_to_num(t, nan=0.0, posinf=0.0, neginf=0.0), 0.0, 1.0)
+    s = 1.0 - t
+    p = np.moveaxis(beziers, 1, 0)
+    turns = s**3 * p[0] + 3 * s * s * t * p[1] + 3 * s * t * t * p[2] + t**3 * p[3]
+    turns = turns.reshape(-1, 2)
+    return np.concatenate([np.minimum(low, turns.min(axis=0)), np.maximum(high, turns.max(axis=0))])
 
 
 def inside(point: Array, loop: Array) -> bool:

@@ -29,6 +29,7 @@ from tinstamp.job.model import Blank, Job, Setting, Stamp, Text
 from tinstamp.output import step
 from tinstamp.output.result import OutputError, Result
 from tinstamp.relief.soundness import is_valid
+from tinstamp.relief.surfaces import ReliefError, spline_through
 
 MIDDLE = [(1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (1.0, 1.0, 0.0), (0.3, -0.2, 0.9)]
 
@@ -181,3 +182,41 @@ def test_outlines_that_cross_themselves_are_clipped_all_the_same(seed: int) -> N
     shapes = [shapely.Polygon(r.outer.points(2), [c.points(2) for c in r.counters]) for r in left]
     assert all(shape.is_valid for shape in shapes)
     assert all(area.buffer(0).buffer(1e-3).contains(shape) for shape in shapes)
+
+
+def test_a_cap_that_comes_to_where_the_cast_meets_nothing_is_told() -> None:
+    """Bent letters cast at the side of a ball: beside them their cap has no place."""
+    setting = {
+        "face": "b.outer", "across": "-16.397 deg", "up": "0 mm", "rests_on": "middle",
+        "up_from": "middle", "cast": {"way": "front"}, "over": "neighbours", "turn": "-19.40 deg",
+        "guide": {"kind": "edge", "length": "38 mm", "inset": "4.484 mm", "radius": "72.26 mm",
+                  "span": "36.3 deg"},
+        "repeat": {"kind": "steps", "step_across": "13.45 mm"},
+    }  # fmt: skip
+    letters = Stamp.model_validate({
+        "name": "s",
+        "artwork": {"kind": "text", "text": "Ring ®", "height": "4.484 mm",
+                    "font": {"family": "Oswald", "style": "Medium"}},
+        "setting": setting,
+        "relief": {"make": "emboss", "depth": "0.5354 mm", "stands": "bent",
+                   "leans": "29.5 deg", "bends": "71.8 deg"},
+    })  # fmt: skip
+    ball = {"kind": "ball", "name": "b", "diameter": "24.19 mm"}
+    blank = Blank.model_validate({"features": [ball]})
+    built = build(Document(Job(blank=blank, stamps=(letters,))))
+    told = [f.message for f in built.report.findings]
+    assert not any("not foreseen" in words for words in told), told
+    assert built.report.stamps[0].built_by or any(f.level == "fix" for f in built.report.findings)
+
+
+def test_a_surface_through_places_that_are_not_there_is_refused() -> None:
+    def at(uv: np.ndarray) -> np.ndarray:
+        points = np.concatenate([uv, np.zeros((*uv.shape[:-1], 1))], axis=-1)
+        points[np.abs(uv).sum(axis=-1) > 3.9] = np.nan  # beyond its corners
+        return points
+
+    corner = np.array([1.9, 1.9])
+    with pytest.raises(ReliefError, match="over the end of the face"):
+        spline_through(at, (-corner, corner))
+    made, _ = spline_through(at, (-0.5 * corner, 0.5 * corner))
+    assert made.Value(0.3, -0.2).X() == pytest.approx(0.3, abs=1e-9)

@@ -164,6 +164,10 @@ def spline_through(
     sides = [np.linspace(*ends) for ends in zip(low, high, counts, strict=True)]
     looked_at = np.stack(np.meshgrid(*sides, indexing="ij"), axis=-1).reshape(-1, 2)
     true = at(looked_at)
+    if not np.isfinite(true).all():
+        raise ReliefError(
+            "the cap reaches over the end of the face: move it inwards, or make it smaller"
+        )
     off = np.inf
     for parts in stretches:
         made = through(at, (low, high), parts)

@@ -10716,6 +10716,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>seine Wände würden sich entlang einer Kante berühren, was kein einwandfreier Körper ist</translation>
   </message>
   <message>
+   <source>the caps of both faces are %1 mm apart at the joint</source>
+   <translation>die Deckflächen beider Flächen sind am Übergang %1 mm auseinander</translation>
+  </message>
+  <message>
    <source>the face bends too much, or ends too soon, for letters that go this way off it: let them go another way, or not as far</source>
    <translation>die Fläche krümmt sich zu stark oder endet zu früh für Buchstaben, die so von ihr weggehen: lassen Sie sie anders oder weniger weit gehen</translation>
   </message>
@@ -10992,10 +10996,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>ein ganzer Umriss liegt auf einem Übergang</translation>
   </message>
   <message>
-   <source>the caps of both faces are %1 mm apart at the joint</source>
-   <translation>die Deckflächen beider Flächen sind am Übergang %1 mm auseinander</translation>
-  </message>
-  <message>
    <source>both faces are %1 mm apart at the joint</source>
    <translation>beide Flächen sind am Übergang %1 mm auseinander</translation>
   </message>
@@ -11170,6 +11170,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>the face bends too sharply: its parallel is %1 mm off</source>
    <translation>die Fläche krümmt sich zu scharf: ihre Parallele weicht %1 mm ab</translation>
+  </message>
+  <message>
+   <source>the cap reaches over the end of the face: move it inwards, or make it smaller</source>
+   <translation>die Deckfläche reicht über das Ende der Fläche hinaus: rücken Sie es nach innen, oder machen Sie es kleiner</translation>
   </message>
   <message>
    <source>no smooth cap follows it: the nearest one is %1 mm off</source>

@@ -5,6 +5,7 @@ by the divergence theorem (trimesh).
 
 from __future__ import annotations
 
+import logging
 import random
 import tempfile
 import time
@@ -60,7 +61,7 @@ def case(seed: int, number: int) -> tuple[str, str, str]:
     built = build(Document(job, logos=FILES), cache)
     words = _words(job)
     reports = built.report.stamps
-    surprise = [f.message for f in built.report.findings if "not foreseen" in f.message]
+    surprise = _not_foreseen(built)
     if surprise:
         return "unforeseen", words, surprise[0]
     if not any(s.built_by for s in reports):  # nor any body of its own
@@ -76,6 +77,29 @@ def case(seed: int, number: int) -> tuple[str, str, str]:
     if why or random.Random(f"upon {seed}-{number}").random() > UPON:
         return ("wrong", words, why) if why else ("sound", words, "")
     return _upon(random.Random(f"where {seed}-{number}"), job, built, cache) or ("sound", words, "")
+
+
+class _Caught(logging.Handler):
+    """What the build logs with the way that an exception took, though it went on another way."""
+
+    def __init__(self) -> None:
+        super().__init__(logging.ERROR)
+        self.words: list[str] = []
+
+    def emit(self, record: logging.LogRecord) -> None:
+        if record.exc_info is not None:
+            self.words.append(f"{record.getMessage()}: {record.exc_info[1]!r}")
+
+
+_CAUGHT = _Caught()
+logging.getLogger("tinstamp.build").addHandler(_CAUGHT)
+
+
+def _not_foreseen(built) -> list[str]:  # type: ignore[no-untyped-def]
+    """What went wrong in a way that nobody foresaw since it was asked for last."""
+    caught = [*_CAUGHT.words]
+    _CAUGHT.words.clear()
+    return caught + [f.message for f in built.report.findings if "not foreseen" in f.message]
 
 
 def _looked_at(plain, built) -> str:  # type: ignore[no-untyped-def]
@@ -108,7 +132,7 @@ def _upon(r: random.Random, job, under, cache):  # type: ignore[no-untyped-def]
     job = job.model_copy(update={"stamps": (*job.stamps, more)})
     built = build(Document(job, logos=FILES), cache)
     told = [f.message for f in built.report.findings if f.level == "fix" and f.stamp == "u"]
-    surprise = [t for t in told if "not foreseen" in t]
+    surprise = _not_foreseen(built)
     words = _words(job)
     if surprise:
         return "unforeseen", words, surprise[0]

@@ -28,6 +28,7 @@ from tinstamp.job.features import FreeformSkin, Tube
 from tinstamp.job.model import Blank, Job, Setting, Stamp, Text
 from tinstamp.output import step
 from tinstamp.output.result import OutputError, Result
+from tinstamp.relief import execute
 from tinstamp.relief.soundness import is_valid
 from tinstamp.relief.surfaces import ReliefError, spline_through
 
@@ -220,3 +221,37 @@ def test_a_surface_through_places_that_are_not_there_is_refused() -> None:
         spline_through(at, (-corner, corner))
     made, _ = spline_through(at, (-0.5 * corner, 0.5 * corner))
     assert made.Value(0.3, -0.2).X() == pytest.approx(0.3, abs=1e-9)
+
+
+@pytest.mark.parametrize("kind", [ValueError, ZeroDivisionError, np.linalg.LinAlgError])
+def test_a_fault_of_the_direct_way_leaves_the_other_way(
+    kind: type[Exception], monkeypatch: pytest.MonkeyPatch, caplog: pytest.LogCaptureFixture
+) -> None:
+    """The general boolean is a second builder, held against the same guard."""
+    wanted = build(document(stamp(text="HB"))).report
+
+    def broken(*_: object) -> None:
+        raise kind("of a library")
+
+    monkeypatch.setattr(execute, "by_imprint", broken)
+    found = build(document(stamp(text="HB"))).report
+    assert "the direct way failed" in caplog.text and "of a library" in caplog.text
+    assert [s.built_by for s in found.stamps] == ["boolean"] and found.valid
+    assert found.stamps[0].relief_volume == pytest.approx(wanted.stamps[0].relief_volume, rel=1e-6)
+    told = [(f.check, f.message) for f in found.findings]
+    assert len(told) == len(set(told))
+    assert {f.check for f in wanted.findings} <= {f.check for f in found.findings}
+
+
+def test_a_fault_of_both_ways_is_told_and_the_rest_is_built(
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    def broken(*_: object) -> None:
+        raise ValueError("of a library")
+
+    monkeypatch.setattr(execute, "by_imprint", broken)
+    monkeypatch.setattr(execute, "by_tools", broken)
+    found = build(document(stamp(text="HB")))
+    assert [f.check for f in found.report.findings if f.level == "fix"] == ["not built"]
+    assert "not foreseen" in found.report.findings[0].message
+    assert found.solid is not None and found.report.stamps[0].built_by == ""

@@ -193,11 +193,8 @@ class _Run:
         return made(steps, seams, self.document.parts, self.cache, self.stopped)
 
     def _ready(self) -> list[int]:
-        return [
-            i
-            for i, stamp in enumerate(self.job.stamps)
-            if stamp.on and self.resolved.error_under("stamps", i) is None
-        ]
+        return [i for i, stamp in enumerate(self.job.stamps)
+                if stamp.on and self.resolved.error_under("stamps", i) is None]  # fmt: skip
 
     def _plan(self, index: int, blank: Blank) -> Planned | None:
         stamp = self.job.stamps[index]
@@ -348,6 +345,7 @@ class _Run:
         self, marked: Marked, item: Planned, near: list[Planned], direct: bool
     ) -> dict[str, Made] | None:
         """One stamp on the bodies so far, with its findings; None when it cannot be built."""
+        told = len(self.findings)
         try:
             found = self._fit(item, near)
             subject = Subject(item, found)
@@ -362,6 +360,10 @@ class _Run:
         except Stopped:
             raise
         except Exception:
+            if direct:  # the general boolean is a second builder, with the same guard
+                LOG.exception("the direct way failed for the stamp %s", item.name)
+                del self.findings[told:]
+                return self._tried(marked, item, near, False)
             self._unforeseen(item.index, "building it")
         return None
 
@@ -439,8 +441,7 @@ class _Run:
         """Least and greatest material behind a stamp, mm, on the body so far."""
         own = (layer.key, self._flat_key(item), item.prisms)
         behind = self.cache.get("wall", own, lambda: wall_behind(layer.base, item))
-        met = layer.body_behind(behind, self.cache)
-        if met is not None:
+        if (met := layer.body_behind(behind, self.cache)) is not None:
             body, key = met
             behind = self.cache.get("wall", (own, key), lambda: wall_behind(body, item))
         return behind.wall
@@ -475,8 +476,7 @@ class _Run:
         """One operation after the other on the bodies so far, which begins new layers. Raises
         ReliefError."""
         key = (marked.whole_key, item.key, direct)
-        bodies = marked.bodies(self.cache)
-        work = partial(executed, bodies, todo, direct, self.stopped)
+        work = partial(executed, marked.bodies(self.cache), todo, direct, self.stopped)
         done = self.cache.get("relief", key, work)
         for body, made_there in done.items():
             marked.layers[body] = Layer(made_there.solid)

@@ -168,7 +168,11 @@ class Faces(Mapping[str, "FaceChart"]):
         return Faces(made, (), {name: then(work) for name, work in self._later.items()})
 
     def beside(self, face: str) -> list[Joint]:
-        """The joints of a face with others that can be laid out."""
+        """The joints of a face with others that can be laid out, which they are for it."""
+        return [joint for joint in self.meeting(face) if joint.beyond(face) in self]
+
+    def meeting(self, face: str) -> list[Joint]:
+        """The joints of a face with others, whether they can be laid out or not."""
         if self._seek is not None and face not in self._sought:
             self._sought.add(face)
             known = {
@@ -176,7 +180,7 @@ class Faces(Mapping[str, "FaceChart"]):
             }
             more = [j for j in self._seek(face) if frozenset(j.faces) not in known]
             self.joints = (*self.joints, *more)
-        return [j for j in self.joints if face in j.faces and j.beyond(face) in self]
+        return [j for j in self.joints if face in j.faces]
 
 
 def _either(one: Seek | None, other: Seek | None) -> Seek | None:

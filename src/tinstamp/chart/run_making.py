@@ -109,12 +109,14 @@ def cast_members(
         k = waiting.popleft()
         member = members[k]
         assert isinstance(member.chart, CastChart)
-        for joint in faces.beside(member.face):
+        for joint in faces.meeting(member.face):
             beyond = joint.beyond(member.face)
             points = joint.facing(root.against, GRAZING, root.base.to_space(np.array(root.pin)))
             if beyond in seen or not len(points):
                 continue
             if box is not None and not LineString(root.seen(points)).intersects(box):
+                continue
+            if beyond not in faces:
                 continue
             home = faces[beyond]
             middle = home.from_space(points[len(points) // 2])

@@ -139,7 +139,11 @@ def test_plain_faces_are_laid_out_in_spare_time_and_told_once(part: Document) ->
     assert not laying.some(desk) and len(line.told) == count
     wanted = min(line.told[-1].awaited)
     laying.one(desk, wanted)
-    assert line.told[-1].asked == wanted and wanted in line.told[-1].charts
+    first, *more = line.told[count:]  # what was asked for does not wait for those beside it
+    assert first.asked == wanted and set(first.charts) == {wanted}
+    assert len(more) == 1 and not more[0].asked
+    joints = [joint for joint in more[0].joints if wanted in joint.faces]
+    assert joints and {joint.beyond(wanted) for joint in joints} == set(more[0].charts)
     known = _Laying(8, build(Document(made_of_a_tube())).blank)
     assert not known.some(desk) and line.told[-1].number == 7
 

@@ -151,13 +151,16 @@ class _Laying:
         return bool(self._plain)
 
     def one(self, desk: _Desk, face: str) -> None:
-        """Lay out one face now."""
+        """Lay out one face now, and then those beside it, which a hand may come to."""
         made: dict[str, FaceChart] = {}
         self._lay(face, made)
-        for joint in self.faces.beside(face):
-            self._lay(joint.beyond(face), made)
-        faces = self.faces
+        faces, beside = self.faces, self.faces.meeting(face)
         desk.laid(m.Laid(self.number, made, faces.awaited, faces.joints, face), faces)
+        more: dict[str, FaceChart] = {}
+        for joint in beside:
+            self._lay(joint.beyond(face), more)
+        if more:
+            desk.laid(m.Laid(self.number, more, faces.awaited, faces.joints), faces)
 
     def _lay(self, face: str, made: dict[str, FaceChart]) -> None:
         try:

@@ -54,7 +54,7 @@ def sheet_of(
 
 def _wrapped(spec: LaySpec, chart: FaceChart, artwork: Artwork, faces: Faces) -> Chart:
     at, turn = where(spec.spot, chart)
-    if faces.beside(spec.face) and not _within_rims(spec, chart, artwork):
+    if faces.meeting(spec.face) and not _within_rims(spec, chart, artwork):
         run = None
         if chart.exact:
             run = unrolled(faces, spec.face, at, LAID_OUT_TO * _half(artwork) + LAID_OUT_BESIDES)

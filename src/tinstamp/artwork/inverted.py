@@ -12,7 +12,7 @@ import shapely
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.outline import Outline, Region, nest
 from tinstamp.artwork.shapes import rounded_rectangle
-from tinstamp.artwork.tidy import outlines_of, quarter
+from tinstamp.artwork.tidy import LINES_NEARER, outlines_of, quarter
 
 FOLLOWED = 1e-3
 """mm that a line round ink may stray"""
@@ -51,7 +51,9 @@ def inverted(artwork: Artwork, field: Field) -> Artwork:
 
 def _round_about(artwork: Artwork, margin: float) -> tuple[Region, ...]:
     """All within a margin of the ink, and what that encloses, without the ink."""
-    ink = [shapely.Polygon(region.outer.fine(FOLLOWED / 10.0)) for region in artwork.regions]
+    ink = [
+        shapely.Polygon(region.outer.fine(FOLLOWED / LINES_NEARER)) for region in artwork.regions
+    ]
     around = shapely.union_all(ink).buffer(margin, quad_segs=quarter(margin, FOLLOWED))
     filled = shapely.union_all([shapely.Polygon(x.exterior) for x in shapely.get_parts(around)])
     return tuple(about(outlines_of(filled, FOLLOWED), artwork.regions))

@@ -109,10 +109,15 @@ def outlines_of(area: shapely.Geometry, within: float) -> list[Outline]:
     return [reduced(polygon(np.asarray(ring.coords)[:-1]), within)[0] for ring in rings]
 
 
+LINES_NEARER = 10.0
+"""Times nearer to curves than outlines may stray are lines that stand for them on the way: else
+every chord would stay one."""
+
+
 def quarter(radius: float, within: float) -> int:
     """Lines to a quarter of a circle, mm, that lie so near to it that `outlines_of` finds it
     again: a chord is off by an eighth of the radius times the angle squared."""
-    angle = float(np.sqrt(8.0 * within / 10.0 / max(radius, within)))
+    angle = float(np.sqrt(8.0 * within / LINES_NEARER / max(radius, within)))
     return max(FEWEST_ON_AN_ARC, int(np.ceil(np.pi / 2.0 / angle)))
 
 

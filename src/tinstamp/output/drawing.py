@@ -15,7 +15,7 @@ import numpy as np
 import shapely
 
 from tinstamp.artwork.outline import Array, Outline, Region, nest
-from tinstamp.artwork.tidy import outlines_of, quarter
+from tinstamp.artwork.tidy import LINES_NEARER, outlines_of, quarter
 from tinstamp.job.relief_kinds import KINDS
 from tinstamp.output.outputs import Options
 from tinstamp.output.result import FlatSheet, Inked, OutputError, Result
@@ -212,7 +212,7 @@ def _outline_there(outline: Outline, there: Callable[[Array], Array]) -> Outline
 def _drawn_in(inked: Inked, by: float) -> Inked:
     """Ink with its lines moved inwards, outwards where `by` is negative, so that a beam which takes
     that much to either side leaves it as it was drawn. Raises OutputError."""
-    fine = KERF_WITHIN / 10.0
+    fine = KERF_WITHIN / LINES_NEARER
     areas = [
         shapely.Polygon(r.outer.fine(fine), [c.fine(fine) for c in r.counters])
         for r in inked.regions

@@ -12,7 +12,7 @@ import shapely
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import Array, Region, nest
-from tinstamp.artwork.tidy import outlines_of, quarter
+from tinstamp.artwork.tidy import LINES_NEARER, outlines_of, quarter
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.bent import BentChart, UnevenChart
 from tinstamp.chart.extruded import ExtrudedChart
@@ -35,7 +35,7 @@ FOLLOWED = 2e-4
 """mm that outlines may stray from the lines that they are followed by"""
 TOLD_TO = 1e-5
 """Part of a distance that the lines which tell it may stray"""
-FINE_LINES = FOLLOWED / 10.0
+FINE_LINES = FOLLOWED / LINES_NEARER
 """mm that lines may stray from the edges that they stand for, where no geodesic runs"""
 SHARP = 5.0
 """Times the distance that a sharp corner may lie off"""

@@ -18,6 +18,7 @@ from tinstamp.artwork.text import LetterInk
 from tinstamp.chart.base import Chart, FaceChart
 from tinstamp.chart.bent import UnevenChart
 from tinstamp.chart.cone import ConeChart
+from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.run import Member
 from tinstamp.chart.turns import STILL, Motion
 from tinstamp.chart.view import degrees_beneath
@@ -393,6 +394,9 @@ def _covered(placed: Placed, chart: Chart) -> list[tuple[float, float]]:
         return _walked(placed, chart)
     if not placed.regions:
         return []
+    if isinstance(chart, CylinderChart):  # what reaches furthest on the sheet does so round it
+        ends = np.array([region.bounds for region in placed.regions]).reshape(-1, 2, 2)
+        return [(a, b) for a, b in np.sort(degrees_beneath(chart, ends), axis=1).tolist()]
     points, starts = points_of([region.outer for region in placed.regions])
     spans = []
     for own in np.split(degrees_beneath(chart, points), starts[1:]):

@@ -71,7 +71,7 @@ def test_what_is_of_no_use_is_told(plate: Hand, heard: list[str], tmp_path: Path
     for name in ("a.doc", "gone.svg"):
         assert drop(plate, files(tmp_path / name))
     assert drop(plate, files(font))
-    assert "A.doc is no job, part, logo, picture or font" in heard
+    assert "a.doc is no job, part, logo, picture or font" in heard
     assert any("gone.svg cannot be read" in words for words in heard)
     assert any("choose a text first" in words for words in heard)
     assert not plate.window.session.job.stamps

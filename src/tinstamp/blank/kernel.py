@@ -380,6 +380,22 @@ def box_of(shape: TopoDS_Shape) -> Array:
     return np.array(box.Get()).reshape(2, 3)
 
 
+_BOXES: dict[object, Array] = {}
+MOST_BOXES = 20_000
+"""Boxes that are kept of faces at their own places; a part's other faces stay as they are from one
+state of it to the next."""
+
+
+def _own_box(thing: object, face: TopoDS_Shape) -> Array:
+    """The box of a face where it was made."""
+    found = _BOXES.get(thing)
+    if found is None:
+        if len(_BOXES) >= MOST_BOXES:
+            _BOXES.clear()
+        found = _BOXES[thing] = box_of(face.Located(TopLoc_Location()))
+    return found
+
+
 def boxes_of(members: Sequence[TopoDS_Shape]) -> Array:
     """(n, 2, 3) corners of a box about each shape, mm; those of what is shared at several places
     are looked for once, and are a little wide elsewhere."""
@@ -392,7 +408,7 @@ def boxes_of(members: Sequence[TopoDS_Shape]) -> Array:
         thing, place = face.TShape(), face.Location()
         if thing not in things:
             things[thing] = len(known)
-            known.append(box_of(face.Located(TopLoc_Location())))
+            known.append(_own_box(thing, face))
         alike = places.setdefault(place.HashCode(), [])
         at = next((k for other, k in alike if other.IsEqual(place)), None)
         if at is None:

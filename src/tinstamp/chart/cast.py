@@ -145,9 +145,9 @@ class CastChart(View, UnevenFaceChart):
                 there = self._points(p[left], lift)
             off = self.seen(there) - flat[left]
             step = np.einsum("nij,nj->ni", back[left], off)
-            size = np.linalg.norm(step, axis=-1, keepdims=True)
+            size = np.hypot(step[:, 0], step[:, 1])[:, None]
             p[left] -= step * np.minimum(1.0, most / np.maximum(size, 1e-300))
-            left = left[~(np.linalg.norm(off, axis=-1) <= self.settled)]
+            left = left[~(np.hypot(off[:, 0], off[:, 1]) <= self.settled)]
             if not len(left):
                 break
         if len(left):
@@ -276,7 +276,8 @@ def sought(base: FaceChart, xy: Array) -> Array:
 def _reverse(m: Array) -> Array:
     """Inverses of (n, 2, 2); bounded where there is none."""
     det = m[:, 0, 0] * m[:, 1, 1] - m[:, 0, 1] * m[:, 1, 0]
-    thin = 1e-6 * np.linalg.norm(m[..., 0], axis=-1) * np.linalg.norm(m[..., 1], axis=-1) + 1e-300
+    sides = np.hypot(m[:, 0], m[:, 1])
+    thin = 1e-6 * sides[:, 0] * sides[:, 1] + 1e-300
     det = np.where(np.abs(det) > thin, det, thin)
     found = np.empty_like(m)
     found[:, 0, 0], found[:, 1, 1] = m[:, 1, 1], m[:, 0, 0]

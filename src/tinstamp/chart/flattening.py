@@ -111,7 +111,7 @@ class Flattening:
 def _along(p: Array) -> tuple[Array, Array]:
     """The Chebyshev polynomials of both coordinates of points (..., 2), (DEGREE + 1, n) each."""
     flat = p.reshape(-1, 2)
-    a, b = (np.ascontiguousarray(_powers(flat[:, k], DEGREE).T) for k in (0, 1))
+    a, b = np.ascontiguousarray(_powers(flat.T, DEGREE).transpose(0, 2, 1))
     return a, b
 
 

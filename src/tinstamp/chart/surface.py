@@ -400,15 +400,21 @@ class SplineSurface(Surface):
             heavy = np.concatenate([self.poles * w, w], axis=2)
         return NdBSpline((self.u_knots, self.v_knots), np.ascontiguousarray(heavy), self.degrees)
 
+    @cached_property
+    def _carried_on(self) -> tuple[Array, Array]:
+        """Least and greatest (u, v) to which it goes on past its ends, (2,) each."""
+        more = self.beyond * self.size
+        return self.begin - more, self.begin + self.size + more
+
     def _at(self, uv: Array, order: tuple[int, int]) -> Array:
-        low, high = self.begin, self.begin + self.size
         given = np.asarray(uv, dtype=float)
         if self.wraps is not None:
+            low, high = self.begin, self.begin + self.size
             k, given = self.wraps, given.copy()
             over = (given[..., k] < low[k]) | (given[..., k] > high[k])
             given[over, k] = low[k] + (given[over, k] - low[k]) % (high[k] - low[k])
-        more = self.beyond * self.size
-        inside = np.clip(given, low - more, high + more)
+        least, most = self._carried_on
+        inside = np.minimum(np.maximum(given, least), most)
         found = np.asarray(self._whole(inside, nu=order), dtype=float)
         return found.reshape(*inside.shape[:-1], found.shape[-1])
 

@@ -381,9 +381,9 @@ def box_of(shape: TopoDS_Shape) -> Array:
 
 
 _BOXES: dict[object, Array] = {}
-MOST_BOXES = 20_000
+MOST_BOXES = 4_000
 """Boxes that are kept of faces at their own places; a part's other faces stay as they are from one
-state of it to the next."""
+state of it to the next. They keep those faces alive, so there are not more."""
 
 
 def _own_box(thing: object, face: TopoDS_Shape) -> Array:

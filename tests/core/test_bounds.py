@@ -9,8 +9,8 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
-from tinstamp.artwork.outline import Outline, evaluate
-from tinstamp.artwork.shapes import circle
+from tinstamp.artwork.outline import Outline, Region, evaluate, of_one_shape
+from tinstamp.artwork.shapes import circle, regular
 
 SAMPLES = 2001
 
@@ -46,3 +46,15 @@ def test_random_curves_against_fine_samples() -> None:
         beyond = (bounds - seen) * [-1, -1, 1, 1]
         most = np.abs(6.0 * np.diff(beziers, n=2, axis=1)).max()
         assert beyond.min() > -1e-12 and beyond.max() <= most / 8.0 / (SAMPLES - 1) ** 2 + 1e-12
+
+
+def test_copies_are_told_from_what_their_ink_became_together() -> None:
+    """A motion takes a copy to another; what was united has other pieces, or lies otherwise."""
+    one = Region(regular(5, 3.0))
+    moved = one.transformed(turned(37.0), np.array([12.0, -4.0]))
+    assert of_one_shape(one, moved) and of_one_shape(one, one)
+    assert not of_one_shape(one, Region(regular(6, 3.0)))
+    beziers = one.outer.beziers.copy()
+    beziers[2, 3] += 0.01
+    beziers[3, 0] += 0.01
+    assert not of_one_shape(one, Region(Outline(beziers, one.outer.straight)))

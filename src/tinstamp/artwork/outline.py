@@ -218,6 +218,18 @@ def moved_as(points: Array, one: Region, other: Region) -> Array:
     return np.asarray(points[..., :1] * a + points[..., 1:] * b + c, dtype=float)
 
 
+SAME_SHAPE = 1e-6
+"""mm that a region may be off another one of its shape where that was moved to it"""
+
+
+def of_one_shape(one: Region, other: Region) -> bool:
+    """True when a motion takes one region to another, piece by piece."""
+    before, after = one.outer.points(2), other.outer.points(2)
+    if len(before) != len(after):
+        return False
+    return bool(np.abs(moved_as(before, one, other) - after).max() <= SAME_SHAPE)
+
+
 def bounds_of(regions: Sequence[Region]) -> Array:
     """(4,) bounds of all regions; zeros when there are none."""
     if not regions:

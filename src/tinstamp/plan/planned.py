@@ -13,7 +13,7 @@ from shapely.geometry.base import BaseGeometry
 from tinstamp.artwork.drawn import Artwork
 from tinstamp.artwork.fonts import FontError
 from tinstamp.artwork.greys import greys
-from tinstamp.artwork.outline import Region, moved_as
+from tinstamp.artwork.outline import Region, moved_as, of_one_shape
 from tinstamp.artwork.painted import LogoError
 from tinstamp.artwork.sharpen import Sharpened, sharpened
 from tinstamp.artwork.unite import UnionError
@@ -262,6 +262,8 @@ class Planned:
         plain = isinstance(self.chart, FaceChart) and not isinstance(self.chart, CastChart)
         if not (apart and plain) or many != len(laid) or not each or many <= each or many % each:
             return [placed]
+        if not all(of_one_shape(laid[0], laid[k]) for k in range(each, many, each)):
+            return [placed]  # where their ink met they became one
         origin = np.array(placed.origin)  # moved as they were laid, whatever was made sharp since
         found = []
         for k in range(0, many, each):

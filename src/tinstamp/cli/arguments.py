@@ -11,6 +11,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from tinstamp.version import VERSION
+from tinstamp.words.sentence import sentence
 
 if TYPE_CHECKING:
     from tinstamp.job.override import Override
@@ -54,7 +55,7 @@ def parser() -> argparse.ArgumentParser:
         own = commands.add_parser(
             name,
             help=command.what,
-            description=command.what[:1].upper() + command.what[1:] + ".",
+            description=sentence(command.what) + ".",
             epilog="\n".join(["examples:", *(f"  {e}" for e in command.examples), "", CODES]),
             formatter_class=argparse.RawDescriptionHelpFormatter,
             allow_abbrev=False,

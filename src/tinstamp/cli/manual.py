@@ -8,6 +8,7 @@ from collections.abc import Iterator
 
 from tinstamp.cli.arguments import CODES, COMMANDS, parser
 from tinstamp.version import VERSION
+from tinstamp.words.sentence import sentence
 
 
 def _own(name: str) -> argparse.ArgumentParser:
@@ -44,7 +45,7 @@ def manual() -> str:
         ".SH COMMANDS",
     ]
     for name, command in COMMANDS.items():
-        lines += [f".SS {name}", _roff(command.what[:1].upper() + command.what[1:] + ".")]
+        lines += [f".SS {name}", _roff(sentence(command.what) + ".")]
         for action in _words(name):
             shown = ", ".join(action.option_strings) or str(action.metavar or action.dest)
             if action.option_strings and action.nargs != 0 and action.const is None:

@@ -37,6 +37,8 @@ TOLD_TO = 1e-5
 """Part of a distance that the lines which tell it may stray"""
 FINE_LINES = FOLLOWED / LINES_NEARER
 """mm that lines may stray from the edges that they stand for, where no geodesic runs"""
+GEODESIC_LINES = FOLLOWED / 2.0
+"""The same where one runs from each of their ends, which takes its time"""
 SHARP = 5.0
 """Times the distance that a sharp corner may lie off"""
 ROUNDED_TO = 1e-7
@@ -71,7 +73,7 @@ def isometric(chart: Chart) -> bool:
 def face_round(chart: FaceChart, at: Array) -> tuple[BaseGeometry, BaseGeometry]:
     """A face on its sheet and its edges; of one that closes one turn, with the cut across from a
     sheet point."""
-    face, edges = face_about(chart, at, FINE_LINES if isometric(chart) else FOLLOWED / 2.0)
+    face, edges = face_about(chart, at, FINE_LINES if isometric(chart) else GEODESIC_LINES)
     lines = [line for line in shapely.get_parts(edges) if not _pole(chart, line)]
     edges = shapely.MultiLineString([x for x in lines if x.length > 0])
     around = chart.all_round

@@ -39,13 +39,24 @@ narrow blend they stray by seven times as much as they are to"""
 def case(seed: int, number: int) -> tuple[str, str, str]:
     """One random job built and examined: "sound", "told", or "wrong", what it was, and why."""
     from tinstamp.engine import culprits
+
+    if number % SEARCHED:
+        culprits.SEARCH_SECONDS = 0.0
+    caught = _Caught()
+    log = logging.getLogger("tinstamp.build")
+    log.addHandler(caught)
+    try:
+        return _told(seed, number, caught)
+    finally:
+        log.removeHandler(caught)
+
+
+def _told(seed: int, number: int, caught: _Caught) -> tuple[str, str, str]:
     from tinstamp.engine.build import build
     from tinstamp.engine.cache import Cache
     from tinstamp.job.archive import Document
     from tinstamp.job.model import Blank, Job
 
-    if number % SEARCHED:
-        culprits.SEARCH_SECONDS = 0.0
     r = random.Random(f"{seed}-{number}")
     features = blank(r)
     bare = Job(blank=Blank.model_validate({"features": [f.model_dump() for f in features]}))
@@ -61,7 +72,7 @@ def case(seed: int, number: int) -> tuple[str, str, str]:
     built = build(Document(job, logos=FILES), cache)
     words = _words(job)
     reports = built.report.stamps
-    surprise = _not_foreseen(built)
+    surprise = caught.not_foreseen(built)
     if surprise:
         return "unforeseen", words, surprise[0]
     if not any(s.built_by for s in reports):  # nor any body of its own
@@ -76,7 +87,8 @@ def case(seed: int, number: int) -> tuple[str, str, str]:
     why = _looked_at(plain, built)
     if why or random.Random(f"upon {seed}-{number}").random() > UPON:
         return ("wrong", words, why) if why else ("sound", words, "")
-    return _upon(random.Random(f"where {seed}-{number}"), job, built, cache) or ("sound", words, "")
+    return _upon(random.Random(f"where {seed}-{number}"), job, built, cache, caught) or (
+        "sound", words, "")  # fmt: skip
 
 
 class _Caught(logging.Handler):
@@ -90,16 +102,10 @@ class _Caught(logging.Handler):
         if record.exc_info is not None:
             self.words.append(f"{record.getMessage()}: {record.exc_info[1]!r}")
 
-
-_CAUGHT = _Caught()
-logging.getLogger("tinstamp.build").addHandler(_CAUGHT)
-
-
-def _not_foreseen(built) -> list[str]:  # type: ignore[no-untyped-def]
-    """What went wrong in a way that nobody foresaw since it was asked for last."""
-    caught = [*_CAUGHT.words]
-    _CAUGHT.words.clear()
-    return caught + [f.message for f in built.report.findings if "not foreseen" in f.message]
+    def not_foreseen(self, built) -> list[str]:  # type: ignore[no-untyped-def]
+        """What went wrong in a way that nobody foresaw, until now."""
+        return self.words + [
+            f.message for f in built.report.findings if "not foreseen" in f.message]  # fmt: skip
 
 
 def _looked_at(plain, built) -> str:  # type: ignore[no-untyped-def]
@@ -110,7 +116,7 @@ def _looked_at(plain, built) -> str:  # type: ignore[no-untyped-def]
     return told
 
 
-def _upon(r: random.Random, job, under, cache):  # type: ignore[no-untyped-def]
+def _upon(r: random.Random, job, under, cache, caught):  # type: ignore[no-untyped-def]
     """The same with a stamp on a wall or cap of its first one; None where that has none."""
     from tinstamp.engine.build import build
     from tinstamp.job.archive import Document
@@ -132,7 +138,7 @@ def _upon(r: random.Random, job, under, cache):  # type: ignore[no-untyped-def]
     job = job.model_copy(update={"stamps": (*job.stamps, more)})
     built = build(Document(job, logos=FILES), cache)
     told = [f.message for f in built.report.findings if f.level == "fix" and f.stamp == "u"]
-    surprise = _not_foreseen(built)
+    surprise = caught.not_foreseen(built)
     words = _words(job)
     if surprise:
         return "unforeseen", words, surprise[0]

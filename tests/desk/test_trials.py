@@ -2,13 +2,40 @@
 
 from __future__ import annotations
 
+import logging
+
 import pytest
 from trials import files, kills, logos, remedies, solids, window
+
+from tinstamp.engine import build as engine_build
 
 
 def test_solids() -> None:
     ended, bad, _ = solids.run(5, 2)
     assert not bad and ended["sound"] >= 2
+
+
+def test_what_is_logged_counts_for_its_own_case_only(monkeypatch: pytest.MonkeyPatch) -> None:
+    only_good, log = engine_build.build, logging.getLogger("tinstamp.build")
+    before = [*log.handlers]
+
+    def fault(words: str) -> None:
+        try:
+            raise RuntimeError(words)
+        except RuntimeError:
+            log.exception("a way failed")
+
+    def logs(*args: object, **named: object) -> object:
+        fault("of this case")
+        return only_good(*args, **named)  # type: ignore[arg-type]
+
+    fault("of an earlier build")
+    assert solids.case(1, 1)[0] in ("sound", "told")
+    monkeypatch.setattr(engine_build, "build", logs)
+    how, _, why = solids.case(1, 1)
+    assert how == "unforeseen" and "of this case" in why
+    monkeypatch.undo()
+    assert solids.case(1, 1)[0] in ("sound", "told") and log.handlers == before
 
 
 def test_remedies() -> None:

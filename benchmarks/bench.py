@@ -6,6 +6,7 @@ of a few turns; trust the ratios, not the seconds. A limit stands beside how slo
 
 from __future__ import annotations
 
+import gc
 import statistics
 import subprocess
 import sys
@@ -351,6 +352,7 @@ def main() -> int:
     """All of it, or with `--quick` what ends within two minutes."""
     np.seterr(all="ignore")
     quiet()
+    gc.freeze()  # as the engine does
     pace.learn()
     if "--quick" in sys.argv[1:]:
         pace.hurry()

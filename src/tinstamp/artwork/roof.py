@@ -40,7 +40,7 @@ SLIVER = 1e-9
 """mm² of a facet that is none"""
 TURNS = (0.0, 0.37, 1.13, 2.01, 2.63)
 """radians that ink is turned by until its facets close"""
-BEYOND = 4e-3
+BEYOND = 2e-2
 """part of the mean width of ink by which facets may be looked for above the greatest height"""
 
 

@@ -12,6 +12,7 @@ from OCP.Bnd import Bnd_Box
 from OCP.BRep import BRep_Builder, BRep_Tool
 from OCP.BRepBndLib import BRepBndLib
 from OCP.BRepGProp import BRepGProp
+from OCP.BRepLib import BRepLib
 from OCP.Geom import Geom_BSplineCurve, Geom_BSplineSurface, Geom_Curve, Geom_Surface
 from OCP.Geom2d import Geom2d_BSplineCurve, Geom2d_Line
 from OCP.gp import (
@@ -177,8 +178,8 @@ def _points(poles: Sequence[Sequence[float]]) -> TColgp_Array1OfPnt:
 
 def edge_between(
     curve: Geom_Curve,
-    start: TopoDS_Vertex,
-    end: TopoDS_Vertex,
+    start: TopoDS_Shape,
+    end: TopoDS_Shape,
     first: float,
     last: float,
     tolerance: float = TOLERANCE,
@@ -279,8 +280,8 @@ def vertex_at(p: Any, tolerance: float = TOLERANCE) -> TopoDS_Vertex:
 
 def edge_on(
     curve: Geom_Curve,
-    start: TopoDS_Vertex,
-    end: TopoDS_Vertex,
+    start: TopoDS_Shape,
+    end: TopoDS_Shape,
     length: float,
     tolerance: float = TOLERANCE,
 ) -> TopoDS_Edge:
@@ -288,8 +289,8 @@ def edge_on(
     return edge_between(curve, start, end, 0.0, length, tolerance)
 
 
-def wire_of(members: Sequence[TopoDS_Edge]) -> TopoDS_Wire:
-    """A closed wire of edges in their order."""
+def wire_of(members: Sequence[TopoDS_Shape]) -> TopoDS_Wire:
+    """A closed wire of edges in their order, each the way it is run."""
     wire = TopoDS_Wire()
     BUILDER.MakeWire(wire)
     for edge in members:
@@ -306,6 +307,12 @@ def face_on(surface: Geom_Surface, wires: Sequence[TopoDS_Wire], flipped: bool) 
     for wire in wires:
         BUILDER.Add(face, wire.Reversed() if flipped else wire)
     return TopoDS.Face_s(face.Reversed()) if flipped else face
+
+
+def in_plane(edge: TopoDS_Edge, face: TopoDS_Face) -> None:
+    """Let an edge know where it runs in a plane face: else the kernel works it out anew at every
+    look at it, which takes longer than all the rest of the look."""
+    BRepLib.BuildPCurveForEdgeOnPlane_s(edge, face)
 
 
 def solid_of(members: Sequence[TopoDS_Face]) -> TopoDS_Solid:

@@ -6,6 +6,7 @@ under way at its next stage; files to import are read beside it; end of file end
 
 from __future__ import annotations
 
+import gc
 import logging
 import os
 import sys
@@ -184,6 +185,7 @@ def serve(connection: Connection) -> None:
     from tinstamp.output.result import OutputError
 
     quiet()
+    gc.freeze()  # what is loaded now stays: no search for garbage goes through it
     cache = Cache()
     last: Built | None = None
     laying = _Laying()

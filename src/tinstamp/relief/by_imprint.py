@@ -28,7 +28,7 @@ from tinstamp.relief.joint_imprint import Across, joint_imprint
 from tinstamp.relief.looked import looked_at
 from tinstamp.relief.operation import Halt, Operation
 from tinstamp.relief.own_face import comes_back, is_open
-from tinstamp.relief.soundness import Finding, is_valid
+from tinstamp.relief.soundness import Finding, Look, is_valid
 from tinstamp.relief.verify import VOLUME_STRAY, agrees, examine_imprint, is_closed
 
 ONE_SIDED = (PlaneChart, CylinderChart, ConeChart)
@@ -57,9 +57,11 @@ def by_imprint(
     by_caps = plain and op.face_chart.evenly_curved
     curves = sum(len(own) for region in op.placed.regions for own in region.outlines)
     long = carving is not None or not (by_caps or isinstance(op.face_chart.ground, PlaneChart))
-    first: Beside[float | None] = Beside(
-        [expected, partial(layer_under, asked)], long and curves > MANY_CURVES
-    )
+    sums: list[Look] = [expected, partial(layer_under, asked)]
+    begun: list[Look] = []
+    if long and curves > MANY_CURVES:
+        work = Beside(sums)
+        begun, sums = [lambda: work.first(1)[0], lambda: work.first(2)[1]], []
     try:
         if carving is not None:
             made = carving.imprint(solid, op.face, op.placed.regions, op.stamp)
@@ -73,16 +75,16 @@ def by_imprint(
     except CurveError:
         return None  # across the seam: not for this way
     after = together(solid, [made])
-    looks = (partial(look, solid, after, asked) for look in (stray, unlike_tool))
-    along, section = looked_at(made).begin(*looks)
+    looks = [partial(look, solid, after, asked) for look in (unlike_tool, stray)]
+    section, along, volume_of, layer_of = [*looked_at(made).begin(*looks, *sums), *begun]
     met = run_into(solid, made) if op.depth else None
     leans = head is not None or stack is not None
     if met is None and op.depth and (leans or not _one_sided(op.face_chart)):
         met = op.face if comes_back(made, op.face_chart, op.signed) else None
     change = examine_imprint(made, after, op.face_chart, op.signed, plain)
     allowed = SOFTENED_STRAY if op.walls.softened else VOLUME_STRAY
-    (volume,) = first.first(1)
-    assert volume is not None
+    volume = volume_of()
+    assert isinstance(volume, float)
     if change is None or not agrees(change, volume, allowed):
         return None
     if carving is not None and not looked_at(made).others_valid():
@@ -91,7 +93,7 @@ def by_imprint(
         raise InTheWay(met, op.raised)
     told = fault(
         solid, after, change, asked, partial(_words, along), partial(_words, section),
-        lambda: first.first(2)[1],
+        partial(_layer, layer_of),
     )  # fmt: skip
     if told is not None:
         LOG.warning("the guard sends %s the long way: %s", op.stamp, told)
@@ -116,6 +118,12 @@ def _in_cells(made: Imprint, op: Operation, path: Path) -> Imprint:
 def _words(finding: Callable[[], Finding]) -> str | None:
     told = finding()
     assert told is None or isinstance(told, str)
+    return told
+
+
+def _layer(finding: Callable[[], Finding]) -> float | None:
+    told = finding()
+    assert told is None or isinstance(told, float)
     return told
 
 

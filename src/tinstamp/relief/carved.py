@@ -14,11 +14,19 @@ import numpy as np
 from OCP.Geom import Geom_Line, Geom_Plane
 from OCP.gp import gp_Dir, gp_Pnt
 from OCP.TopLoc import TopLoc_Location
-from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Wire
+from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Shape, TopoDS_Wire
 
 from tinstamp.artwork.outline import Array, Outline, Region
 from tinstamp.artwork.roof import Roof, RoofError, roof_up_to, summit
-from tinstamp.blank.kernel import edge_on, face_on, location, moved_wire, vertex_at, wire_of
+from tinstamp.blank.kernel import (
+    edge_on,
+    face_on,
+    in_plane,
+    location,
+    moved_wire,
+    vertex_at,
+    wire_of,
+)
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.plane import PlaneChart
@@ -164,10 +172,13 @@ class Carving:
         self, n: int, one: Facets, hosts: Hosts, standing: Mapping[Island, Sequence[TopoDS_Wire]]
     ) -> Block:
         """What a roof becomes where it was made."""
+        removed = face_on(hosts.surface, one.feet, hosts.flipped)
+        for edge in one.edges if self.flat else ():
+            in_plane(edge, removed)
         return Block(
             cap=one.faces[-1],
             walls=one.faces[:-1],
-            removed=face_on(hosts.surface, one.feet, hosts.flipped),
+            removed=removed,
             islands=tuple(
                 face_on(hosts.surface, [_back(foot), *standing.get((n, c), ())], hosts.flipped)
                 for c, foot in enumerate(one.feet[1:])
@@ -205,7 +216,7 @@ def plane_facets(roof: Roof, points: Array, ring: Array) -> Facets:
     middles, normals = Rings.of([rings[0] for rings in faced]).normals(points)
     planes = zip(middles.tolist(), normals.tolist(), strict=True)
     faces = tuple(
-        face_on(Geom_Plane(gp_Pnt(*at), gp_Dir(*normal)), list(map(lines.wire, rings)), False)
+        lines.face(Geom_Plane(gp_Pnt(*at), gp_Dir(*normal)), rings)
         for rings, (at, normal) in zip(faced, planes, strict=True)
     )
     return Facets(faces, feet, rims, ring)
@@ -218,6 +229,7 @@ class _Lines:
         """`points`, (n, 3) mm; `rings` are all that will be asked for, by the numbers of points."""
         self.points = points.tolist()
         self.corners = [vertex_at(p, EDGE_TOLERANCE) for p in self.points]
+        self._ends = [corner.Reversed() for corner in self.corners]
         self.known: dict[tuple[int, int], TopoDS_Edge] = {}
         pairs = [pair for ring in rings for pair in pairs_of(ring)]
         ways = np.diff(points[np.array(pairs)], axis=1)[:, 0]
@@ -227,15 +239,25 @@ class _Lines:
     def wire(self, ring: Sequence[int]) -> TopoDS_Wire:
         return wire_of([self._edge(*pair) for pair in pairs_of(ring)])
 
-    def _edge(self, a: int, b: int) -> TopoDS_Edge:
-        if (b, a) in self.known:
-            return TopoDS.Edge_s(self.known[b, a].Reversed())
-        if (a, b) not in self.known:
+    def face(self, plane: Geom_Plane, rings: Sequence[Sequence[int]]) -> TopoDS_Face:
+        """A face with those rings."""
+        face = face_on(plane, list(map(self.wire, rings)), False)
+        for ring in rings:
+            for a, b in pairs_of(ring):
+                in_plane(self.known.get((a, b)) or self.known[b, a], face)
+        return face
+
+    def _edge(self, a: int, b: int) -> TopoDS_Shape:
+        other = self.known.get((b, a))
+        if other is not None:
+            return other.Reversed()
+        own = self.known.get((a, b))
+        if own is None:
             way, length = self._ways[a, b]
             line = Geom_Line(gp_Pnt(*self.points[a]), gp_Dir(*way))
-            end = TopoDS.Vertex_s(self.corners[b].Reversed())
-            self.known[a, b] = edge_on(line, self.corners[a], end, length, EDGE_TOLERANCE)
-        return self.known[a, b]
+            own = edge_on(line, self.corners[a], self._ends[b], length, EDGE_TOLERANCE)
+            self.known[a, b] = own
+        return own
 
 
 def _back(wire: TopoDS_Wire) -> TopoDS_Wire:

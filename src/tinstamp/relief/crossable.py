@@ -22,7 +22,7 @@ class Crossable:
 
     def __init__(self, face: TopoDS_Face) -> None:
         self.face = face
-        self._ready: IntCurvesFace_Intersector | None = None
+        self._ready: dict[tuple[int, ...], IntCurvesFace_Intersector] = {}
         plain = TopoDS.Face_s(face.Oriented(TopAbs_Orientation.TopAbs_FORWARD))
         every = wires(plain)
         self._holes: list[TopoDS_Wire] = []
@@ -35,19 +35,21 @@ class Crossable:
 
     def crossings(self, p: Array, n: Array, far: float) -> list[float]:
         """How deep under a point, against a direction, a line meets the face, mm."""
-        work = self._along(p - far * n, p + far * n) if self._holes else self._whole
+        near: list[int] = []
+        if self._holes:
+            met = crossed(self._boxes, (p - far * n)[None], (p + far * n)[None])[:, 0]
+            near = np.flatnonzero(met).tolist()
+        work = self._with(tuple(near))
         work.Perform(gp_line(p, direction(-n)), -far, far)
         return [work.WParameter(i) for i in range(1, work.NbPnt() + 1)]
 
-    @property
-    def _whole(self) -> IntCurvesFace_Intersector:
-        if self._ready is None:
-            self._ready = IntCurvesFace_Intersector(self.face, ON_FACE)
-        return self._ready
-
-    def _along(self, start: Array, end: Array) -> IntCurvesFace_Intersector:
-        made = TopoDS.Face_s(self.face.EmptyCopied())
-        near = crossed(self._boxes, start[None], end[None])[:, 0]
-        for wire in (*self._rest, *(self._holes[k] for k in np.flatnonzero(near))):
-            BUILDER.Add(made, wire)
-        return IntCurvesFace_Intersector(made, ON_FACE)
+    def _with(self, holes: tuple[int, ...]) -> IntCurvesFace_Intersector:
+        """The face with such of its holes; lines through one letter come near the same ones."""
+        if holes not in self._ready:
+            face = self.face
+            if self._holes:
+                face = TopoDS.Face_s(self.face.EmptyCopied())
+                for wire in (*self._rest, *(self._holes[k] for k in holes)):
+                    BUILDER.Add(face, wire)
+            self._ready[holes] = IntCurvesFace_Intersector(face, ON_FACE)
+        return self._ready[holes]

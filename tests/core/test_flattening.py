@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 from numpy.polynomial import chebyshev
 
+from tinstamp.chart import flattening
 from tinstamp.chart.flattening import DEGREE, Flattening
 from tinstamp.chart.skin import SkinChart
 from tinstamp.engine.build import build
@@ -57,3 +58,27 @@ def test_the_way_back_needs_no_good_guess(flat: Flattening) -> None:
     uv = inside(flat, (200,))
     rough = Flattening(flat.low, flat.high, flat.there, flat.back * 0.97, flat.box)
     assert rough.uv(flat.sheet(uv)) == pytest.approx(uv, abs=1e-11)
+
+
+def test_slopes_on_a_grid_are_those_of_the_explicit_products() -> None:
+    """NumPy's own Chebyshev derivatives, every product written out."""
+    random = np.random.default_rng(41)
+    node = np.polynomial.legendre.leggauss(7)[0]
+    count = flattening.DEGREE + 1
+    inverse, weights = random.normal(size=(49, 2, 2)), random.random(49)
+    there = random.normal(size=(count**2, 2))
+    maps = flattening._Slopes.on(node, inverse)
+    u, v = (w.ravel() for w in np.meshgrid(node, node, indexing="ij"))
+    by = np.empty((49, 2, count**2))
+    for k in range(count**2):
+        table = np.zeros((count, count))
+        table[k // count, k % count] = 1.0
+        for d in range(2):
+            by[:, d, k] = chebyshev.chebval2d(u, v, chebyshev.chebder(table, axis=d))
+    rows = np.einsum("ndk,ndc->nkc", inverse, by)
+    assert maps.of(there) == pytest.approx(rows @ there, abs=1e-9)
+    wanted = random.normal(size=(49, 2, 2))
+    back = np.einsum("n,nkc,nkx->cx", weights, rows, wanted)
+    assert maps.back(weights, wanted) == pytest.approx(back, abs=1e-9)
+    normal = np.einsum("n,nkc,nkd->cd", weights, rows, rows)
+    assert maps.normal(weights) == pytest.approx(normal, rel=1e-12, abs=1e-9)

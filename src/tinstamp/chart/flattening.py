@@ -193,29 +193,81 @@ def flatten_patch(
     inverse, w = _frames(du, dv, flip, np.outer(share, share).ravel())
     if weight is not None:
         w = w * (FAR_WEIGHT + weight(uv))
-    _, bu, bv = _with_slopes(p, DEGREE)
-    # the map's derivative along the two directions of the frame, a row each
-    rows = np.stack([bu, bv], axis=1).transpose(0, 2, 1) @ inverse
-    rows = rows.transpose(0, 2, 1).reshape(2 * len(p), -1)
-    heavy = np.repeat(w, 2)
-    count = rows.shape[1]
+    maps = _Slopes.on(node, inverse)
     # its constant is free: held by the anchor afterwards
-    normal = rows.T @ (heavy[:, None] * rows)
-    scale = np.trace(normal) / count
-    factor = np.linalg.inv(normal + 1e-12 * scale * np.eye(count))
+    normal = maps.normal(w)
+    count = len(normal)
+    factor = np.linalg.inv(normal + 1e-12 * np.trace(normal) / count * np.eye(count))
     turn = np.broadcast_to(np.eye(2), inverse.shape)
     if not unrolled:
         turn = _start(surface, uv, middle, flip, upright, inverse, du, dv)
-    there = factor @ (rows.T @ (heavy[:, None] * turn.reshape(-1, 2)))
+    there = factor @ maps.back(w, turn)
+    slopes = maps.of(there)
     for _ in range(SOLVING_ROUNDS):
-        slopes = (rows @ there).reshape(len(p), 2, 2)
-        nearest = _rotations(slopes)
-        new = factor @ (rows.T @ (heavy[:, None] * nearest.reshape(-1, 2)))
-        change = np.abs(rows @ (new - there)).max()
-        there = new
-        if change < 1e-7:
+        there = factor @ maps.back(w, _rotations(slopes))
+        before, slopes = slopes, maps.of(there)
+        if np.abs(slopes - before).max() < 1e-7:
             break
     return _settled(surface, there, low, high, middle, flip, upright)
+
+
+@dataclass(frozen=True, eq=False)
+class _Slopes:
+    """Derivatives of polynomial maps at the places of a square grid, along the two directions of a
+    frame at each: sums over u and then over v, since both the places and the polynomials are
+    products of one of u and one of v.
+
+    Attributes
+    ----------
+    values, slopes : (m, k) of the polynomials of one coordinate at the grid's places along it.
+    frames : (2, 2, m, m), by the parameter and the frame's direction, the inverse at each place.
+    """
+
+    values: Array
+    slopes: Array
+    frames: Array
+
+    @classmethod
+    def on(cls, node: Array, inverse: Array) -> _Slopes:
+        """On a grid of places along either side, (m,), the frames as `_frames` gives them."""
+        values = _powers(node, DEGREE)
+        frames = np.ascontiguousarray(inverse.transpose(1, 2, 0))
+        return cls(values, values @ _SLOPES, frames.reshape(2, 2, len(node), len(node)))
+
+    def of(self, there: Array) -> Array:
+        """Of a map's coefficients, (k², 2): (n, 2, 2), by the frame's direction and x and y."""
+        table = there.T.reshape(2, DEGREE + 1, DEGREE + 1)
+        du, dv = self.slopes @ table @ self.values.T, self.values @ table @ self.slopes.T
+        (a, b), (c, d) = self.frames
+        found = np.stack([a * du + c * dv, b * du + d * dv])
+        return found.reshape(2, 2, -1).transpose(2, 0, 1)
+
+    def back(self, weights: Array, wanted: Array) -> Array:
+        """The same turned round (its transpose): (k², 2) of wanted derivatives, (n, 2, 2), by their
+        weights, (n,)."""
+        by_place = np.ascontiguousarray((weights[:, None, None] * wanted).transpose(1, 2, 0))
+        one, other = by_place.reshape(2, 2, *self.frames.shape[2:])
+        (a, b), (c, d) = self.frames
+        found = self.slopes.T @ (a * one + b * other) @ self.values
+        found += self.values.T @ (c * one + d * other) @ self.slopes
+        return found.reshape(2, -1).T
+
+    def normal(self, weights: Array) -> Array:
+        """(k², k²): the weighted sum over all places and directions of products of two polynomials'
+        derivatives."""
+        heavy = weights.reshape(self.frames.shape[2:])
+        count = DEGREE + 1
+        of_u, of_v = (self.slopes, self.values), (self.values, self.slopes)
+
+        def products(a: Array, b: Array) -> Array:
+            return (a[:, :, None] * b[:, None, :]).reshape(len(a), -1)
+
+        found = np.zeros((count**2, count**2))
+        for p in range(2):
+            for q in range(2):
+                size = heavy * (self.frames[p] * self.frames[q]).sum(axis=0)
+                found += products(of_u[p], of_u[q]).T @ size @ products(of_v[p], of_v[q])
+        return found.reshape((count,) * 4).transpose(0, 2, 1, 3).reshape(count**2, count**2)
 
 
 def _frames(du: Array, dv: Array, flip: float, w: Array) -> tuple[Array, Array]:
@@ -264,8 +316,11 @@ def _rotations(slopes: Array) -> Array:
     c = slopes[:, 0, 0] + slopes[:, 1, 1]
     s = slopes[:, 0, 1] - slopes[:, 1, 0]
     size = np.maximum(np.hypot(c, s), 1e-300)
-    c, s = c / size, s / size
-    return np.stack([np.stack([c, s], axis=-1), np.stack([-s, c], axis=-1)], axis=1)
+    found = np.empty_like(slopes)
+    found[:, 0, 0] = found[:, 1, 1] = c / size
+    found[:, 0, 1] = s / size
+    found[:, 1, 0] = -found[:, 0, 1]
+    return found
 
 
 def _settled(

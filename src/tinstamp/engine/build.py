@@ -21,7 +21,7 @@ from tinstamp.engine.culprits import NO_WALL, culprits
 from tinstamp.engine.later import Later, told_now
 from tinstamp.engine.layer import Layer, Put
 from tinstamp.engine.marked import Marked
-from tinstamp.engine.measuring import ink_box, long_way, wall_behind
+from tinstamp.engine.measuring import as_made, ink_box, long_way, wall_behind
 from tinstamp.engine.nearest import findings_beside
 from tinstamp.engine.putting import executed, imprinted_in, pieces_of
 from tinstamp.engine.report import BodyReport, Report, StampReport
@@ -422,19 +422,16 @@ class _Run:
         direct: bool,
     ) -> None:
         """What is found on what a stamp made of the bodies that there were."""
-        item, cap = subject.planned, StampFace(subject.planned.name, "cap")
+        item = subject.planned
         for body, made_there in done.items():
-            whole = replace(
-                subject, wall=wall, loose=made_there.loose, depths=made_there.depths,
-                lean=made_there.lean, step=made_there.step, floor=cap in made_there.solid.names,
-            )  # fmt: skip
+            whole = as_made(subject, wall, made_there)
             self.findings += checked("made", whole, self.resolved)
             layer = marked.layers[body]
             work = partial(findings_beside, layer, whole, self.resolved, self.cache)
             self.findings.append(Later(item.name, work))
             if made_there.built_by == "boolean":
                 deepest = max((op for op in todo if op.body == body), key=lambda op: op.depth)
-                told = long_way(item, made_there, deepest, direct)
+                told = long_way(whole, made_there, deepest, direct)
                 self.findings.append(replace(told, path=("stamps", item.index)))
 
     def _wall(self, layer: Layer, item: Planned) -> tuple[float, float]:

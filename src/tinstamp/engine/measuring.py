@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 import shapely
@@ -13,7 +13,10 @@ from tinstamp.blank.solid import NamedSolid
 from tinstamp.blank.thickness import thicknesses
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.run import RunChart, area_of_face
+from tinstamp.engine.neighbours import faces_come_to
+from tinstamp.job.face_name import StampFace
 from tinstamp.plan.planned import Planned
+from tinstamp.proofing.check import Subject
 from tinstamp.proofing.finding import Finding
 from tinstamp.relief.guard import ink_points
 from tinstamp.relief.operation import Made, Operation
@@ -115,8 +118,27 @@ def wall_behind(solid: NamedSolid, item: Planned) -> Behind:
     return Behind(wall, start, start - normals * found[:, None])
 
 
-def long_way(item: Planned, made: Made, op: Operation, direct: bool) -> Finding:
+def as_made(subject: Subject, wall: tuple[float, float], made: Made) -> Subject:
+    """A stamp with what is known since it was made."""
+    item, fit = subject.planned, subject.fit
+    met: tuple[str, ...] = ()
+    if fit is not None and made.built_by == "boolean":
+        met = faces_come_to(made.solid, item, fit)
+    return replace(
+        subject,
+        wall=wall,
+        loose=made.loose,
+        depths=made.depths,
+        lean=made.lean,
+        step=made.step,
+        floor=StampFace(item.name, "cap") in made.solid.names,
+        comes_to=met,
+    )
+
+
+def long_way(it: Subject, made: Made, op: Operation, direct: bool) -> Finding:
     """The note on a stamp that was built by a general boolean: why, and how exactly."""
+    item = it.planned
     stamp = item.stamp.name
     own = isinstance(item.chart, FaceChart) and item.chart.own_surface
     why = "it is laid out as a patch" if own else _why(op, direct)
@@ -124,6 +146,8 @@ def long_way(item: Planned, made: Made, op: Operation, direct: bool) -> Finding:
         why = "it is cast over several faces"
     elif isinstance(item.chart, RunChart):
         why = "it runs over where faces meet"
+    elif it.comes_to:
+        why = f"it comes to “{it.comes_to[0]}”"
     told = f"built by a general boolean, which takes longer: {why}"
     if made.expected is None or agrees(made.relief_volume, made.expected):
         return Finding("note", "way of building", stamp, told)

@@ -50,6 +50,7 @@ class Subject:
     floor : it has a floor, or a cap, on the part.
     lean, step : degrees by which they are off the normal where faces meet, and mm that they are
         set off from one another there.
+    comes_to : faces that what it made ends at, though it does not lie on them.
     behind : the face that comes nearest to its floors.
     near : stamps made before it whose ink comes near.
     finished : the part with all that is on it, where a check looks at that.
@@ -65,6 +66,7 @@ class Subject:
     lean: float = 0.0
     step: float = 0.0
     floor: bool = False
+    comes_to: tuple[str, ...] = ()
     behind: Near | None = None
     near: tuple[Planned, ...] = ()
     finished: Surface | None = None

@@ -1,4 +1,6 @@
-"""The checks on edges that a stamp is asked to keep off, and those that its cap comes past."""
+"""The checks on edges that a stamp is asked to keep off, and those that its cap comes past; and on
+other faces that it comes to.
+"""
 
 from __future__ import annotations
 
@@ -71,6 +73,21 @@ def cap_past_the_edge(it: Subject, limits: Numbers) -> Iterator[Finding]:
         told = f"its cap comes {reach:.2f} mm past the edge of the face: its walls run aslant"
         yield Finding("look", "cap past the edge", it.stamp, told, reach, 0.0, "mm",
                       where=(where,))  # fmt: skip
+
+
+@check("comes to another face", "made")
+def comes_to_another_face(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Relief that breaks through a face that it does not lie on, or grows into one."""
+    raised, wall = it.planned.raised, it.wall
+    if not raised and wall is not None and it.planned.depth >= wall[0]:
+        return  # it is told that it is cut through
+    for face in it.comes_to:
+        told = (
+            f"it grows into “{face}” and is one with it: make it lower, or move it"
+            if raised
+            else f"it breaks through “{face}”: make it less deep, or move it"
+        )
+        yield Finding("look" if raised else "fix", "comes to another face", it.stamp, told)
 
 
 def _under_cap(

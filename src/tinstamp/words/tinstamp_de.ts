@@ -4976,6 +4976,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>es geht durch</translation>
   </message>
   <message>
+   <source>it comes to “%1”</source>
+   <translation>es trifft auf „%1“</translation>
+  </message>
+  <message>
    <source>it touches other relief</source>
    <translation>es berührt anderes Relief</translation>
   </message>
@@ -9088,6 +9092,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Erhabenes Relief, dessen Deckfläche über den Rand seiner Fläche hinausragt, weil seine Wände schräg verlaufen</translation>
   </message>
   <message>
+   <source>Relief that breaks through a face that it does not lie on, or grows into one</source>
+   <translation>Prägung, die durch eine Fläche bricht, auf der sie nicht liegt, oder in eine hineinwächst</translation>
+  </message>
+  <message>
    <source>it comes to %1 mm from an edge of the face, and is to keep off by %2 mm</source>
    <translation>es kommt bis auf %1 mm an eine Kante der Fläche und soll %2 mm Abstand halten</translation>
   </message>
@@ -9100,8 +9108,20 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Deckfläche über dem Rand</translation>
   </message>
   <message>
+   <source>comes to another face</source>
+   <translation>trifft auf eine andere Fläche</translation>
+  </message>
+  <message>
    <source>its cap comes %1 mm past the edge of the face: its walls run aslant</source>
    <translation>die Deckfläche ragt %1 mm über den Rand der Fläche hinaus: die Wände verlaufen schräg</translation>
+  </message>
+  <message>
+   <source>it grows into “%1” and is one with it: make it lower, or move it</source>
+   <translation>es wächst in „%1“ hinein und ist mit ihr verbunden: machen Sie es niedriger, oder verschieben Sie es</translation>
+  </message>
+  <message>
+   <source>it breaks through “%1”: make it less deep, or move it</source>
+   <translation>es bricht durch „%1“: machen Sie es weniger tief, oder verschieben Sie es</translation>
   </message>
   <message>
    <source>%1 %2 mm wide, %3 mm a minute</source>

@@ -1,0 +1,94 @@
+"""What breaks through a face behind it, or grows into one before it, is told, however narrow that
+is and whatever lines the wall was measured along. Volumes by closed forms (boxes and cylinders, any
+handbook).
+"""
+
+from __future__ import annotations
+
+import math
+import random
+
+import pytest
+
+from tinstamp.engine.build import Built, build
+from tinstamp.job.archive import Document
+from tinstamp.job.drawn import knot
+from tinstamp.job.features import Extruded, Hole, Plate
+from tinstamp.job.model import Blank, Job, Relief, Setting, Shape, Stamp, Text
+
+PLATE = Plate(name="p", length="60 mm", width="40 mm", thickness="6 mm")
+WIDE, HIGH = 30.0, 20.0
+
+
+def over_a_hole(x: float, y: float, across: float, left: float, relief: Relief) -> Built:
+    """A rectangle on a plate over a blind hole drilled from below, which leaves so much of it."""
+    hole = Hole(name="h", face="p.bottom", across=f"{x} mm", up=f"{y} mm",
+                diameter=f"{across} mm", goes="depth", depth=f"{6 - left} mm")  # fmt: skip
+    art = Shape(shape="rectangle", wide=f"{WIDE} mm", high=f"{HIGH} mm")
+    setting = Setting(face="p.top", across="0 mm", up="0 mm", up_from="middle", rests_on="middle")
+    stamp = Stamp(name="T", artwork=art, setting=setting, relief=relief)
+    return build(Document(Job(blank=Blank(features=(PLATE, hole)), stamps=(stamp,))))
+
+
+def told(built: Built) -> dict[str, str]:
+    return {f.check: f.message for f in built.report.findings if f.level == "fix"}
+
+
+def places(count: int, reach_x: float, reach_y: float) -> list[tuple[float, float]]:
+    r = random.Random(91)
+    return [(r.uniform(-reach_x, reach_x), r.uniform(-reach_y, reach_y)) for _ in range(count)]
+
+
+@pytest.mark.parametrize("x, y", places(8, WIDE / 2 - 2, HIGH / 2 - 2))
+def test_a_floor_that_a_narrow_hole_comes_through_is_told(x: float, y: float) -> None:
+    built = over_a_hole(x, y, 0.4, 1.0, Relief(depth="1.2 mm"))
+    found = told(built)
+    assert {"cut through", "comes to another face", "not built"} & found.keys(), found
+    if "comes to another face" in found:
+        assert "breaks through “h." in found["comes to another face"]
+    if built.report.stamps[0].built_by:  # less by what the hole had taken already
+        (part,) = [body for body in built.report.bodies if body.name == "part"]
+        hole = math.pi * 0.2**2 * 5.0
+        cut = WIDE * HIGH * 1.2 - math.pi * 0.2**2 * 0.2
+        assert part.volume == pytest.approx(60 * 40 * 6 - hole - cut, rel=1e-9)
+
+
+@pytest.mark.parametrize("x, y", places(4, WIDE / 2 - 2, HIGH / 2 - 2))
+def test_a_floor_above_it_is_not(x: float, y: float) -> None:
+    built = over_a_hole(x, y, 0.4, 2.5, Relief(depth="1.2 mm"))
+    assert not told(built) and built.report.stamps[0].built_by == "imprint"
+
+
+def test_what_goes_past_an_edge_of_its_face_does_not_break_through_the_next() -> None:
+    art = Shape(shape="rectangle", wide="30 mm", high="20 mm")
+    setting = Setting(face="p.top", across="20 mm", up="0 mm", up_from="middle", rests_on="middle")
+    stamp = Stamp(name="T", artwork=art, setting=setting, relief=Relief(depth="1 mm"))
+    built = build(Document(Job(blank=Blank(features=(PLATE,)), stamps=(stamp,))))
+    assert built.report.stamps[0].built_by == "boolean"
+    assert "comes to another face" not in {f.check for f in built.report.findings}
+
+
+def in_a_slot(depth: float, text: bool) -> Built:
+    """Raised on a wall of a slot 2 mm wide."""
+    points = ((0, 0), (60, 0), (60, 10), (15, 10), (15, 12), (60, 12), (60, 24), (0, 24))
+    body = Extruded(name="e", points=tuple(knot("abcdefgh"[k], *p) for k, p in enumerate(points)),
+                    height="20 mm")  # fmt: skip
+    art = Text(text="HB8", height="6 mm") if text else Shape(
+        shape="rectangle", wide="20 mm", high="6 mm")  # fmt: skip
+    stamp = Stamp(name="T", artwork=art, setting=Setting(face="e.c", across="0 mm", up="0 mm"),
+                  relief=Relief(make="emboss", depth=f"{depth} mm"))  # fmt: skip
+    return build(Document(Job(blank=Blank(features=(body,)), stamps=(stamp,))))
+
+
+@pytest.mark.parametrize("text", [False, True], ids=["a bar", "letters"])
+def test_what_grows_into_the_wall_before_it_is_told(text: bool) -> None:
+    built = in_a_slot(2.0, text)
+    found = [f for f in built.report.findings if f.check == "comes to another face"]
+    assert built.report.stamps[0].built_by == "boolean" and [f.level for f in found] == ["look"]
+    assert "grows into" in found[0].message
+    why = [f.message for f in built.report.findings if f.check == "way of building"]
+    assert "it comes to “" in why[0], "not some other reason"
+    for short in (1.0, 1.9):
+        assert "comes to another face" not in {
+            f.check for f in in_a_slot(short, text).report.findings
+        }

@@ -8,12 +8,13 @@ from __future__ import annotations
 import math
 import random
 
+import numpy as np
 import pytest
 
 from tinstamp.engine.build import Built, build
 from tinstamp.job.archive import Document
 from tinstamp.job.drawn import knot
-from tinstamp.job.features import Extruded, Hole, Plate
+from tinstamp.job.features import Extruded, Hole, Plate, Prism
 from tinstamp.job.model import Blank, Job, Relief, Setting, Shape, Stamp, Text
 
 PLATE = Plate(name="p", length="60 mm", width="40 mm", thickness="6 mm")
@@ -88,7 +89,39 @@ def test_what_grows_into_the_wall_before_it_is_told(text: bool) -> None:
     assert "grows into" in found[0].message
     why = [f.message for f in built.report.findings if f.check == "way of building"]
     assert "it comes to “" in why[0], "not some other reason"
-    for short in (1.0, 1.9):
+    for short in (1.0, 1.9, 1.999):
         assert "comes to another face" not in {
             f.check for f in in_a_slot(short, text).report.findings
         }
+
+
+@pytest.mark.parametrize("inside", [0.9, 2.5])
+def test_over_a_joint_of_flats_too(inside: float) -> None:
+    """A hole drilled along the axis close behind a flat of a hexagon, ink over its edge."""
+    body = Prism(name="p", across_flats="40 mm", height="20 mm")
+    bare = build(Document(Job(blank=Blank(features=(body,)))))
+    assert bare.blank is not None
+    chart, origin = bare.blank.charts["p.side_2"], np.zeros((1, 2))
+    normal = chart.normal(origin)[0]
+    x, y, _ = chart.to_space(origin)[0] - inside * normal + 2.3 * np.cross([0, 0, 1], normal)
+    hole = Hole(name="h", face="p.top", across=f"{x} mm", up=f"{y} mm", diameter="0.4 mm")
+    art = Shape(shape="rectangle", wide="30 mm", high="6 mm")
+    setting = Setting(face="p.side_2", across="0 mm", up="0 mm", over="neighbours")
+    stamp = Stamp(name="T", artwork=art, setting=setting, relief=Relief(depth="1.2 mm"))
+    built = build(Document(Job(blank=Blank(features=(body, hole)), stamps=(stamp,))))
+    found = {f.check for f in built.report.findings}
+    through = inside < 1.2
+    assert bool(found & {"cut through", "comes to another face"}) is through, found
+    assert "wall beside" not in found, "its floor ends at the next flat, which is no wall"
+
+
+@pytest.mark.parametrize("text", [False, True], ids=["a bar", "letters"])
+def test_what_comes_close_to_the_wall_before_it_is_told(text: bool) -> None:
+    """A gap of 0.2 mm is asked for unless the job says otherwise."""
+    for depth, left in ((1.95, 0.05), (1.9, 0.1), (1.7, None)):
+        found = [f for f in in_a_slot(depth, text).report.findings
+                 if f.check == "gap to another face"]  # fmt: skip
+        assert [f.measured for f in found] == (
+            [] if left is None else [pytest.approx(left, abs=1e-6)]
+        )
+        assert all("“e.e”" in f.message and f.level == "look" for f in found)

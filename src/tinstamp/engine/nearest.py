@@ -1,5 +1,5 @@
-"""How near a stamp's floors come to the part's other faces, in whatever direction that is: a hole
-drilled askew behind a letter, a pocket beside it.
+"""How near a stamp's floors, or caps, come to the part's other faces, in whatever direction that
+is: a hole drilled askew behind a letter, a pocket beside it, a wall before one that is raised.
 """
 
 from __future__ import annotations
@@ -28,10 +28,11 @@ from tinstamp.proofing.finding import Finding
 def findings_beside(
     layer: Layer, subject: Subject, resolved: Resolved, cache: Cache
 ) -> tuple[Finding, ...]:
-    """Findings on what comes near to a stamp's floors from anywhere."""
+    """Findings on what comes near to a stamp's floors, or caps, from anywhere."""
     assert subject.wall is not None
     process = subject.planned.stamp.process
-    least = resolved.values.get(dotted(limit_path(process, "least_wall")), 0.0)
+    limit = "least_gap" if subject.planned.raised else "least_wall"
+    least = resolved.values.get(dotted(limit_path(process, limit)), 0.0)
     touched = subject.fit.touches if subject.fit is not None else ()
     behind = near_floors(layer, subject.planned, subject.wall, least, cache, touched)
     return checked("finished", replace(subject, behind=behind), resolved)
@@ -45,10 +46,11 @@ def near_floors(
     cache: Cache,
     touched: tuple[str, ...] = (),
 ) -> Near | None:
-    """The face of a body that is nearest to the floors of a stamp, which was put into it last; None
-    where none comes nearer than `least` mm, or nothing is cut but through. Faces of stamps that it
-    is `touched` by are no walls between."""
-    if item.raised or not item.depth or item.depth >= wall[0]:
+    """The face of a body that is nearest to the floors, or caps, of a stamp, which was put into it
+    last; None where none comes nearer than `least` mm, or nothing is cut but through. Faces of
+    stamps that it is `touched` by are no walls between; of what is raised the gaps to other stamps
+    are measured along the face."""
+    if not item.depth or (not item.raised and item.depth >= wall[0]):
         return None
 
     def look() -> Near | None:
@@ -58,6 +60,7 @@ def near_floors(
         own = {
             *item.faces,
             *(StampFace(n, role) for n in names for role in ("cap", "wall")),
+            *(n for n in layer.base.names if item.raised and isinstance(n, StampFace)),
         }
         return nearest_face(layer.base, boxes, own, floors_of(layer, item.name), least)
 

@@ -404,6 +404,8 @@ def wall_beside(it: Subject, limits: Numbers) -> Iterator[Finding]:
         return
     left = cut[1] - cut[0]
     edge = it.fit.edge if it.fit is not None else None
+    if edge is None and found.distance <= DEPTHS_AGREE:
+        return  # over the edge its floor ends at the next face
     told_already = min(left, edge if edge is not None else left)
     if found.distance < told_already - DEPTHS_AGREE:
         told = (f"{found.distance:.2f} mm from its floor to “{found.face}”, limit {least:.2f} mm; "

@@ -25,6 +25,8 @@ from tinstamp.proofing.remedies import depth_of, heavier, larger, spaced_out
 from tinstamp.proofing.strokes import Ends, Width, widths_of
 from tinstamp.setting.fit import ink
 
+GAPS_AGREE = 1e-3
+"""mm; gaps that differ by no more are told as one."""
 LEAST_GAP = Limit("least_gap", "Gap", "0.2 mm", reason="a narrower gap closes up, or breaks out")
 ROUND = 12
 """lines to a quarter of a cutter's circle"""
@@ -161,6 +163,19 @@ def _over_the_seam(it: Subject) -> Width | None:
     wide = float(shapely.length(line))
     (x, y), (to_x, to_y) = shapely.get_coordinates(line).tolist()
     return Width(wide, (x, y), wide, ((x, y), (to_x, to_y)))
+
+
+@check("gap to another face", "finished", LEAST_GAP)
+def gap_to_another_face(it: Subject, limits: Numbers) -> Iterator[Finding]:
+    """Raised relief that comes close to a face before it, or beside it."""
+    least, found = limits["least_gap"], it.behind
+    if not it.planned.raised or found is None or found.face in it.comes_to:
+        return
+    edge = it.fit.edge if it.fit is not None else None
+    nearer = edge is not None and found.distance < edge - GAPS_AGREE
+    if nearer and short_of(found.distance, least):
+        told = f"{found.distance:.2f} mm from its cap to “{found.face}”, limit {least:.2f} mm"
+        yield Finding("look", "gap to another face", it.stamp, told, found.distance, least, "mm")
 
 
 @check("gap to another stamp", "fitted", LEAST_GAP)

@@ -10488,6 +10488,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Zu enge Lücken in und zwischen Buchstaben, an der Fläche, der Deckfläche oder dem Boden</translation>
   </message>
   <message>
+   <source>Raised relief that comes close to a face before it, or beside it</source>
+   <translation>Erhabene Prägung, die einer Fläche vor ihr oder neben ihr nahe kommt</translation>
+  </message>
+  <message>
    <source>Gaps between this stamp's ink and another's that are too narrow to make, in space</source>
    <translation>Im Raum zu enge Lücken zwischen dem Auftrag dieser und einer anderen Prägung</translation>
   </message>
@@ -10526,6 +10530,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>tight gap</source>
    <translation>enge Lücke</translation>
+  </message>
+  <message>
+   <source>gap to another face</source>
+   <translation>Lücke zu einer anderen Fläche</translation>
   </message>
   <message>
    <source>gap to another stamp</source>
@@ -10578,6 +10586,10 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
   <message>
    <source>tightest gap %1, limit %2 mm</source>
    <translation>engste Lücke %1, Grenze %2 mm</translation>
+  </message>
+  <message>
+   <source>%1 mm from its cap to “%2”, limit %3 mm</source>
+   <translation>%1 mm von der Deckfläche zu „%2“, Grenze %3 mm</translation>
   </message>
   <message>
    <source>Slender</source>

@@ -10,12 +10,13 @@ from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.GeomAbs import GeomAbs_CurveType as CurveKind
 from OCP.GeomAbs import GeomAbs_SurfaceType as Kind
 from OCP.GeomConvert import GeomConvert
-from OCP.gp import gp_Ax3, gp_Dir, gp_Pnt, gp_Vec
+from OCP.gp import gp_Ax3, gp_Dir, gp_Vec
 from OCP.TopoDS import TopoDS_Face
 
 from tinstamp.artwork.outline import polygon
 from tinstamp.artwork.shapes import rectangle_between
 from tinstamp.blank.face_axes import Axial, axes_of, axial, outward, span_of, three
+from tinstamp.blank.followed import arrays_of, curve_along, full_knots, spline_along
 from tinstamp.blank.kernel import Array
 from tinstamp.blank.trim import loops, outline_on_sheet
 from tinstamp.chart.arclength import ArcLength
@@ -27,10 +28,13 @@ from tinstamp.chart.frame import Frame
 from tinstamp.chart.skin import SkinChart, cut_open, fine_rim, outline_cut_open, rectangle_rim
 from tinstamp.chart.surface import Arc, Curve, Revolved, SplineCurve, SplineSurface, Swept
 
-CURVE_POINTS = 400
-"""Points that a curve which is no spline is followed by."""
 CREASE = 1e-4
 """Radians between the two sides of a seam that is smooth, at the most."""
+FREEFORM = (
+    Kind.GeomAbs_BSplineSurface, Kind.GeomAbs_BezierSurface, Kind.GeomAbs_OffsetSurface,
+    Kind.GeomAbs_OtherSurface,
+)  # fmt: skip
+"""Kinds of surface that are laid out with the least stretch."""
 ENDS_MEET = 1e-6
 """mm between the two ends of a face that counts as closed."""
 
@@ -243,27 +247,15 @@ def _half(
 
 
 def spline_surface(adaptor: BRepAdaptor_Surface) -> SplineSurface:
-    """A B-spline or Bézier surface of the kernel as arrays, in its own parameters."""
+    """A B-spline or Bézier surface of the kernel as arrays, in its own parameters; one that stands
+    off another as a spline that follows it. Raises ValueError where none does."""
     if adaptor.GetType() == Kind.GeomAbs_BSplineSurface:
         made = adaptor.BSpline().Copy()
-    else:
+    elif adaptor.GetType() == Kind.GeomAbs_BezierSurface:
         made = GeomConvert.SurfaceToBSplineSurface_s(adaptor.Bezier())
-    if made.IsUPeriodic():
-        made.SetUNotPeriodic()
-    if made.IsVPeriodic():
-        made.SetVNotPeriodic()
-    n, m = made.NbUPoles(), made.NbVPoles()
-    poles = np.array([[three(made.Pole(i, j)) for j in range(1, m + 1)] for i in range(1, n + 1)])
-    weights = None
-    if made.IsURational() or made.IsVRational():
-        weights = np.array([[made.Weight(i, j) for j in range(1, m + 1)] for i in range(1, n + 1)])
-    u = _full(made.NbUKnots(), made.UKnot, made.UMultiplicity)
-    v = _full(made.NbVKnots(), made.VKnot, made.VMultiplicity)
-    return SplineSurface(u, v, poles, weights)
-
-
-def _full(count: int, knot: Any, times: Any) -> Array:
-    return np.concatenate([np.full(times(i), knot(i)) for i in range(1, count + 1)])
+    else:
+        return spline_along(adaptor)
+    return arrays_of(made)
 
 
 def curve_of(adaptor: Any, low: float, high: float) -> Curve:
@@ -278,20 +270,12 @@ def curve_of(adaptor: Any, low: float, high: float) -> Curve:
         weights = None
         if made.IsRational():
             weights = np.array([made.Weight(i) for i in range(1, count + 1)])
-        return SplineCurve(_full(made.NbKnots(), made.Knot, made.Multiplicity), poles, weights)
+        return SplineCurve(full_knots(made.NbKnots(), made.Knot, made.Multiplicity), poles, weights)
     if kind == CurveKind.GeomAbs_Circle:
         circle = adaptor.Circle()
         start, x, y = axes_of(circle.Position())
         return Arc(start, x, y, circle.Radius())
-    from scipy.interpolate import make_interp_spline
-
-    t = np.linspace(low, high, CURVE_POINTS)
-    p, points = gp_Pnt(), []
-    for value in t:
-        adaptor.D0(float(value), p)
-        points.append(three(p))
-    spline = make_interp_spline(t, np.array(points), 5)
-    return SplineCurve(spline.t, spline.c)
+    return curve_along(adaptor, low, high)
 
 
 def _dir(d: Any) -> Array:
@@ -315,16 +299,14 @@ def bent_chart(face: TopoDS_Face, facing: float) -> FaceChart | None:
     """The chart of a face that is neither flat nor a cylinder nor a cone; None for a
     surface of another make."""
     kind = BRepAdaptor_Surface(face, False).GetType()
-    if kind == Kind.GeomAbs_SurfaceOfExtrusion:
-        return extruded_chart(face, facing)
-    if kind in (Kind.GeomAbs_Sphere, Kind.GeomAbs_Torus, Kind.GeomAbs_SurfaceOfRevolution):
-        return belt_chart(face, facing)
-    if kind in (Kind.GeomAbs_BSplineSurface, Kind.GeomAbs_BezierSurface):
-        try:
-            return skin_chart(face, facing)
-        except (ValueError, np.linalg.LinAlgError):
-            return None  # a surface without extent: the desk says it has no sheet
-    return None
+    try:
+        if kind == Kind.GeomAbs_SurfaceOfExtrusion:
+            return extruded_chart(face, facing)
+        if kind in (Kind.GeomAbs_Sphere, Kind.GeomAbs_Torus, Kind.GeomAbs_SurfaceOfRevolution):
+            return belt_chart(face, facing)
+        return skin_chart(face, facing) if kind in FREEFORM else None
+    except (ValueError, np.linalg.LinAlgError):
+        return None  # without extent, or nothing follows it: the desk says it has no sheet
 
 
 def _unfolded(chart: SkinChart) -> bool:

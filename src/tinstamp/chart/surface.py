@@ -80,7 +80,7 @@ class SplineCurve(Curve):
         return jumps(self.knots, len(self.knots) - len(self.poles) - 1)
 
     @cached_property
-    def _whole(self) -> list[Any]:
+    def _whole(self) -> Any:
         from scipy.interpolate import BSpline
 
         degree = len(self.knots) - len(self.poles) - 1
@@ -88,23 +88,15 @@ class SplineCurve(Curve):
         if self.weights is not None:
             w = self.weights[:, None]
             heavy = np.concatenate([self.poles * w, w], axis=1)
-        curve = BSpline(self.knots, heavy, degree)
-        return [curve, *(curve.derivative(k) for k in (1, 2) if k <= degree)]
+        return BSpline(self.knots, heavy, degree)
 
     def at(self, t: Array, order: int = 0) -> Array:
         return self.upto(t, order)[order]
 
     def upto(self, t: Array, order: int) -> list[Array]:
         t = np.clip(np.asarray(t, dtype=float), self.knots[0], self.knots[-1])
-        found = [
-            self._whole[k](t) if k < len(self._whole) else np.zeros((*t.shape, self._width))
-            for k in range(order + 1)
-        ]
+        found = [self._whole(t, nu=k) for k in range(order + 1)]
         return found if self.weights is None else _quotient(found)
-
-    @property
-    def _width(self) -> int:
-        return 3 if self.weights is None else 4
 
 
 def jumps(knots: Array, degree: int) -> Array:

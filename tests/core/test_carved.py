@@ -313,7 +313,7 @@ def test_what_cannot_be_carved_is_told() -> None:
     assert "least radius" in " ".join(f.message for f in narrow.report.findings if f.level == "fix")
     over = carve_on("turned", Text(text="B", height="40 mm"))  # over both its edges
     told = " ".join(f.message for f in over.report.findings if f.level == "fix")
-    assert "stray from the face" in told
+    assert "the face ends there" in told
     with pytest.raises(RoofError, match="too near"):
         roof_over(Region(rectangle(2.0, 2.0), (rectangle(3.0, 1.0).reversed(),)), 1.0)
 

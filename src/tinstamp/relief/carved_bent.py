@@ -33,7 +33,7 @@ from tinstamp.blank.kernel import (
 from tinstamp.chart.base import FaceChart, Start
 from tinstamp.chart.bent import FINE_TRIANGLE, corners_of, quartered
 from tinstamp.chart.fitting import DEGREES, DENSE, bernstein, fit_dense
-from tinstamp.relief.face_curves import RING_POINTS, CurveError, turned
+from tinstamp.relief.face_curves import RING_POINTS, StrayError, turned
 from tinstamp.relief.heads import Square
 from tinstamp.relief.rings import Rings
 from tinstamp.relief.roof_parted import pairs_of, parted_at_breaks
@@ -195,7 +195,7 @@ class Feet:
             left = left[~fits]
         whole = [points for points in found if points is not None]
         if len(whole) < len(found):
-            raise CurveError(f"{len(found) - len(whole)} edges stray from the face")
+            raise StrayError
         if self.turn is None:
             self.turn = turned(whole, ground, self.start)
         return [points + self.turn for points in whole]
@@ -349,7 +349,7 @@ def _curves(nodes: Array, pairs: Sequence[tuple[int, int]], bend: Bend) -> list[
             break
     whole = [poles for poles in found if poles is not None]
     if len(whole) < len(found):
-        raise CurveError(f"{len(left)} edges stray from the face")
+        raise StrayError
     return whole
 
 
@@ -438,7 +438,7 @@ def _patches(rings: Rings, frames: _Own, nodes: Array, bend: Bend) -> list[Array
             break
     whole = [patch for patch in found if patch is not None]
     if len(whole) < len(found):
-        raise CurveError(f"{len(left)} facets stray from the face")
+        raise StrayError
     return whole
 
 

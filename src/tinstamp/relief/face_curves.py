@@ -41,6 +41,13 @@ class CurveError(ValueError):
     """Artwork that cannot be laid as it is; the general boolean may still do it."""
 
 
+class StrayError(CurveError):
+    """Curves, or facets, that come out off the face however finely they are parted."""
+
+    def __init__(self) -> None:
+        super().__init__("the face ends there, or bends too sharply for it")
+
+
 def extent(laid: Sequence[FaceLoop], head: bool = False) -> tuple[Array, Array]:
     """Least and greatest (u, v) of loops, (2,) each; of their heads' where those differ."""
     points = np.concatenate(
@@ -256,7 +263,7 @@ def _laid(
             return pieces, whole
         pieces = pieces.halved(np.array([piece is None for piece in done]))
         done = [one for p in done for one in ((None, None) if p is None else (p,))]
-    raise CurveError(f"{done.count(None) // 2} pieces stray from the face")
+    raise StrayError
 
 
 def _pieces(regions: Sequence[Region], chart: FaceChart) -> _Pieces:

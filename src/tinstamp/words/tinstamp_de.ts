@@ -800,6 +800,18 @@
    <translation>es gibt keine Kante „%1“ zu brechen</translation>
   </message>
   <message>
+   <source>no spline follows the curve</source>
+   <translation>kein Spline folgt der Kurve</translation>
+  </message>
+  <message>
+   <source>no spline follows the surface</source>
+   <translation>kein Spline folgt der Fläche</translation>
+  </message>
+  <message>
+   <source>it has no point there</source>
+   <translation>es hat dort keinen Punkt</translation>
+  </message>
+  <message>
    <source>groove “%1”</source>
    <translation>Nut „%1“</translation>
   </message>
@@ -10764,14 +10776,6 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>ein Buchstabe hat keine Wände</translation>
   </message>
   <message>
-   <source>%1 edges stray from the face</source>
-   <translation>%1 Kanten weichen von der Fläche ab</translation>
-  </message>
-  <message>
-   <source>%1 facets stray from the face</source>
-   <translation>%1 Facetten weichen von der Fläche ab</translation>
-  </message>
-  <message>
    <source>%1 mm is more than the face's least radius</source>
    <translation>%1 mm ist mehr als der kleinste Radius der Fläche</translation>
   </message>
@@ -10876,8 +10880,8 @@ Sie wird hier flach ausgelegt, in wahrer Größe, bereit für Text.</translation
    <translation>Linien mit einem Querschnitt und gebrochene Kanten schneiden nicht durch</translation>
   </message>
   <message>
-   <source>%1 pieces stray from the face</source>
-   <translation>%1 Stücke verlassen die Fläche</translation>
+   <source>the face ends there, or bends too sharply for it</source>
+   <translation>die Fläche endet dort, oder krümmt sich zu stark dafür</translation>
   </message>
   <message>
    <source>the artwork crosses the seam of the face</source>

@@ -10,7 +10,9 @@ import random
 import tempfile
 import time
 from collections import Counter
+from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
+from dataclasses import replace
 from pathlib import Path
 
 import numpy as np
@@ -38,6 +40,17 @@ narrow blend they stray by seven times as much as they are to"""
 
 def case(seed: int, number: int) -> tuple[str, str, str]:
     """One random job built and examined: "sound", "told", or "wrong", what it was, and why."""
+    from tinstamp.job.archive import Document
+    from tinstamp.job.model import Blank, Job
+
+    r = random.Random(f"{seed}-{number}")
+    features = blank(r)
+    bare = Job(blank=Blank.model_validate({"features": [f.model_dump() for f in features]}))
+    return stamped(r, Document(bare), seed, number)
+
+
+def stamped(r: random.Random, bare, seed: int, number: int):  # type: ignore[no-untyped-def]
+    """The same of a document with a blank alone, which gets stamps by the numbers of `r`."""
     from tinstamp.engine import culprits
 
     if number % SEARCHED:
@@ -46,30 +59,25 @@ def case(seed: int, number: int) -> tuple[str, str, str]:
     log = logging.getLogger("tinstamp.build")
     log.addHandler(caught)
     try:
-        return _told(seed, number, caught)
+        return _told(r, bare, seed, number, caught)
     finally:
         log.removeHandler(caught)
 
 
-def _told(seed: int, number: int, caught: _Caught) -> tuple[str, str, str]:
+def _told(r, bare, seed, number, caught):  # type: ignore[no-untyped-def]
     from tinstamp.engine.build import build
     from tinstamp.engine.cache import Cache
-    from tinstamp.job.archive import Document
-    from tinstamp.job.model import Blank, Job
 
-    r = random.Random(f"{seed}-{number}")
-    features = blank(r)
-    bare = Job(blank=Blank.model_validate({"features": [f.model_dump() for f in features]}))
     cache = Cache()
-    plain = build(Document(bare), cache)
+    plain = build(bare, cache)
     if plain.solid is None:
-        return "told", _words(bare), "; ".join(f.message for f in plain.report.findings)
+        return "told", _words(bare.job), "; ".join(f.message for f in plain.report.findings)
     charts = dict(plain.report.charts)
     low, high = _box(plain.solid.shape)
     thick = float((high - low).min())
     stamps = tuple(stamp(r, f"s{k}", charts, thick) for k in range(r.choice((1, 1, 1, 2))))
-    job = bare.model_copy(update={"stamps": stamps})
-    built = build(Document(job, logos=FILES), cache)
+    job = bare.job.model_copy(update={"stamps": stamps})
+    built = build(replace(bare, job=job, logos=FILES), cache)
     words = _words(job)
     reports = built.report.stamps
     surprise = caught.not_foreseen(built)
@@ -87,8 +95,14 @@ def _told(seed: int, number: int, caught: _Caught) -> tuple[str, str, str]:
     why = _looked_at(plain, built)
     if why or random.Random(f"upon {seed}-{number}").random() > UPON:
         return ("wrong", words, why) if why else ("sound", words, "")
-    return _upon(random.Random(f"where {seed}-{number}"), job, built, cache, caught) or (
-        "sound", words, "")  # fmt: skip
+    where = random.Random(f"where {seed}-{number}")
+    found = _upon(where, replace(bare, job=job, logos=FILES), built, cache, caught)
+    return found or ("sound", words, "")
+
+
+Case = Callable[[int, int], tuple[str, str, str]]
+"""A case by the seed and its number."""
+Ended = tuple[Counter[str], list[str], float]
 
 
 class _Caught(logging.Handler):
@@ -116,27 +130,27 @@ def _looked_at(plain, built) -> str:  # type: ignore[no-untyped-def]
     return told
 
 
-def _upon(r: random.Random, job, under, cache, caught):  # type: ignore[no-untyped-def]
+def _upon(r: random.Random, document, under, cache, caught):  # type: ignore[no-untyped-def]
     """The same with a stamp on a wall or cap of its first one; None where that has none."""
     from tinstamp.engine.build import build
-    from tinstamp.job.archive import Document
     from tinstamp.job.model import Relief, Setting, Stamp, Text
 
+    job = document.job
     name = job.stamps[0].name
     faces = (*under.report.sides.get(name, ()), f"{name}/cap")
     face = r.choice(faces)
     setting = Setting(face=face, across="0 mm", up="0 mm", up_from="middle", rests_on="middle")
     probe = Stamp(name="u", artwork=Text(text="I", height="0.1 mm"), setting=setting,
                   relief=Relief(make="mark"))  # fmt: skip
-    tried = build(Document(job.model_copy(update={"stamps": (*job.stamps, probe)}),
-                           logos=FILES), cache)  # fmt: skip
+    probed = job.model_copy(update={"stamps": (*job.stamps, probe)})
+    tried = build(replace(document, job=probed), cache)
     chart = tried.report.charts.get(face)
     if chart is None:
         return None
     size = float(min(chart.bounds[2:] - chart.bounds[:2]))
     more = stamp(r, "u", {face: chart}, size)
     job = job.model_copy(update={"stamps": (*job.stamps, more)})
-    built = build(Document(job, logos=FILES), cache)
+    built = build(replace(document, job=job), cache)
     told = [f.message for f in built.report.findings if f.level == "fix" and f.stamp == "u"]
     surprise = caught.not_foreseen(built)
     words = _words(job)
@@ -402,7 +416,7 @@ def _pieces_wrong(built, points, triangles, chord: float) -> str:  # type: ignor
     return ""
 
 
-def run(count: int, seed: int, workers: int = 2) -> tuple[Counter[str], list[str], float]:
+def run(count: int, seed: int, workers: int = 2, tried: Case = case) -> Ended:
     """That many cases; how they ended, what was wrong, and the longest, s."""
     ended: Counter[str] = Counter()
     wrong: list[str] = []
@@ -411,7 +425,7 @@ def run(count: int, seed: int, workers: int = 2) -> tuple[Counter[str], list[str
     def one(number: int) -> tuple[str, str, str, float]:
         start = time.monotonic()
         try:
-            found = guarded(CASE, case, seed, number)
+            found = guarded(CASE, tried, seed, number)
         except GuardError as error:
             how = "given up" if "longer than" in str(error) else "crashed"
             found = (how, f"case {number}", str(error))
@@ -433,13 +447,18 @@ def run(count: int, seed: int, workers: int = 2) -> tuple[Counter[str], list[str
     return ended, wrong, longest
 
 
+def told_of(name: str, about: str, count: int, tried: Case) -> None:
+    """From the command line: run as many as are asked for, and keep what comes of it."""
+    given = options(about, count)
+    ended, _, longest = run(given.count, given.seed, given.workers, tried)
+    ways = ("sound", "told", "wrong", "unforeseen", "crashed", "given up")
+    record(name, given, {**{k: ended[k] for k in ways}, "longest": f"{longest:.0f} s"})
+
+
 def main() -> None:
     from trials import solids  # by its own name, so that the cases' processes find it
 
-    given = options(__doc__ or "", 1000)
-    ended, _, longest = solids.run(given.count, given.seed, given.workers)
-    ways = ("sound", "told", "wrong", "unforeseen", "crashed", "given up")
-    record("solids", given, {**{k: ended[k] for k in ways}, "longest": f"{longest:.0f} s"})
+    told_of("solids", __doc__ or "", 1000, solids.case)
 
 
 if __name__ == "__main__":

@@ -9,18 +9,22 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from OCP.BRepGProp import BRepGProp
+from OCP.Geom import Geom_UndefinedValue
 from OCP.GProp import GProp_GProps
+from OCP.Standard import Standard_ConstructionError
+from OCP.StdFail import StdFail_NotDone
 from OCP.STEPControl import STEPControl_Reader
 
 from tests.conftest import made, stamp
 from tests.core.solids import sound, volume
 from tinstamp.blank.extruded_solid import outline_of
 from tinstamp.blank.kernel import faces
+from tinstamp.engine import blanks
 from tinstamp.engine.build import build
 from tinstamp.engine.write import write_files
 from tinstamp.job import shelf
 from tinstamp.job.archive import ArchiveError, Document
-from tinstamp.job.features import Plate, Prism, Ring, Tube
+from tinstamp.job.features import Hole, Plate, Prism, Ring, Tube
 from tinstamp.job.model import Blank, Job
 from tinstamp.job.profile import plate_profile, prism_profile, ring_profile
 
@@ -190,3 +194,26 @@ def test_own_blanks_on_the_shelf() -> None:
     for bad in ("", "a/b", ".hidden"):
         with pytest.raises(ArchiveError):
             shelf.put(Document(job), bad)
+
+
+@pytest.mark.parametrize(
+    "error",
+    [StdFail_NotDone, Standard_ConstructionError, Geom_UndefinedValue, RuntimeError, ValueError],
+)
+def test_whatever_the_kernel_raises_leaves_the_part_without_the_feature(
+    monkeypatch: pytest.MonkeyPatch, error: type[Exception]
+) -> None:
+    """Its exceptions have no common base in Python."""
+    only_good = blanks._step
+
+    def broken(step, *others):  # type: ignore[no-untyped-def]
+        if step.index == 1:
+            raise error("the kernel's own")
+        return only_good(step, *others)
+
+    monkeypatch.setattr(blanks, "_step", broken)
+    features = (Plate(name="p"), Hole(name="h", face="p.top", across="0 mm", up="0 mm"))
+    built = build(Document(Job(blank=Blank(features=features))))
+    assert built.report.valid and built.solid is not None
+    (found,) = [f for f in built.report.findings if f.check == "feature not made"]
+    assert "cannot be made with these sizes" in found.message

@@ -5,7 +5,7 @@ from __future__ import annotations
 import logging
 
 import pytest
-from trials import files, kills, logos, remedies, solids, window
+from trials import files, foreign, kills, logos, remedies, solids, window
 
 from tinstamp.engine import build as engine_build
 
@@ -13,6 +13,11 @@ from tinstamp.engine import build as engine_build
 def test_solids() -> None:
     ended, bad, _ = solids.run(5, 2)
     assert not bad and ended["sound"] >= 2
+
+
+def test_parts_of_others() -> None:
+    ended, bad, _ = solids.run(4, 1, tried=foreign.case)
+    assert not bad and ended["sound"] >= 1
 
 
 def test_what_is_logged_counts_for_its_own_case_only(monkeypatch: pytest.MonkeyPatch) -> None:

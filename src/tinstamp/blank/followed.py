@@ -16,12 +16,11 @@ import numpy as np
 from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.BRepTools import BRepTools
 from OCP.GeomAbs import GeomAbs_Shape, GeomAbs_SurfaceType
-from OCP.Standard import Standard_Failure
 from OCP.TColStd import TColStd_Array1OfReal
 from scipy.interpolate import BSpline, make_interp_spline
 
 from tinstamp.blank.face_axes import three
-from tinstamp.blank.kernel import Array
+from tinstamp.blank.kernel import Array, of_kernel
 from tinstamp.chart.surface import SplineCurve, SplineSurface
 
 DEGREE = 9
@@ -224,6 +223,8 @@ def _points(adaptor: Any, t: Array) -> Array:
 def _three(adaptor: Any, places: Sequence[tuple[float, ...]]) -> Array:
     try:
         points = [adaptor.Value(*place) for place in places]
-    except Standard_Failure as error:
+    except Exception as error:
+        if not of_kernel(error):
+            raise
         raise ValueError("it has no point there") from error
     return np.array([(p.X(), p.Y(), p.Z()) for p in points])

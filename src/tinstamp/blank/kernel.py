@@ -309,6 +309,11 @@ def face_on(surface: Geom_Surface, wires: Sequence[TopoDS_Wire], flipped: bool) 
     return TopoDS.Face_s(face.Reversed()) if flipped else face
 
 
+def of_kernel(error: Exception) -> bool:
+    """True for what the kernel raises: its exceptions have no common base here."""
+    return type(error).__module__.partition(".")[0] == "OCP"
+
+
 def in_plane(edge: TopoDS_Edge, face: TopoDS_Face) -> None:
     """Let an edge know where it runs in a plane face: else the kernel works it out anew at every
     look at it, which takes longer than all the rest of the look."""

@@ -7,9 +7,8 @@ from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import partial
 
-from OCP.Standard import Standard_Failure
-
 from tinstamp.blank.build import Seams, Sized, added, body, first, seams_of
+from tinstamp.blank.kernel import of_kernel
 from tinstamp.blank.making import BlankError, Making
 from tinstamp.blank.solid import Blank
 from tinstamp.engine.cache import Cache
@@ -18,6 +17,8 @@ from tinstamp.job.model import Job, dotted
 from tinstamp.job.resolve import Resolved, formula_fields
 
 LOG = logging.getLogger("tinstamp.build")
+FORESEEN = (RuntimeError, ArithmeticError, ValueError, LookupError)
+"""What making a feature may raise, beside the kernel's own exceptions."""
 
 
 @dataclass(frozen=True)
@@ -110,7 +111,9 @@ def _tried(
         return _step(step, before, seams, parts, cache)
     except BlankError as error:
         return error
-    except (Standard_Failure, RuntimeError, ArithmeticError, ValueError, LookupError):
+    except Exception as error:
+        if not (of_kernel(error) or isinstance(error, FORESEEN)):
+            raise
         LOG.exception("a feature could not be made")
         return BlankError("it cannot be made with these sizes; the log tells more")
 

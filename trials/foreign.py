@@ -212,13 +212,11 @@ def made(r: random.Random) -> Any:
 
 def written(shape: Any) -> bytes:
     """Its STEP file, as the kernel's own writer makes it."""
-    from OCP.STEPControl import STEPControl_StepModelType, STEPControl_Writer
+    from benchmarks.peers import write_step
 
     with tempfile.TemporaryDirectory() as folder:
         file = Path(folder) / "part.step"
-        writer = STEPControl_Writer()
-        writer.Transfer(shape, STEPControl_StepModelType.STEPControl_AsIs)
-        writer.Write(str(file))
+        write_step(shape, file)
         return file.read_bytes()
 
 

@@ -9,8 +9,6 @@ from OCP.BRepFilletAPI import BRepFilletAPI_MakeChamfer, BRepFilletAPI_MakeFille
 from OCP.BRepOffset import BRepOffset_Mode
 from OCP.BRepOffsetAPI import BRepOffsetAPI_MakeThickSolid
 from OCP.GeomAbs import GeomAbs_JoinType
-from OCP.Standard import Standard_Failure
-from OCP.StdFail import StdFail_NotDone
 from OCP.TopAbs import TopAbs_ShapeEnum
 from OCP.TopExp import TopExp
 from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Face, TopoDS_Shape
@@ -22,7 +20,7 @@ from OCP.TopTools import (
 
 from tinstamp.blank.charts import chart_of
 from tinstamp.blank.history import fused, renamed, unsplit
-from tinstamp.blank.kernel import extent_of, solids, volume
+from tinstamp.blank.kernel import extent_of, of_kernel, solids, volume
 from tinstamp.blank.making import BlankError, Making, missing
 from tinstamp.blank.moving import moved, on_face
 from tinstamp.blank.round_solid import tube
@@ -30,8 +28,10 @@ from tinstamp.blank.solid import Blank, NamedFace, NamedSolid
 from tinstamp.chart.base import FaceChart
 from tinstamp.job.changes import BETWEEN, Hole, Hollow, Soften
 
-FAILURES = (StdFail_NotDone, Standard_Failure, RuntimeError)
-"""What the kernel raises when a construction fails."""
+
+def of_construction(error: Exception) -> bool:
+    """True for what is raised when a construction of the kernel's fails."""
+    return of_kernel(error) or isinstance(error, RuntimeError)
 
 
 def combined(part: Making, bodies: Sequence[Blank], add: bool, words: str) -> Making:
@@ -133,7 +133,9 @@ def hollow(part: Making, feature: Hollow, values: Mapping[str, float]) -> Making
         )
         work.Build()
         parts = solids(work.Shape())
-    except FAILURES as error:
+    except Exception as error:
+        if not of_construction(error):
+            raise
         raise _too_thick(values) from error
     if len(parts) != 1 or not 0 < volume(parts[0]) < volume(part.solid.shape) * (1 - 1e-9):
         raise _too_thick(values)
@@ -192,7 +194,9 @@ def soften(part: Making, feature: Soften, values: Mapping[str, float]) -> Making
         if not work.IsDone():
             raise failed
         parts = solids(work.Shape())
-    except FAILURES as error:
+    except Exception as error:
+        if not of_construction(error):
+            raise
         raise failed from error
     if len(parts) != len(solids(part.solid.shape)):
         raise failed

@@ -26,7 +26,7 @@ from OCP.gp import gp_Ax1, gp_Ax2, gp_Vec
 from OCP.TopoDS import TopoDS, TopoDS_Edge, TopoDS_Shape, TopoDS_Vertex, TopoDS_Wire
 from OCP.TopTools import TopTools_IndexedMapOfShape
 
-from tinstamp.blank.changes import FAILURES, combined
+from tinstamp.blank.changes import combined, of_construction
 from tinstamp.blank.extruded_solid import outline_of
 from tinstamp.blank.kernel import (
     Array,
@@ -70,7 +70,9 @@ def groove(part: Making, feature: Groove, values: Mapping[str, float]) -> Making
             tools = _flat(chart, shape, feature.way(values))
         else:
             tools = [_swept(chart, shape, feature.way(values))]
-    except FAILURES as error:
+    except Exception as error:
+        if not of_construction(error):
+            raise
         raise _failed() from error
     return combined(part, tools, False, f"groove “{feature.name}”")
 

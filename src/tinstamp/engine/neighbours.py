@@ -7,7 +7,7 @@ from __future__ import annotations
 from collections.abc import Collection
 
 from tinstamp.blank.solid import NamedSolid, edges_of
-from tinstamp.job.face_name import StampFace, any_side
+from tinstamp.job.face_name import StampFace, any_side, stamp_face
 from tinstamp.plan.planned import Planned
 from tinstamp.setting.fit import Fit
 
@@ -18,8 +18,10 @@ def faces_come_to(solid: NamedSolid, item: Planned, fit: Fit) -> tuple[str, ...]
     expected; faces of stamps that it lies on, or touches, always are."""
     if item.prisms or not item.depth:
         return ()
-    hosts = {any_side(name) for name in item.faces}
-    own = {item.name, *fit.touches, *(n.stamp for n in item.faces if isinstance(n, StampFace))}
+    stamps = list({f.name.stamp: 0 for f in solid.faces if isinstance(f.name, StampFace)})
+    lain_on = [(name, stamp_face(name, stamps)) for name in item.faces]
+    hosts = {name if side is None else side.any_side for name, side in lain_on}
+    own = {item.name, *fit.touches, *(side.stamp for _, side in lain_on if side is not None)}
     made = {f.name for f in solid.faces if _is_of(f.name, {item.name})}
     met = [name for name in _beside(solid, made) if not _is_of(name, own) and name not in hosts]
     if met and fit.edge is None:

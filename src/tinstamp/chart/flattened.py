@@ -116,7 +116,9 @@ class FlattenedChart(View, UnevenFaceChart):
 
     def on(self, base: FaceChart) -> FlattenedChart:
         """The same on another chart of the same face."""
-        return replace(self, base=base, cast=self.cast.on(base))
+        cast = self.cast.on(base)
+        same = base is self.base and cast is self.cast
+        return self if same else replace(self, base=base, cast=cast)
 
     def room(self, points: Array) -> float:
         return self.cast.room(self.plane(points))

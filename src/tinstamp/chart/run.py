@@ -220,8 +220,11 @@ class RunChart(UnevenChart):
 
     def on(self, faces: Mapping[str, FaceChart]) -> RunChart:
         """The same run when the charts of its faces have been made anew."""
-        members = tuple(replace(p, chart=_anew(p, faces[p.face])) for p in self.members)
-        return replace(self, members=members)
+        charts = [_anew(p, faces[p.face]) for p in self.members]
+        if all(p.chart is chart for p, chart in zip(self.members, charts, strict=True)):
+            return self  # with all that it has found
+        members = [replace(p, chart=c) for p, c in zip(self.members, charts, strict=True)]
+        return replace(self, members=tuple(members))
 
     def cut_line(self, k: int) -> CutLine:
         """Where member `k` begins, with the member to the left of the line."""

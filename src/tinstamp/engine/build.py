@@ -18,6 +18,7 @@ from tinstamp.chart.joint import Faces
 from tinstamp.engine.blanks import FeatureError, Step, key_of, made, steps_of
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.culprits import NO_WALL, culprits
+from tinstamp.engine.last_plan import LastPlan
 from tinstamp.engine.later import Later, told_now
 from tinstamp.engine.layer import Layer, Put
 from tinstamp.engine.marked import Marked
@@ -39,7 +40,7 @@ from tinstamp.job.model import Job, Path
 from tinstamp.job.nearest import nearest_faces
 from tinstamp.job.resolve import Resolved, resolve
 from tinstamp.output.step import NOT_WHOLE, sound_file
-from tinstamp.plan.planned import PLAN_ERRORS, Planned, plan
+from tinstamp.plan.planned import PLAN_ERRORS, Planned
 from tinstamp.proofing.accepted import stood_by
 from tinstamp.proofing.check import Stage, Subject, checked, key_of_limits
 from tinstamp.proofing.checks import LIMITS
@@ -214,7 +215,8 @@ class _Run:
             self._not_built(index, told)
             return None
         try:
-            item = plan(self.document, self.resolved, blank.charts, index)
+            last = self.cache.get("last plan", (self.plain_key, stamp.name), LastPlan)
+            item = last.plan(self.document, self.resolved, blank.charts, index)
             self.findings += self._checked("artwork", Subject(item))
             if not item.artwork.regions:
                 told = "there is no ink to make"

@@ -289,7 +289,10 @@ class Planned:
         for region in placed.regions:
             own = {self.depths[x] for x in region.letters if x in self.depths}
             groups.setdefault(max(own) if own else self.depth, []).append(region)
-        return [(d, replace(placed, regions=tuple(r))) for d, r in groups.items() if r]
+        parts = [(d, tuple(own)) for d, own in groups.items() if own]
+        if len(parts) == 1:  # the very same, of which much is known
+            return [(parts[0][0], placed)]
+        return [(d, replace(placed, regions=own)) for d, own in parts]
 
     def on(self, charts: Mapping[str, FaceChart]) -> Planned:
         """The same on faces whose seams have moved."""

@@ -16,6 +16,7 @@ from tinstamp.chart.run import RunChart
 from tinstamp.guarded.beside import Beside
 from tinstamp.plan.station import Path
 from tinstamp.relief.asked import Asked
+from tinstamp.relief.bare_guard import left_out
 from tinstamp.relief.carried import cells_along
 from tinstamp.relief.carved import Carving
 from tinstamp.relief.checking import LOG
@@ -132,31 +133,42 @@ def by_joint_imprint(
     chart: RunChart,
     across: Sequence[Across],
     op: Operation,
-    expected: float,
+    expected: Callable[[], float],
     asked: Asked,
     stopped: Halt,
-) -> tuple[NamedSolid, float] | None:
-    """Regions that run over joints put into a solid, and the change of its volume, mm³; None when
-    that does not pass, so that the boolean is tried."""
+) -> tuple[NamedSolid, float, float] | None:
+    """Regions that run over joints put into a solid, and the change of its volume, mm³, measured
+    and as it is to be; None when that does not pass, so that the boolean is tried."""
+    bent = not all(chart.members[k].chart.evenly_curved for parts in across for k, _ in parts)
+    sums: Beside[Finding] = Beside([expected, partial(layer_under, asked)], bent)
     try:
         made = joint_imprint(solid, chart, across, op.signed, op.stamp, stopped)
     except CurveError as error:
         LOG.info("%s runs over joints the long way: %s", op.stamp, error)
         return None
-    looked_at = [*made.caps, *made.walls, *made.rest]
-    if not is_closed(made.solid) or not is_valid(compound(looked_at)):
+    new = compound([*made.caps, *made.walls, *made.rest])
+    looks: list[Look] = [partial(look, solid, made.solid, asked) for look in (stray, unlike_tool)]
+    looks.append(partial(left_out, solid, made.solid, made.change, asked))
+    found: Beside[Finding] = Beside([partial(is_valid, new), *looks], bent)
+    if not is_closed(made.solid) or not found.first(1)[0]:
         LOG.info("%s runs over joints the long way: it is not sound", op.stamp)
         return None
-    change = made.change
-    if op.depth and not agrees(change, expected):
-        LOG.info("%s runs over joints the long way: %g for %g mm³", op.stamp, change, expected)
+    change, volume = made.change, sums.first(1)[0]
+    assert isinstance(volume, float)
+    if op.depth and not agrees(change, volume):
+        LOG.info("%s runs over joints the long way: %g for %g mm³", op.stamp, change, volume)
         return None
     met = met_by(solid, [*made.caps, *made.walls], chart.faces) if op.depth else None
     if met is not None:
         LOG.info("%s runs over joints the long way: it comes to %s", op.stamp, met)
         return None
-    told = fault(solid, made.solid, change, asked)
+    told = fault(
+        solid, made.solid, change, asked,
+        lambda: _words(lambda: found.first(2)[1]),
+        lambda: _words(lambda: found.first(3)[2]),
+        lambda: _layer(lambda: sums.first(2)[1]), lambda: _words(lambda: found.first(4)[3]),
+    )  # fmt: skip
     if told is not None:
         LOG.warning("the guard sends %s the long way: %s", op.stamp, told)
         return None
-    return made.solid, change
+    return made.solid, change, volume

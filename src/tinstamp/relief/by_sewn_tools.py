@@ -5,6 +5,7 @@ from __future__ import annotations
 import time
 from collections.abc import Sequence
 from dataclasses import replace
+from functools import partial
 
 import numpy as np
 
@@ -56,7 +57,7 @@ def by_sewn_tools(
             solid, Cut(marked, ()), 0.0, asked_of(chart, _joined(chart, across), op, False)
         )
         return Made(marked, "boolean", 0.0, 0.0, (), time.perf_counter() - start)
-    expected = sum(across_volume(chart, parts, op.signed) for parts in across)
+    expected = _volume(chart, across, op)
     cut, change = combined(solid, tools, op)
     closed_form = not op.through and all(on_its_face(chart, parts) for parts in across)
     check_volume(cut_away(cut, change), expected, closed_form, op)
@@ -75,17 +76,21 @@ def _directly(
     stopped: Halt,
 ) -> Made | None:
     start = time.perf_counter()
-    expected = 0.0
-    if op.depth:
-        expected = sum(across_volume(chart, parts, op.signed) for parts in across)
     asked = asked_of(chart, _joined(chart, across), op, False)
-    found = by_joint_imprint(solid, chart, across, op, expected, asked, stopped)
+    found = by_joint_imprint(
+        solid, chart, across, op, partial(_volume, chart, across, op), asked, stopped
+    )
     if found is None:
         return None
-    marked, change = found
+    marked, change, expected = found
     lean = max(lean_of(chart, parts) for parts in across) if op.depth else 0.0
     taken = time.perf_counter() - start
     return Made(marked, "imprint", change, expected, (), taken, None, lean)
+
+
+def _volume(chart: RunChart, across: Sequence[Sequence[tuple[int, Part]]], op: Operation) -> float:
+    """As it is to be, mm³ and signed."""
+    return sum((across_volume(chart, parts, op.signed) for parts in across if op.depth), 0.0)
 
 
 def by_slanted_tools(

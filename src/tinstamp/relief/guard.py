@@ -67,17 +67,18 @@ def fault(
     astray: Callable[[], str | None] | None = None,
     off_tool: Callable[[], str | None] | None = None,
     layer: Callable[[], float | None] | None = None,
+    left: Callable[[], str | None] | None = None,
 ) -> str | None:
     """What is wrong with a relief, in words; None when it is as asked. `change` is that of
-    the part's volume as measured, mm³; `astray`, `off_tool` and `layer` give what `stray`,
-    `unlike_tool` and `layer_under` find, where somebody has begun with that."""
+    the part's volume as measured, mm³; `astray`, `off_tool`, `layer` and `left` give what `stray`,
+    `unlike_tool`, `layer_under` and `left_out` find, where somebody has begun with that."""
     told = _too_much(change, asked, layer or partial(layer_under, asked))
     if told is None:
         told = (astray or partial(stray, before, after, asked))()
     if asked.path is not None:
         return told
     if told is None and asked.depth and not asked.clean:
-        told = left_out(before, after, change, asked)
+        told = (left or partial(left_out, before, after, change, asked))()
     for other in asked.besides if told is None else ():
         rest = [one for one in asked.besides if one is not other]
         told = told or _stray(before, after, other, (asked, *rest))

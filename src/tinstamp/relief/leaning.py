@@ -15,6 +15,7 @@ from typing import Any
 import numpy as np
 from OCP.Geom import Geom_Surface
 
+from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.outline import Region, evaluate
 from tinstamp.blank.kernel import Array
 from tinstamp.chart.base import FaceChart
@@ -74,11 +75,17 @@ def on_base(chart: FaceChart, xy: Array) -> Array:
     return xy
 
 
+_RUNS: Kept[RunChart] = Kept(16)
+
+
 def run_carried_on(run: RunChart) -> RunChart:
     """A run that sees its freeform faces carried on a little past their edges: the line of a joint
-    is off the edge by a hair."""
-    members = tuple(replace(m, chart=seen_carried_on(m.chart)) for m in run.members)
-    return replace(run, members=members)
+    is off the edge by a hair. The same one for the same run, with all that it has found."""
+    return _RUNS.get(run, None, lambda: replace(run, members=tuple(map(_carried_on, run.members))))
+
+
+def _carried_on(member: Member) -> Member:
+    return replace(member, chart=seen_carried_on(member.chart))
 
 
 def seen_carried_on(chart: FaceChart) -> FaceChart:

@@ -17,6 +17,7 @@ import numpy as np
 import shapely
 from shapely.geometry.base import BaseGeometry
 
+from tinstamp.artwork.kept import Kept
 from tinstamp.artwork.outline import Region, evaluate
 from tinstamp.artwork.split import Part, SplitError, uncut
 from tinstamp.blank.kernel import Array, solids
@@ -63,8 +64,16 @@ class Shares:
         return Shares(self.within, {}, [*self.across, *alone])
 
 
+_SHARES: Kept[tuple[Sequence[Region], Shares]] = Kept(16)
+"""of runs, by the very artwork that they are of, which lives as long as they do"""
+
+
 def shares(chart: RunChart, regions: Sequence[Region]) -> Shares:
     """Part artwork by faces. Raises ReliefError."""
+    return _SHARES.get(chart, id(regions), lambda: (regions, _shares(chart, regions)))[1]
+
+
+def _shares(chart: RunChart, regions: Sequence[Region]) -> Shares:
     try:
         by_member = chart.parted(regions)
     except SplitError as error:

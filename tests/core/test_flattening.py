@@ -91,10 +91,10 @@ def patch(seed: int) -> SplineSurface:
     r = np.random.default_rng(seed)
     n, m = r.integers(5, 9, size=2)
     x, y = np.meshgrid(np.linspace(-1, 1, n), np.linspace(-1, 1, m), indexing="ij")
-    turn, rough = x * np.pi * r.uniform(0.3, 0.9), r.normal(size=x.shape)
+    turn, wide, rough = x * np.pi * r.uniform(0.3, 0.9), 1 + 0.2 * y, r.normal(size=x.shape)
     poles = [
         (20 * x, 15 * y, 5 * rough),
-        (15 * np.sin(turn) * (1 + 0.2 * y), 20 * y, 15 * np.cos(turn) * (1 + 0.2 * y) + 0.5 * rough),
+        (15 * wide * np.sin(turn), 20 * y, 15 * wide * np.cos(turn) + 0.5 * rough),
         (40 * x, 3 * y, 8 * (x**2 - 0.1 * y**2) + 0.3 * rough),
     ][seed % 3]  # fmt: skip
     u, v = (np.r_[[0.0] * 4, np.linspace(0, 1, k - 2)[1:-1], [1.0] * 4] for k in (n, m))

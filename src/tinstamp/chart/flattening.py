@@ -206,7 +206,7 @@ def flatten_patch(
     maps = _Slopes.on(node, inverse)
     # its constant is free: held by the anchor afterwards
     normal = maps.normal(w)
-    factor = np.linalg.inv(_held(normal))
+    factor = np.asarray(np.linalg.inv(_held(normal)), dtype=float)
     turn = np.broadcast_to(np.eye(2), inverse.shape)
     if not unrolled:
         turn = _start(surface, uv, middle, flip, upright, inverse, du, dv)

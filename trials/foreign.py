@@ -188,6 +188,8 @@ def squeezed(r: random.Random, shape: Any) -> Any:
     from OCP.BRepBuilderAPI import BRepBuilderAPI_GTransform
     from OCP.gp import gp_GTrsf
 
+    from tinstamp.blank.kernel import of_kernel
+
     way = gp_GTrsf()
     for k in (1, 2, 3):
         way.SetValue(k, k, r.choice((1, -1)) * r.uniform(0.8, 1.4))

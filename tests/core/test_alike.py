@@ -15,7 +15,8 @@ from scipy.spatial.transform import Rotation
 
 from tests.core.solids import read_back, sound, volume
 from tinstamp.artwork.outline import Region
-from tinstamp.blank.kernel import BUILDER, box_of, boxes_of, compound, crossed, location, motion_of
+from tinstamp.blank.boxes import boxes_of, crossed
+from tinstamp.blank.kernel import BUILDER, box_of, compound, location, motion_of
 from tinstamp.blank.trim import loops
 from tinstamp.chart.base import FaceChart
 from tinstamp.engine.build import Built, build

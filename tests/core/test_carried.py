@@ -22,7 +22,7 @@ from OCP.BRepTools import BRepTools
 from tests.core.solids import sound, volume
 from tests.core.test_artwork import polygons
 from tests.core.test_pieces import PLATE, marked
-from tinstamp.blank.kernel import boxes_of
+from tinstamp.blank.boxes import boxes_of
 from tinstamp.engine.build import Built, build
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.write import write_files

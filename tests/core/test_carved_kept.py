@@ -18,7 +18,7 @@ from OCP.TopoDS import TopoDS_Shape
 from tests.conftest import each_once
 from tests.core.solids import read_back, sound, volume
 from tests.core.test_kept_blocks import ACROSS, built_of, job_on, moved
-from tinstamp.blank.kernel import boxes_of
+from tinstamp.blank.boxes import boxes_of
 from tinstamp.engine.cache import Cache
 from tinstamp.job.model import Job, changed
 from tinstamp.relief import carved, carved_kept

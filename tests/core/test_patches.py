@@ -19,7 +19,8 @@ from OCP.gp import gp_Ax3, gp_Dir, gp_Pnt
 from OCP.TColgp import TColgp_Array2OfPnt
 from OCP.TopoDS import TopoDS_Face
 
-from tinstamp.blank.kernel import boxes_of, triangles_of
+from tinstamp.blank.boxes import boxes_of
+from tinstamp.blank.kernel import triangles_of
 from tinstamp.blank.patches import FLOOR_SIDE, Trimmed, close_to, within_reach
 
 SEEDS = range(60)

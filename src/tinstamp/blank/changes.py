@@ -20,7 +20,7 @@ from OCP.TopTools import (
 
 from tinstamp.blank.charts import chart_of
 from tinstamp.blank.history import fused, renamed, unsplit
-from tinstamp.blank.kernel import extent_of, of_kernel, solids, volume
+from tinstamp.blank.kernel import of_kernel, solids, volume
 from tinstamp.blank.making import BlankError, Making, missing
 from tinstamp.blank.moving import moved, on_face
 from tinstamp.blank.round_solid import tube
@@ -77,7 +77,7 @@ def flipped_charts(body: Blank) -> dict[str, FaceChart]:
 def hole(part: Making, feature: Hole, values: Mapping[str, float]) -> Making:
     """A round hole square to a face. Faces: wall, and bottom when it is not through."""
     chart = part.chart(feature.face, "face")
-    reach = extent_of(part.solid.shape)
+    reach = part.solid.extent
     over = _over(chart, values["diameter"])
     frame = on_face(chart, values["across"], values["up"], over, "across").flipped
     through = feature.goes == "through"

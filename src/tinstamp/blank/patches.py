@@ -16,7 +16,8 @@ from OCP.GeomAbs import GeomAbs_SurfaceType
 from OCP.TopoDS import TopoDS_Face
 from shapely.geometry.base import BaseGeometry
 
-from tinstamp.blank.kernel import Array, box_corners, boxes_of
+from tinstamp.blank.boxes import box_corners, boxes_of
+from tinstamp.blank.kernel import Array
 from tinstamp.blank.trim import loops
 
 MOST_FIRST = 48

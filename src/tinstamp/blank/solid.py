@@ -4,8 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
+from functools import cached_property
 from itertools import groupby
 
+import numpy as np
 from OCP.TopAbs import TopAbs_ShapeEnum
 from OCP.TopExp import TopExp
 from OCP.TopoDS import TopoDS_Face, TopoDS_Shape, TopoDS_Solid
@@ -15,6 +17,7 @@ from OCP.TopTools import (
     TopTools_MapOfShape,
 )
 
+from tinstamp.blank.boxes import boxes_of
 from tinstamp.blank.kernel import compound, faces, shells, solid_of_shells
 from tinstamp.chart.base import FaceChart
 from tinstamp.job.face_name import Role, StampFace, any_side
@@ -60,6 +63,12 @@ class NamedSolid:
         for named in other.faces:
             known.Add(named.face)
         return [named.face for named in self.faces if not known.Contains(named.face)]
+
+    @cached_property
+    def extent(self) -> float:
+        """The diagonal of its box, mm."""
+        boxes = boxes_of([named.face for named in self.faces])
+        return float(np.linalg.norm(boxes[:, 1].max(axis=0) - boxes[:, 0].min(axis=0)))
 
     @property
     def names(self) -> tuple[str, ...]:

@@ -14,7 +14,8 @@ from OCP.Bnd import Bnd_Box
 from OCP.BRepBndLib import BRepBndLib
 from OCP.TopoDS import TopoDS_Face, TopoDS_Shape
 
-from tinstamp.blank.kernel import Array, boxes_of, faces
+from tinstamp.blank.boxes import boxes_of
+from tinstamp.blank.kernel import Array, faces
 
 NO_FURTHER = 1e-5
 """mm by which a face must reach further to count: wide boxes hold tolerances too"""

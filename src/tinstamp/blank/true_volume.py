@@ -4,19 +4,21 @@ The kernel's adaptive integration takes 50 ms and more for each such face. Most 
 lines of their surface on all sides; over those the flux of a field is summed here span by span by
 Gauss's rule, which is exact for a polynomial of twice as many degrees as it has points, less one
 (any text on numerical analysis). All other faces are left to the kernel, with the same field.
+Of a part with many faces what was summed over those that did not change stands.
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from functools import cache
+from collections.abc import Callable, Sequence
+from functools import cache, partial
 
 import numpy as np
 from OCP.BRepAdaptor import BRepAdaptor_Surface
 from OCP.GeomAbs import GeomAbs_SurfaceType as Kind
 from OCP.TopAbs import TopAbs_Orientation
-from OCP.TopoDS import TopoDS_Face, TopoDS_Shape
+from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Shape
 
+from tinstamp.artwork.kept import Late
 from tinstamp.blank.bent_charts import spline_surface
 from tinstamp.blank.kernel import Array, aslant, compound, faces, flux, volume
 from tinstamp.blank.trim import loops
@@ -29,42 +31,59 @@ MORE_POINTS = 6
 """points to a span beyond those that a polynomial needs, for weights"""
 
 
+MANY_FACES = 200
+"""faces of any kind from which on they are summed one by one, and what is known of them is kept"""
+MOST_KEPT = 4_000
+"""sums over faces that are kept, or as many as a part has"""
+
+
 def true_volume(shape: TopoDS_Shape) -> float:
     """mm³."""
     every = faces(shape)
-    at, normal = np.zeros(3), aslant(shape)[1]  # beside the origin the kernel takes −at for at
-    found = _fluxes(every, normal)
-    if sum(own is not None for own in found) < MANY:
-        return volume(shape)
+    normal = aslant(shape)[1]
+    found = _each(every, partial(_by_spans, normal=normal), _BY_SPANS)
     rest = [face for face, own in zip(every, found, strict=True) if own is None]
-    total = flux(compound(rest), at, normal) if rest else 0.0
-    return total + sum(own for own in found if own is not None)
+    if len(every) >= MANY_FACES:
+        found += _each(rest, partial(_by_kernel, normal=normal), _BY_KERNEL)
+    elif len(every) - len(rest) < MANY:
+        return volume(shape)
+    elif rest:
+        found.append(_by_kernel(compound(rest), normal))
+    return sum(own for own in found if own is not None)
 
 
-_KNOWN: dict[object, float | None] = {}
-"""What was summed over the faces of the last shape, as they look along their surface; what is
-still there of them in the next one is not summed again"""
+_BY_SPANS: Late[tuple[float | None]] = Late(MOST_KEPT)
+_BY_KERNEL: Late[tuple[float | None]] = Late(MOST_KEPT)
+Work = Callable[[TopoDS_Face], float | None]
 
 
-def _fluxes(every: Sequence[TopoDS_Face], normal: Array) -> list[float | None]:
-    """Of the faces of a shape that are summed here; None for all others."""
-    known, found = {}, []
+def _each(
+    every: Sequence[TopoDS_Face], work: Work, kept: Late[tuple[float | None]]
+) -> list[float | None]:
+    """What is summed over each face, turned as that is. What is there still of the last shape is
+    not summed again."""
+    found = []
     for face in every:
-        thing = face.TShape()
-        if not face.Location().IsIdentity():
-            found.append(_flux_of(face, normal))
-            continue
-        own = known[thing] = _KNOWN[thing] if thing in _KNOWN else _flux_of(face, normal)
-        found.append(own)
-    _KNOWN.clear()
-    _KNOWN.update(known)
-    turned = [f.Orientation() == TopAbs_Orientation.TopAbs_REVERSED for f in every]
-    return [
-        own if own is None or not back else -own for own, back in zip(found, turned, strict=True)
-    ]
+        plain = TopoDS.Face_s(face.Oriented(TopAbs_Orientation.TopAbs_FORWARD))
+        if face.Location().IsIdentity():
+            (own,) = kept.get(face.TShape(), partial(_alone, work, plain), len(every))
+        else:
+            own = work(plain)
+        back = face.Orientation() == TopAbs_Orientation.TopAbs_REVERSED
+        found.append(-own if back and own is not None else own)
+    return found
 
 
-def _flux_of(face: TopoDS_Face, normal: Array) -> float | None:
+def _alone(work: Work, face: TopoDS_Face) -> tuple[float | None]:
+    return (work(face),)
+
+
+def _by_kernel(shape: TopoDS_Shape, normal: Array) -> float:
+    """Over faces, as they look."""
+    return flux(shape, np.zeros(3), normal)  # beside the origin the kernel takes −at for at
+
+
+def _by_spans(face: TopoDS_Face, normal: Array) -> float | None:
     """Over a spline face whose edges run along lines of its surface, as that looks; None of any
     other face."""
     box = box_of_spline(face)

@@ -14,7 +14,8 @@ from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopoDS import TopoDS_Face
 from scipy.spatial import Delaunay, cKDTree
 
-from tinstamp.blank.kernel import Array, boxes_of, crossed, extent_of
+from tinstamp.blank.boxes import boxes_of, crossed
+from tinstamp.blank.kernel import Array
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.skin import ALONG_OUTLINE, UP_WALL
 from tinstamp.job.resolve import Resolved
@@ -97,7 +98,7 @@ def crossings(
     and where it next leaves it; no number where it meets nothing. Only the faces that a line comes
     near are asked."""
     faces = [named.face for named in body.faces]
-    far = 2.0 * extent_of(body.shape)
+    far = 2.0 * body.extent
     near = crossed(boxes_of(faces), starts, starts - far * normals)
     known = {k: Crossable(faces[k]) for k in np.flatnonzero(near.any(axis=1)).tolist()}
     found = np.full((len(starts), 2), np.nan)

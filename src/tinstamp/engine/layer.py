@@ -14,8 +14,9 @@ from functools import cached_property, partial
 import numpy as np
 from numpy.typing import NDArray
 
+from tinstamp.blank.boxes import box_corners
 from tinstamp.blank.holed import Cell, HoledFace
-from tinstamp.blank.kernel import box_corners, box_of, compound, motion_of
+from tinstamp.blank.kernel import box_of, compound, motion_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.cache import Cache
 from tinstamp.engine.measuring import Behind

@@ -8,7 +8,8 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from tinstamp.blank.kernel import Array, crossed
+from tinstamp.blank.boxes import crossed
+from tinstamp.blank.kernel import Array
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.blank.thickness import thicknesses
 from tinstamp.chart.base import FaceChart

@@ -39,7 +39,7 @@ def mesh_of_all(bodies: Sequence[NamedSolid]) -> Mesh:
 
 def chord_of(solid: NamedSolid) -> float:
     """How far triangles of a solid that is drawn may stray, mm."""
-    return COARSENESS * extent_of(solid.shape)
+    return COARSENESS * solid.extent
 
 
 def for_picture(shape: TopoDS_Shape) -> float:

@@ -12,7 +12,8 @@ from numpy.typing import NDArray
 from OCP.BRepExtrema import BRepExtrema_DistShapeShape
 from OCP.TopoDS import TopoDS_Face
 
-from tinstamp.blank.kernel import Array, boxes_of, moved_face
+from tinstamp.blank.boxes import boxes_of
+from tinstamp.blank.kernel import Array, moved_face
 from tinstamp.blank.patches import FLOOR_SIDE, Trimmed, close_to, together, within_reach
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.engine.cache import Cache

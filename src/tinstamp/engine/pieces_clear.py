@@ -9,7 +9,8 @@ from functools import partial
 import numpy as np
 import shapely
 
-from tinstamp.blank.kernel import Array, boxes_of, crossed, extent_of
+from tinstamp.blank.boxes import boxes_of, crossed
+from tinstamp.blank.kernel import Array
 from tinstamp.blank.patches import Trimmed
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import FaceChart
@@ -58,7 +59,7 @@ def lies_within(
     """The face of the part beneath which something of pieces lies in its material, from `least` mm
     over their face on; told by lines along normals through the ink, `closely` all along the
     outlines too."""
-    boxes, far = boxes_of([named.face for named in part.faces]), 2.0 * extent_of(part.shape)
+    boxes, far = boxes_of([named.face for named in part.faces]), 2.0 * part.extent
     known: dict[int, Crossable] = {}
     for order in orders:
         points = np.concatenate([_inner(order, k, closely) for k in range(len(order.regions))])

@@ -17,8 +17,9 @@ from OCP.BRepExtrema import BRepExtrema_DistShapeShape
 from OCP.BRepTools import BRepTools
 from OCP.TopoDS import TopoDS_Face
 
+from tinstamp.blank.boxes import boxes_of
 from tinstamp.blank.face_axes import outward
-from tinstamp.blank.kernel import Array, boxes_of, vertex_at
+from tinstamp.blank.kernel import Array, vertex_at
 from tinstamp.blank.solid import NamedFace, NamedSolid
 from tinstamp.engine.cache import Cache
 from tinstamp.job.face_name import Role, StampFace, any_side

@@ -18,7 +18,8 @@ from OCP.TopoDS import TopoDS_Face
 from shapely.geometry.base import BaseGeometry
 
 from tinstamp.artwork.outline import evaluate
-from tinstamp.blank.kernel import Array, boxes_of, crossed, extent_of
+from tinstamp.blank.boxes import boxes_of, crossed
+from tinstamp.blank.kernel import Array
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.run import RunChart
 from tinstamp.relief.asked import FROM_OUTLINE, GOLDEN, SLANT_STRETCH, Asked
@@ -56,7 +57,7 @@ def _no_letter(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | Non
     points, start, way = _middles(asked)
     if not len(points):
         return None
-    far = 2.0 * extent_of(before.shape)
+    far = 2.0 * before.extent
     changed = differing(before, after)
     ends = start - far * way, start + far * way
     part: _Through | None = None
@@ -114,7 +115,7 @@ class _Through:
         self._faces = [named.face for named in part.faces]
         self._boxes = boxes_of(self._faces)
         self._known: dict[int, Crossable] = {}
-        self.far = 2.0 * extent_of(part.shape)
+        self.far = 2.0 * part.extent
 
     def room_at(self, p: Array, n: Array, raised: bool) -> float:
         """How far it is, mm, from where a line square to the face at a point goes into the part to
@@ -147,7 +148,7 @@ def _webs(before: NamedSolid, after: NamedSolid, asked: Asked) -> str | None:
     there = np.isfinite(start).all(axis=-1) & np.isfinite(way).all(axis=-1)
     points, start, way = points[there], start[there], way[there]
     deep = np.asarray(asked.reach(points), dtype=float)
-    far = 2.0 * extent_of(before.shape)
+    far = 2.0 * before.extent
     changed = differing(before, after)
     near = crossed(boxes_of(changed), start - far * way, start + far * way)
     known = {k: Crossable(changed[k]) for k in np.flatnonzero(near.any(axis=1)).tolist()}

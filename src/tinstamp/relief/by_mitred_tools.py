@@ -20,7 +20,7 @@ from tinstamp.artwork.clip import within
 from tinstamp.artwork.outline import Region, evaluate
 from tinstamp.artwork.split import Part
 from tinstamp.blank.history import fused, renamed
-from tinstamp.blank.kernel import Array, extent_of, solids, volume
+from tinstamp.blank.kernel import Array, solids, volume
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.cylinder import CylinderChart
 from tinstamp.chart.plane import PlaneChart
@@ -79,7 +79,7 @@ def by_mitred_tools(
     start = time.perf_counter()
     if op.through:
         raise ReliefError("what runs over where two faces meet is cut through with straight walls")
-    size = 4.0 * extent_of(solid.shape)
+    size = 4.0 * solid.extent
     shares: list[list[Tool]] = []
     expected = 0.0
     regions: list[Region] = []

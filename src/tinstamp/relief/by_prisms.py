@@ -7,7 +7,7 @@ import time
 import numpy as np
 import shapely
 
-from tinstamp.blank.kernel import Array, extent_of
+from tinstamp.blank.kernel import Array
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.chart.bent import spread_over
@@ -41,7 +41,7 @@ def by_prisms(
     start = time.perf_counter()
     if not op.depth:
         raise ReliefError("a mark has neither walls nor caps: let them be square and as the face")
-    clear = 2.0 * extent_of(solid.shape)
+    clear = 2.0 * solid.extent
     heights, size = heights_of(chart, cast, placed)
     met = np.isfinite(heights)
     expected = float((op.signed - np.where(met, heights, 0.0)) @ size)

@@ -10,7 +10,6 @@ from functools import partial
 import numpy as np
 
 from tinstamp.artwork.split import Part
-from tinstamp.blank.kernel import extent_of
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.cast import CastChart
@@ -106,7 +105,7 @@ def by_slanted_tools(
     parallel. The tools' other ends are planes: clear of the part, or within it. `across` is
     parted where the caps meet. Raises ReliefError."""
     start = time.perf_counter()
-    far = 2.0 * extent_of(solid.shape)
+    far = 2.0 * solid.extent
     if op.raised:
         heights, _ = heights_of(chart, cast, placed)
         if not np.isfinite(heights).all():

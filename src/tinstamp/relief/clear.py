@@ -20,15 +20,8 @@ from OCP.TopLoc import TopLoc_Location
 from OCP.TopoDS import TopoDS_Face
 
 from tinstamp.artwork.kept import Kept
-from tinstamp.blank.kernel import (
-    Array,
-    box_corners,
-    box_of,
-    boxes_of,
-    compound,
-    motion_of,
-    moved_face,
-)
+from tinstamp.blank.boxes import box_corners, boxes_of
+from tinstamp.blank.kernel import Array, box_of, compound, motion_of, moved_face
 from tinstamp.blank.patches import (
     FINEST,
     FIRST_SIDE,

@@ -8,7 +8,8 @@ from OCP.IntCurvesFace import IntCurvesFace_Intersector
 from OCP.TopAbs import TopAbs_Orientation
 from OCP.TopoDS import TopoDS, TopoDS_Face, TopoDS_Wire
 
-from tinstamp.blank.kernel import BUILDER, Array, boxes_of, crossed, direction, gp_line, wires
+from tinstamp.blank.boxes import boxes_of, crossed
+from tinstamp.blank.kernel import BUILDER, Array, direction, gp_line, wires
 
 ON_FACE = 1e-7
 """mm off its edges that a line still meets a face"""

@@ -18,12 +18,8 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from tinstamp.blank.kernel import (
-    Array,
-    boxes_of,
-    crossed,
-    extent_of,
-)
+from tinstamp.blank.boxes import boxes_of, crossed
+from tinstamp.blank.kernel import Array
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import FaceChart
 from tinstamp.chart.run import RunChart
@@ -246,7 +242,7 @@ def _stray(
     changed, old = [*gone, *after.less(before)], len(gone)
     if not changed:
         return None
-    far = 2.0 * extent_of(before.shape)
+    far = 2.0 * before.extent
     inside, beside = _lines(asked)
     for other in elsewhere:
         away = shapely.distance(other.ink.whole, shapely.points(beside)) > FROM_OUTLINE
@@ -302,7 +298,7 @@ def _off_path(before: NamedSolid, after: NamedSolid, asked: Asked, path: Way) ->
     changed = differing(before, after)
     if not changed:
         return None
-    far = 2.0 * extent_of(after.shape)
+    far = 2.0 * after.extent
     points = np.concatenate([*_lines(asked), _by_outlines(asked.ink)])
     inked = shapely.contains_xy(asked.ink.whole, points[:, 0], points[:, 1])
     way = asked.chart.normal(points) + np.array(ASLANT)
@@ -343,7 +339,7 @@ def piece_fault(body: NamedSolid, low: float, high: float, asked: Asked) -> str 
     """What is wrong with a body that is to fill the ink between two lifts, mm, in words; None when
     it does, along lines within the ink and beside it."""
     faces = [named.face for named in body.faces]
-    far = 2.0 * extent_of(body.shape) + 2.0 * max(abs(low), abs(high))
+    far = 2.0 * body.extent + 2.0 * max(abs(low), abs(high))
     inside, beside = _lines(asked)
     points = np.concatenate([inside, beside])
     start, way = asked.chart.to_space(points), asked.chart.normal(points)

@@ -10,7 +10,8 @@ import numpy as np
 from OCP.BRepExtrema import BRepExtrema_DistShapeShape
 from OCP.TopoDS import TopoDS_Face
 
-from tinstamp.blank.kernel import Array, boxes_of, compound, crossed
+from tinstamp.blank.boxes import boxes_of, crossed
+from tinstamp.blank.kernel import Array, compound
 from tinstamp.blank.patches import Patches, Trimmed, together, within_reach
 from tinstamp.relief.crossable import Crossable
 

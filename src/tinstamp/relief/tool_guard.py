@@ -11,7 +11,8 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from tinstamp.blank.kernel import Array, boxes_of, crossed, extent_of
+from tinstamp.blank.boxes import boxes_of, crossed
+from tinstamp.blank.kernel import Array
 from tinstamp.blank.solid import NamedSolid
 from tinstamp.chart.base import Chart
 from tinstamp.relief.crossable import Crossable
@@ -104,7 +105,7 @@ def off_section(
     changed = differing(before, after)
     if not changed:
         return None
-    far = 2.0 * extent_of(after.shape)
+    far = 2.0 * after.extent
     placed = list(_places(ink, tool))
     if not placed:
         return None

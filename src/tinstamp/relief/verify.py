@@ -16,6 +16,7 @@ from OCP.TopExp import TopExp, TopExp_Explorer
 from OCP.TopoDS import TopoDS, TopoDS_Face
 from OCP.TopTools import TopTools_IndexedDataMapOfShapeListOfShape
 
+from tinstamp.artwork.kept import Late
 from tinstamp.blank.kernel import (
     Array,
     area,
@@ -83,10 +84,22 @@ class Verdict:
 
 def examine(solid: NamedSolid) -> Verdict:
     """Check and measure a solid with the kernel's own analysis; with many faces a second processor
-    does the one while this one does the other."""
-    check = Beside([partial(is_valid, solid.shape)], len(solid.faces) > MANY_FACES)
+    does the one while this one does the other. Of those that a sound solid had before the kernel
+    has told; then the new ones are looked at, and that all are run one way."""
+    many = len(solid.faces) > MANY_FACES
+    new = [f.face for f in solid.faces if not (many and _SOUND.find(f.face.TShape()))]
+    whole = solid.shape if len(new) == len(solid.faces) else compound(new)
+    check = Beside([partial(is_valid, whole)], len(new) > MANY_FACES)
     volume = true_volume(solid.shape)
-    return Verdict(is_closed(solid), check.first(1)[0], volume)
+    valid = check.first(1)[0] and (whole is solid.shape or turned_one_way(solid))
+    for named in solid.faces if many and valid else ():
+        _SOUND.hold(named.face.TShape(), True, len(solid.faces))
+    return Verdict(is_closed(solid), valid, volume)
+
+
+MOST_SOUND = 4_000
+"""faces of which it is kept that they are sound, or as many as a solid has"""
+_SOUND: Late[bool] = Late(MOST_SOUND)
 
 
 def examine_change(before: NamedSolid, after: NamedSolid) -> Verdict:

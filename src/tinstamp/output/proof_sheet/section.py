@@ -16,7 +16,8 @@ from OCP.BRepMesh import BRepMesh_IncrementalMesh
 from OCP.TopoDS import TopoDS_Face, TopoDS_Shape
 
 from tinstamp.artwork.outline import Region
-from tinstamp.blank.kernel import boxes_of, compound, faces, triangles_of
+from tinstamp.blank.boxes import boxes_of
+from tinstamp.blank.kernel import compound, faces, triangles_of
 from tinstamp.chart.base import Chart
 
 Array = NDArray[np.float64]

@@ -69,6 +69,18 @@ def test_what_goes_past_an_edge_of_its_face_does_not_break_through_the_next() ->
     assert "comes to another face" not in {f.check for f in built.report.findings}
 
 
+@pytest.mark.parametrize("make", ["engrave", "emboss"])
+@pytest.mark.parametrize("wide, high", [(60.0, 40.0), (60.0, 10.0), (70.0, 50.0)])
+def test_nor_does_what_covers_all_of_its_face(wide: float, high: float, make: str) -> None:
+    art = Shape(shape="rectangle", wide=f"{wide} mm", high=f"{high} mm")
+    setting = Setting(face="p.top", across="0 mm", up="0 mm", up_from="middle", rests_on="middle")
+    relief = Relief(make=make, depth="1 mm")  # type: ignore[arg-type]
+    stamp = Stamp(name="T", artwork=art, setting=setting, relief=relief)
+    built = build(Document(Job(blank=Blank(features=(PLATE,)), stamps=(stamp,))))
+    assert built.report.stamps[0].built_by == "boolean"
+    assert "comes to another face" not in {f.check for f in built.report.findings}
+
+
 def in_a_slot(depth: float, text: bool) -> Built:
     """Raised on a wall of a slot 2 mm wide."""
     points = ((0, 0), (60, 0), (60, 10), (15, 10), (15, 12), (60, 12), (60, 24), (0, 24))

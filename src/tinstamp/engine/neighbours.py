@@ -25,6 +25,8 @@ def faces_come_to(solid: NamedSolid, item: Planned, fit: Fit) -> tuple[str, ...]
     made = {f.name for f in solid.faces if _is_of(f.name, {item.name})}
     met = [name for name in _beside(solid, made) if not _is_of(name, own) and name not in hosts]
     if met and fit.edge is None:
+        if not hosts <= set(map(any_side, solid.names)):
+            return ()  # all of a face is gone, and nobody knows any more what was next to it
         expected = set(_beside(solid, hosts))
         met = [name for name in met if name not in expected]
     return tuple(met)

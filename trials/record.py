@@ -18,12 +18,15 @@ row anew. A short run of each is part of the suite.
 """
 
 
-def options(about: str, count: int) -> argparse.Namespace:
-    """The command line of a trial: how many, and the seed."""
+def options(about: str, count: int, parted: bool = False) -> argparse.Namespace:
+    """The command line of a trial: how many, and the seed; of one that may be done in parts, where
+    to go on."""
     parser = argparse.ArgumentParser(description=about)
     parser.add_argument("count", type=int, nargs="?", default=count)
     parser.add_argument("--seed", type=int, default=1)
     parser.add_argument("--workers", type=int, default=2, help="cases at the same time")
+    if parted:
+        parser.add_argument("--first", type=int, default=0, help="cases that were done before")
     parser.add_argument("--quiet", action="store_true", help="leave docs/trials.md as it is")
     return parser.parse_args()
 

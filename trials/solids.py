@@ -416,8 +416,9 @@ def _pieces_wrong(built, points, triangles, chord: float) -> str:  # type: ignor
     return ""
 
 
-def run(count: int, seed: int, workers: int = 2, tried: Case = case) -> Ended:
-    """That many cases; how they ended, what was wrong, and the longest, s."""
+def run(count: int, seed: int, workers: int = 2, tried: Case = case, first: int = 0) -> Ended:
+    """That many cases, but for those before the `first`; how they ended, what was wrong, and the
+    longest, s."""
     ended: Counter[str] = Counter()
     wrong: list[str] = []
     longest = 0.0
@@ -434,7 +435,7 @@ def run(count: int, seed: int, workers: int = 2, tried: Case = case) -> Ended:
         return (*found, time.monotonic() - start)
 
     with ThreadPoolExecutor(workers) as pool:
-        for number, (how, what, why, taken) in enumerate(pool.map(one, range(count))):
+        for number, (how, what, why, taken) in enumerate(pool.map(one, range(first, count)), first):
             ended[how] += 1
             longest = max(longest, taken)
             if how in ("wrong", "crashed", "unforeseen"):
@@ -449,8 +450,8 @@ def run(count: int, seed: int, workers: int = 2, tried: Case = case) -> Ended:
 
 def told_of(name: str, about: str, count: int, tried: Case) -> None:
     """From the command line: run as many as are asked for, and keep what comes of it."""
-    given = options(about, count)
-    ended, _, longest = run(given.count, given.seed, given.workers, tried)
+    given = options(about, count, parted=True)
+    ended, _, longest = run(given.count, given.seed, given.workers, tried, given.first)
     ways = ("sound", "told", "wrong", "unforeseen", "crashed", "given up")
     record(name, given, {**{k: ended[k] for k in ways}, "longest": f"{longest:.0f} s"})
 

@@ -15,6 +15,15 @@ def test_solids() -> None:
     assert not bad and ended["sound"] >= 2
 
 
+def numbered(seed: int, number: int) -> tuple[str, str, str]:
+    return "wrong", f"{number} of {seed}", ""
+
+
+def test_a_run_goes_on_where_it_was_broken_off() -> None:
+    ended, bad, _ = solids.run(5, 7, tried=numbered, first=3)
+    assert ended == {"wrong": 2} and ["3 of 7" in bad[0], "4 of 7" in bad[1]] == [True, True]
+
+
 def test_parts_of_others() -> None:
     ended, bad, _ = solids.run(4, 1, tried=foreign.case)
     assert not bad and ended["sound"] >= 1

@@ -50,8 +50,8 @@ def test_only_what_depends_is_run_again() -> None:
     build(Document(job), cache)
     again = {k: cache.made[k] - first[k] for k in first}
     assert again == {
-        "body": 0, "feature": 0, "blank": 0, "ink box": 0, "fit": 0, "fitted": 1, "wall": 0,
-        "imprint": 1, "artwork": 1, "placed": 1, "holes": 0, "behind": 1,
+        "body": 0, "feature": 0, "blank": 0, "plan": 0, "ink box": 0, "fit": 0,
+        "fitted": 1, "wall": 0, "imprint": 1, "artwork": 1, "placed": 1, "holes": 0, "behind": 1,
         "face boxes": 0, "together": 1, "examine": 1, "base examined": 0,
     }  # fmt: skip
     job = changed(job, ("stamps", 0, "relief", "colour"), "#112233")

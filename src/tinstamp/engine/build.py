@@ -215,7 +215,7 @@ class _Run:
             self._not_built(index, told)
             return None
         try:
-            last = self.cache.get("last plan", (self.plain_key, stamp.name), LastPlan)
+            last = self.cache.get("plan", (self.plain_key, stamp.name), LastPlan)
             item = last.plan(self.document, self.resolved, blank.charts, index)
             self.findings += self._checked("artwork", Subject(item))
             if not item.artwork.regions:

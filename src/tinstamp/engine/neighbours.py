@@ -18,7 +18,7 @@ def faces_come_to(solid: NamedSolid, item: Planned, fit: Fit) -> tuple[str, ...]
     expected; faces of stamps that it lies on, or touches, always are."""
     if item.prisms or not item.depth:
         return ()
-    stamps = list({f.name.stamp: 0 for f in solid.faces if isinstance(f.name, StampFace)})
+    stamps = list(dict.fromkeys(f.name.stamp for f in solid.faces if isinstance(f.name, StampFace)))
     lain_on = [(name, stamp_face(name, stamps)) for name in item.faces]
     hosts = {name if side is None else side.any_side for name, side in lain_on}
     own = {item.name, *fit.touches, *(side.stamp for _, side in lain_on if side is not None)}

@@ -146,14 +146,15 @@ def by_joint_imprint(
     except CurveError as error:
         LOG.info("%s runs over joints the long way: %s", op.stamp, error)
         return None
-    new = compound([*made.caps, *made.walls, *made.rest])
+    new, change = compound([*made.caps, *made.walls, *made.rest]), made.change
     looks: list[Look] = [partial(look, solid, made.solid, asked) for look in (stray, unlike_tool)]
-    looks.append(partial(left_out, solid, made.solid, made.change, asked))
+    if asked.depth and not asked.clean:
+        looks.append(partial(left_out, solid, made.solid, change, asked))
     found: Beside[Finding] = Beside([partial(is_valid, new), *looks], bent)
     if not is_closed(made.solid) or not found.first(1)[0]:
         LOG.info("%s runs over joints the long way: it is not sound", op.stamp)
         return None
-    change, volume = made.change, sums.first(1)[0]
+    volume = sums.first(1)[0]
     assert isinstance(volume, float)
     if op.depth and not agrees(change, volume):
         LOG.info("%s runs over joints the long way: %g for %g mm³", op.stamp, change, volume)
